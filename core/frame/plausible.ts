@@ -1,0 +1,72 @@
+import { balanceOfPoints, G_PER_OZ, GCM2_PER_KGCM2, type Quantity } from '../quantities/units.ts'
+import type { SportProfile } from '../sports/profile.ts'
+import type { FrameGeometry } from './outline.ts'
+import { recoilWeight, type FrameState } from './state.ts'
+
+export type DoubtCode =
+  | 'doubt.ounces'
+  | 'doubt.points'
+  | 'doubt.millimetres'
+  | 'doubt.inches'
+  | 'doubt.axis'
+  | 'doubt.unusual'
+  | 'doubt.balanceOffFrame'
+  | 'doubt.inertiaTooSmall'
+  | 'doubt.inertiaTooLarge'
+  | 'doubt.gyration'
+
+/** A number that does not fit; kept, but not used until somebody confirms it. */
+export interface Doubt {
+  code: DoubtCode
+  quantity: Quantity
+  /** What was read, and what it would be if the likely slip were one; core units. */
+  data: { value: number; meant?: number; axisCm?: number; low?: number; high?: number }
+}
+
+const inside = (value: number, [low, high]: [number, number]) => value >= low && value <= high
+
+/**
+ * Is one reading, on its own, a usual number for this sport? Names the likely slip: ounces for grams, points, millimetres or
+ * inches for centimetres. The bands are common practice, no source.
+ */
+export function doubtOfReading(quantity: Quantity, value: number, lengthCm: number, profile: SportProfile): Doubt | null {
+  const band = profile.usual[quantity]
+  if (inside(value, band)) return null
+  const slip = (code: DoubtCode, meant: number): Doubt | null => (inside(meant, band) ? { code, quantity, data: { value, meant } } : null)
+  const unusual: Doubt = { code: 'doubt.unusual', quantity, data: { value, low: band[0], high: band[1] } }
+  if (quantity === 'mass') return slip('doubt.ounces', value * G_PER_OZ) ?? unusual
+  if (quantity === 'balance') {
+    return (
+      slip('doubt.millimetres', value / 10) ??
+      (Math.abs(value) <= 16 ? slip('doubt.points', balanceOfPoints(value, lengthCm)) : null) ??
+      slip('doubt.inches', value * 2.54) ??
+      (value <= 0 || value >= lengthCm ? { code: 'doubt.balanceOffFrame', quantity, data: { value, high: lengthCm } } : unusual)
+    )
+  }
+  return unusual
+}
+
+/**
+ * Do the numbers fit each other? I_cm > 0; I_cm ≤ M·b(L−b)/1000 (all mass at the ends); k/L inside the profile's band.
+ * When k/L is off, names the axis about which the swing weight would fit.
+ */
+export function doubtOfState(state: FrameState, geometry: FrameGeometry, profile: SportProfile): Doubt | null {
+  const recoil = recoilWeight(state)
+  const { massG, balanceCm, swingWeightKgCm2 } = state
+  if (!recoil || massG === null || balanceCm === null || swingWeightKgCm2 === null) return null
+  const L = geometry.lengthCm
+  const fits = (inertia: number) => inertia > 0 && inside(Math.sqrt((GCM2_PER_KGCM2 * inertia) / massG) / L, profile.gyrationBand)
+  if (fits(recoil.value)) return null
+  const at = (axisCm: number) => swingWeightKgCm2 - (massG * (balanceCm - axisCm) ** 2) / GCM2_PER_KGCM2
+  const meantAxis = [profile.axisCm, ...profile.otherAxesCm].find((axis) => axis !== state.axisCm && fits(at(axis)))
+  const value = swingWeightKgCm2
+  if (meantAxis !== undefined) {
+    const meant = at(meantAxis) + (massG * (balanceCm - state.axisCm) ** 2) / GCM2_PER_KGCM2
+    return { code: 'doubt.axis', quantity: 'swingWeight', data: { value, meant, axisCm: meantAxis } }
+  }
+  if (recoil.value <= 0) return { code: 'doubt.inertiaTooSmall', quantity: 'swingWeight', data: { value } }
+  const most = (massG * balanceCm * (L - balanceCm)) / GCM2_PER_KGCM2
+  if (recoil.value > most) return { code: 'doubt.inertiaTooLarge', quantity: 'swingWeight', data: { value, high: most } }
+  const [low, high] = profile.gyrationBand
+  return { code: 'doubt.gyration', quantity: 'swingWeight', data: { value, meant: Math.sqrt((GCM2_PER_KGCM2 * recoil.value) / massG) / L, low, high } }
+}

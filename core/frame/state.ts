@@ -1,0 +1,134 @@
+import { Problem } from '../problem.ts'
+import { diagonal, propagate, varianceAlong, type Matrix } from '../numerics/covariance.ts'
+import { GCM2_PER_KGCM2, GRAVITY_CM_S2, type Quantity, type ShownQuantity } from '../quantities/units.ts'
+
+/** A value with its standard uncertainty, in core units. */
+export interface Estimate {
+  value: number
+  u: number
+}
+
+/**
+ * The mass properties of a frame at one moment. Origin at the butt end; x along the long axis to the tip, y to the right
+ * seen from the butt. A value of null is not known. The covariance runs over mass, balance, swing weight,
+ * twist weight and lateral place, in that order; rows of unknowns are zero.
+ */
+export interface FrameState {
+  massG: number | null
+  balanceCm: number | null
+  /** About the transverse axis in the plane of the face at `axisCm` from the butt. */
+  swingWeightKgCm2: number | null
+  axisCm: number
+  /** About the long axis, y = 0. */
+  twistWeightKgCm2: number | null
+  /** Centre of mass off the long axis; 0 when the frame is taken as symmetrical. */
+  lateralCm: number
+  covariance: Matrix
+}
+
+const INDEX: Record<Quantity, number> = { mass: 0, balance: 1, swingWeight: 2, twistWeight: 3 }
+const FIELD = {
+  mass: 'massG',
+  balance: 'balanceCm',
+  swingWeight: 'swingWeightKgCm2',
+  twistWeight: 'twistWeightKgCm2',
+} as const satisfies Record<Quantity, keyof FrameState>
+
+/** A state from independent estimates; what is null is unknown. */
+export function frameState(known: Partial<Record<Quantity, Estimate | null>>, axisCm: number, lateral: Estimate = { value: 0, u: 0 }): FrameState {
+  const u = (quantity: Quantity) => known[quantity]?.u ?? 0
+  return {
+    massG: known.mass?.value ?? null,
+    balanceCm: known.balance?.value ?? null,
+    swingWeightKgCm2: known.swingWeight?.value ?? null,
+    twistWeightKgCm2: known.twistWeight?.value ?? null,
+    axisCm,
+    lateralCm: lateral.value,
+    covariance: diagonal([u('mass'), u('balance'), u('swingWeight'), u('twistWeight'), lateral.u]),
+  }
+}
+
+/** One quantity of a state with its standard uncertainty, or null when it is not known. */
+export function estimateOf(state: FrameState, quantity: ShownQuantity): Estimate | null {
+  if (quantity === 'recoilWeight') return recoilWeight(state)
+  const value = state[FIELD[quantity]]
+  return value === null ? null : { value, u: Math.sqrt(state.covariance[INDEX[quantity]][INDEX[quantity]]) }
+}
+
+/** The three numbers that most formulas need, or a Problem that names the one that is missing. */
+export function needed(state: FrameState): { massG: number; balanceCm: number; swingWeightKgCm2: number } {
+  const { massG, balanceCm, swingWeightKgCm2 } = state
+  if (massG === null) throw new Problem('state.needs', 'mass')
+  if (balanceCm === null) throw new Problem('state.needs', 'balance')
+  if (swingWeightKgCm2 === null) throw new Problem('state.needs', 'swingWeight')
+  return { massG, balanceCm, swingWeightKgCm2 }
+}
+
+/**
+ * Recoil weight: transverse inertia about the centre of mass, I_cm = S − M(b−a)²/1000 (parallel axes).
+ * @returns kg·cm² with uncertainty, or null when mass, balance or swing weight is not known
+ * @example 330 g, 32.5 cm, 325 kg·cm² about 10.16 cm: 160.305
+ */
+export function recoilWeight(state: FrameState): Estimate | null {
+  const { massG, balanceCm, swingWeightKgCm2, axisCm } = state
+  if (massG === null || balanceCm === null || swingWeightKgCm2 === null) return null
+  const arm = balanceCm - axisCm
+  const gradient = [(-arm * arm) / GCM2_PER_KGCM2, (-2 * massG * arm) / GCM2_PER_KGCM2, 1, 0, 0]
+  return {
+    value: swingWeightKgCm2 - (massG * arm * arm) / GCM2_PER_KGCM2,
+    u: Math.sqrt(varianceAlong(gradient, state.covariance)),
+  }
+}
+
+/**
+ * The same frame with its swing weight about another axis: S′ = S + M[(b−a′)² − (b−a)²]/1000.
+ * A state whose swing weight is unknown only changes its axis.
+ * @throws Problem `state.needs` when swing weight is known but mass or balance is not
+ */
+export function aboutAxis(state: FrameState, axisCm: number): FrameState {
+  if (axisCm === state.axisCm) return state
+  if (state.swingWeightKgCm2 === null) return { ...state, axisCm }
+  const { massG, balanceCm, swingWeightKgCm2 } = needed(state)
+  const from = balanceCm - state.axisCm
+  const to = balanceCm - axisCm
+  const perGram = (to * to - from * from) / GCM2_PER_KGCM2
+  const jacobian = diagonal([1, 1, 1, 1, 1])
+  jacobian[2][0] = perGram
+  jacobian[2][1] = (2 * massG * (to - from)) / GCM2_PER_KGCM2
+  return {
+    ...state,
+    axisCm,
+    swingWeightKgCm2: swingWeightKgCm2 + massG * perGram,
+    covariance: propagate(jacobian, state.covariance),
+  }
+}
+
+/** Numbers that follow from the others; all about the state as it is. */
+export interface DerivedNumbers {
+  recoilWeightKgCm2: number
+  buttInertiaKgCm2: number
+  /** M·g·R/I in rad²/s², about 20 to 21 for tennis (common practice, thin evidence). */
+  mgri: number
+  /** Conjugate point of a pivot at the swing axis, from the butt. */
+  centreOfPercussionCm: number
+  /** √(1000·I_cm/M). */
+  radiusOfGyrationCm: number
+}
+
+/**
+ * @throws Problem `state.needs` when mass, balance or swing weight is not known
+ * @see Cross, Am. J. Phys. 72 (2004) 622 for the centre of percussion (from memory)
+ */
+export function derivedNumbers(state: FrameState): DerivedNumbers {
+  const { massG, balanceCm, swingWeightKgCm2 } = needed(state)
+  const arm = balanceCm - state.axisCm
+  const recoil = swingWeightKgCm2 - (massG * arm * arm) / GCM2_PER_KGCM2
+  const butt = recoil + (massG * balanceCm * balanceCm) / GCM2_PER_KGCM2
+  return {
+    recoilWeightKgCm2: recoil,
+    buttInertiaKgCm2: butt,
+    mgri: (GRAVITY_CM_S2 * massG * balanceCm) / (GCM2_PER_KGCM2 * butt),
+    centreOfPercussionCm: state.axisCm + (GCM2_PER_KGCM2 * swingWeightKgCm2) / (massG * arm),
+    radiusOfGyrationCm: Math.sqrt((GCM2_PER_KGCM2 * Math.max(0, recoil)) / massG),
+  }
+}

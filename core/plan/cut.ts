@@ -1,0 +1,98 @@
+import { Problem } from '../problem.ts'
+import type { Condition } from '../frame/condition.ts'
+import { headOutline, type FrameGeometry } from '../frame/outline.ts'
+import { HAND, handPlaced, type Piece } from '../frame/pieces.ts'
+import type { SportProfile } from '../sports/profile.ts'
+import type { Material } from './material.ts'
+
+export type Place = 'hoop' | 'shaft' | 'bevels' | 'handle' | 'grip'
+
+/** One line of the cut list: a material at a place, in the amount that a hand measures off. */
+export interface Cut {
+  id: string
+  materialId: string
+  place: Place
+  zoneId: string | null
+  /** Hoop: arc length of the middle from 12 o'clock, cm (0 is the tip, the far end is the throat bridge). Else the lower end, cm from the butt. */
+  atCm: number
+  /** Tape: cm of each run, all layers together. Fill: g. Grips: pieces, negative when taken off. */
+  amount: number
+  /** Tape: the longest that one layer may be, cm. */
+  layerCm: number
+}
+
+/** Where mass can be on this frame with what is on it: all that turning cuts into pieces needs. */
+export interface Workpiece {
+  geometry: FrameGeometry
+  condition: Condition
+  profile: SportProfile
+}
+
+const RUNS: Record<Place, number> = { hoop: 2, shaft: 2, bevels: 4, handle: 1, grip: 1 }
+
+/** How many equal strips a cut is made of: one across the tip or the throat bridge, two on the sides or the shaft, four on the bevels. */
+export function runsOf(cut: Pick<Cut, 'place' | 'atCm'>, geometry: FrameGeometry): number {
+  if (cut.place !== 'hoop') return RUNS[cut.place]
+  const half = headOutline(geometry).halfLengthCm
+  return cut.atCm < 1e-6 || cut.atCm > half - 1e-6 ? 1 : 2
+}
+
+/** Mass in g that a cut adds, at the material's weighed mass. */
+export function massOf(cut: Cut, material: Material, work: Workpiece): number {
+  if (material.kind === 'tape') return cut.amount * material.unitMassG * runsOf(cut, work.geometry)
+  if (material.kind === 'grip') return material.unitMassG - work.profile.layers.grips[work.condition.grip].massG
+  return cut.amount * material.unitMassG
+}
+
+/** The layers of a cut, longest first: lengths in cm of each run. */
+export function layersOf(cut: Cut): number[] {
+  const full = Math.floor(cut.amount / cut.layerCm + 1e-9)
+  const rest = cut.amount - full * cut.layerCm
+  return [...new Array<number>(full).fill(cut.layerCm), ...(rest > 1e-9 ? [rest] : [])]
+}
+
+/**
+ * A cut as exact pieces of mass, one for each layer.
+ * @throws Problem `piece.unknownMaterial`, `piece.outsideFrame`
+ */
+export function piecesOf(cut: Cut, material: Material | undefined, work: Workpiece): Piece[] {
+  if (!material) throw new Problem('piece.unknownMaterial', 'materialId', { materialId: cut.materialId })
+  const { geometry, profile } = work
+  if (material.kind === 'tape') {
+    return layersOf(cut).map((length) =>
+      handPlaced(length * material.unitMassG * runsOf(cut, geometry), { ...runShape(cut, length, geometry) }),
+    )
+  }
+  const massG = massOf(cut, material, work)
+  if (material.kind === 'fill') {
+    const length = massG / profile.handleFillGPerCm
+    return [handPlaced(massG, { kind: 'column', fromCm: cut.atCm, toCm: Math.min(cut.atCm + length, geometry.lengthCm) })]
+  }
+  const was = material.kind === 'grip' ? profile.layers.grips[work.condition.grip].uMassG : 0
+  const uMassG = Math.hypot(was, Math.abs(cut.amount) * material.unitMassG * HAND.massShare)
+  return [{ massG, uMassG, uPlaceCm: HAND.placeCm, shape: { kind: 'sleeve', fromCm: 0, toCm: geometry.gripLengthCm, radiusCm: geometry.handleHalfWidthCm } }]
+}
+
+function runShape(cut: Cut, lengthCm: number, geometry: FrameGeometry): Piece['shape'] {
+  if (cut.place === 'hoop') {
+    const half = headOutline(geometry).halfLengthCm
+    const [fromCm, toCm] = hoopSpan(cut.atCm, lengthCm, half)
+    return { kind: 'arc', fromCm, toCm, side: 'both' }
+  }
+  const offsetCm = cut.place === 'bevels' ? geometry.handleHalfWidthCm * 0.75 : geometry.shaftHalfWidthCm
+  return { kind: 'strip', fromCm: cut.atCm, toCm: cut.atCm + lengthCm, offsetCm }
+}
+
+/** The span on the right half of the hoop of a run about `atCm`; on an end it is half of the strip that crosses the axis. */
+export function hoopSpan(atCm: number, lengthCm: number, halfCm: number): [number, number] {
+  if (atCm < 1e-6) return [0, lengthCm / 2]
+  if (atCm > halfCm - 1e-6) return [halfCm - lengthCm / 2, halfCm]
+  const middle = Math.min(Math.max(atCm, lengthCm / 2), halfCm - lengthCm / 2)
+  return [middle - lengthCm / 2, middle + lengthCm / 2]
+}
+
+/** All pieces of a cut list. */
+export function piecesOfAll(cuts: readonly Cut[], materials: readonly Material[], work: Workpiece): Piece[] {
+  const byId = new Map(materials.map((material) => [material.id, material]))
+  return cuts.flatMap((cut) => piecesOf(cut, byId.get(cut.materialId), work))
+}

@@ -1,0 +1,94 @@
+import { plusEffect, type Effect } from './choices.ts'
+import type { Solve } from './linear.ts'
+import { guardedMiss, massScale, missBefore, missOfEffect, outsideBy } from './misses.ts'
+import { linearAbout, outsideColumn, overColumn, totalEffect, type Programme } from './programme.ts'
+
+const STEPS = [1, -1, 2, -2, 5, -5]
+const MISS_WEIGHT = 1e3
+const OUTSIDE_WEIGHT = 1e6
+const BREACH_WEIGHT = 1e9
+const PLACE_WEIGHT = 0.05
+
+/**
+ * A good plan at once, not yet proven: the relaxation rounded, then steps and swaps on the exact sums while they help.
+ * @returns counts that keep every hard row, or all zeros when none better was found
+ */
+export function goodCounts(programme: Programme, solve: Solve): number[] {
+  const zero = programme.choices.map(() => 0)
+  const relaxed = linearAbout(programme, zero)
+  programme.guards.forEach((g, i) => {
+    relaxed.columns[overColumn(programme, i)].cost = 1 / g.tolerance
+    relaxed.columns[outsideColumn(programme, i)].cost = OUTSIDE_WEIGHT / MISS_WEIGHT / g.tolerance
+  })
+  programme.choices.forEach((choice, j) => (relaxed.columns[j].cost = choice.upper > 0 ? choice.addedG(1) * 1e-3 : 0))
+  const answer = solve({ ...relaxed, columns: relaxed.columns.map((c) => ({ ...c, integer: false })) })
+  const start = answer.status === 'optimal' ? zero.map((_, j) => Math.floor(answer.values[j] + 1e-6)) : zero
+  return improved(programme, start)
+}
+
+/** Steps and swaps on the exact sums until none helps. */
+export function improved(programme: Programme, start: readonly number[]): number[] {
+  const { choices, request, guards, rows } = programme
+  const scale = massScale(request)
+  const before = guards.map((g) => missBefore(g.quantity, request.state, g.target, scale))
+  const rowsOf = choices.map((_, j) => rows.flatMap((row, r) => row.terms.filter(([column]) => column === j).map(([, c]) => [r, c] as const)))
+  const counts = [...start]
+  let effect = totalEffect(choices, counts)
+  const activity = rows.map((row) => row.terms.reduce((sum, [j, c]) => sum + c * counts[j], 0))
+  let places = counts.filter((count) => count > 0).length
+  let added = choices.reduce((sum, choice, j) => sum + choice.addedG(counts[j]), 0)
+
+  const costOf = (e: Effect, addedG: number, placesUsed: number, breach: number): number => {
+    const misses = guards.map((g, i) => before[i] + missOfEffect(g.quantity, e, g.target, scale))
+    const tooMany = programme.maxPlaces === null ? 0 : Math.max(0, placesUsed - programme.maxPlaces)
+    const placeWeight = programme.placesFirst ? 100 : PLACE_WEIGHT
+    return BREACH_WEIGHT * (breach + tooMany) + OUTSIDE_WEIGHT * outsideBy(guards, misses) + MISS_WEIGHT * guardedMiss(guards, misses) + addedG + placeWeight * placesUsed
+  }
+  const breachOf = (moves: readonly (readonly [number, number])[]): number => {
+    const at = [...activity]
+    for (const [j, step] of moves) for (const [r, c] of rowsOf[j]) at[r] += c * step
+    return rows.reduce((sum, row, r) => sum + Math.max(0, at[r] - row.upper - 1e-9) + Math.max(0, row.lower - at[r] - 1e-9), 0)
+  }
+  const tried = (moves: readonly (readonly [number, number])[]) => {
+    let e = effect
+    let a = added
+    let p = places
+    for (const [j, step] of moves) {
+      const count = counts[j] + step
+      if (count < 0 || count > choices[j].upper) return null
+      e = plusEffect(plusEffect(e, choices[j].effectOf(counts[j]), -1), choices[j].effectOf(count))
+      a += choices[j].addedG(count) - choices[j].addedG(counts[j])
+      p += Number(count > 0) - Number(counts[j] > 0)
+    }
+    return { cost: costOf(e, a, p, breachOf(moves)), effect: e, added: a, places: p, moves }
+  }
+  let cost = costOf(effect, added, places, breachOf([]))
+  for (let round = 0; round < 60; round++) {
+    let best: ReturnType<typeof tried> = null
+    const consider = (moves: readonly (readonly [number, number])[]) => {
+      const trial = tried(moves)
+      if (trial && trial.cost < (best?.cost ?? cost) - 1e-9) best = trial
+    }
+    for (let j = 0; j < choices.length; j++) for (const step of [...STEPS, -counts[j]]) if (step !== 0) consider([[j, step]])
+    if (!best) {
+      for (let j = 0; j < choices.length; j++) {
+        for (let k = 0; k < choices.length; k++) {
+          if (j === k || counts[k] === 0) continue
+          for (const up of [1, 2, 4]) for (const down of [-1, -2, -4, -counts[k]]) consider([[j, up], [k, down]])
+        }
+      }
+    }
+    if (!best) break
+    const taken: NonNullable<ReturnType<typeof tried>> = best
+    for (const [j, step] of taken.moves) {
+      counts[j] += step
+      for (const [r, c] of rowsOf[j]) activity[r] += c * step
+    }
+    effect = taken.effect
+    added = taken.added
+    places = taken.places
+    cost = taken.cost
+  }
+  return breachOf([]) > 0 ? choices.map(() => 0) : counts
+}
+

@@ -1,0 +1,33 @@
+/** What went wrong: a stable code that one place at the edge turns into words. */
+export type ProblemCode =
+  | 'number.unreadable'
+  | 'number.empty'
+  | 'number.negative'
+  | 'unit.unknown'
+  | 'unit.wrongKind'
+  | 'points.needLength'
+  | 'state.needs'
+  | 'geometry.impossible'
+  | 'piece.outsideFrame'
+  | 'piece.unknownMaterial'
+  | 'readings.none'
+  | 'solver.badModel'
+  | 'solver.failed'
+
+/**
+ * The one kind of error that the core throws on bad input. Never a NaN, a null or a silent repair instead.
+ * `path` names the field; `data` carries what the words need.
+ */
+export class Problem extends Error {
+  readonly code: ProblemCode
+  readonly path: string
+  readonly data: Record<string, unknown>
+
+  constructor(code: ProblemCode, path = '', data: Record<string, unknown> = {}) {
+    super(`${code}${path ? ` at ${path}` : ''}`)
+    this.name = 'Problem'
+    this.code = code
+    this.path = path
+    this.data = data
+  }
+}

@@ -1,0 +1,88 @@
+/**
+ * Units and constants. Inside Kevro: g, cm, kg·cm², s, rad. Everything else is converted here and nowhere else.
+ * Inch and ounce are exact: International Yard and Pound Agreement, 1959.
+ */
+export const CM_PER_IN = 2.54
+export const G_PER_OZ = 28.349523125
+/** Standard gravity, cm/s² (CGPM 1901). */
+export const GRAVITY_CM_S2 = 980.665
+/** One point of balance is an eighth of an inch. */
+export const CM_PER_POINT = CM_PER_IN / 8
+/** g·cm² in one kg·cm². */
+export const GCM2_PER_KGCM2 = 1000
+
+export type MassUnit = 'g' | 'oz'
+export type LengthUnit = 'cm' | 'mm' | 'in'
+export type BalanceUnit = LengthUnit | 'points'
+export type InertiaUnit = 'kg·cm²'
+export type Unit = MassUnit | BalanceUnit | InertiaUnit
+
+/** What a number is a number of; decides which units may be typed. */
+export type QuantityKind = 'mass' | 'length' | 'balance' | 'inertia'
+
+/** The quantities of a frame that a fitter aims at, in the order in which they are shown everywhere. */
+export const QUANTITIES = ['mass', 'balance', 'swingWeight', 'twistWeight'] as const
+export type Quantity = (typeof QUANTITIES)[number]
+/** With recoil weight, which follows from the others. */
+export type ShownQuantity = Quantity | 'recoilWeight'
+
+export const KIND_OF: Record<ShownQuantity, QuantityKind> = {
+  mass: 'mass',
+  balance: 'balance',
+  swingWeight: 'inertia',
+  twistWeight: 'inertia',
+  recoilWeight: 'inertia',
+}
+
+const TO_CORE: Record<Exclude<Unit, 'points'>, number> = {
+  g: 1,
+  oz: G_PER_OZ,
+  cm: 1,
+  mm: 0.1,
+  in: CM_PER_IN,
+  'kg·cm²': 1,
+}
+
+/**
+ * A balance in cm from the butt as points; positive is head-light.
+ * Formula: (L/2 − b)/0.3175.
+ * @example pointsHeadLight(32.385, 68.58) // 6
+ */
+export function pointsHeadLight(balanceCm: number, lengthCm: number): number {
+  return (lengthCm / 2 - balanceCm) / CM_PER_POINT
+}
+
+/** The balance in cm of so many points head-light on a frame of this length. */
+export function balanceOfPoints(points: number, lengthCm: number): number {
+  return lengthCm / 2 - points * CM_PER_POINT
+}
+
+/** A value in any unit to core units (g, cm, kg·cm²); points need the frame's length in cm. */
+export function toCore(value: number, unit: Unit, lengthCm: number): number {
+  return unit === 'points' ? balanceOfPoints(value, lengthCm) : value * TO_CORE[unit]
+}
+
+/** A value in core units to any unit; points need the frame's length in cm. */
+export function fromCore(value: number, unit: Unit, lengthCm: number): number {
+  return unit === 'points' ? pointsHeadLight(value, lengthCm) : value / TO_CORE[unit]
+}
+
+/** A difference or an uncertainty in core units to a unit: no origin, and points keep their sense (head-light positive). */
+export function differenceFromCore(difference: number, unit: Unit): number {
+  return unit === 'points' ? -difference / CM_PER_POINT : difference / TO_CORE[unit]
+}
+
+/** The units that a shop shows and that a bare number typed there is taken in. */
+export interface UnitChoice {
+  mass: MassUnit
+  balance: BalanceUnit
+  length: LengthUnit
+}
+
+/** The unit in which a quantity is shown under a shop's choice. */
+export function unitFor(quantity: ShownQuantity | 'length', units: UnitChoice): Unit {
+  if (quantity === 'mass') return units.mass
+  if (quantity === 'balance') return units.balance
+  if (quantity === 'length') return units.length
+  return 'kg·cm²'
+}

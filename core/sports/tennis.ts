@@ -1,0 +1,62 @@
+import type { SportProfile } from './profile.ts'
+
+/** Common practice, no source, unless a source is named. */
+export const tennis: SportProfile = {
+  id: 'tennis',
+  name: 'Tennis',
+  axisCm: 10.16,
+  otherAxesCm: [0, 5, 7.62],
+  geometry: {
+    lengthCm: 68.58,
+    headLengthCm: 34.4,
+    headWidthCm: 26.2,
+    exponent: 2.1,
+    tubeCm: 1.1,
+    beamCm: 2.3,
+    gripLengthCm: 18,
+    handleHalfWidthCm: 1.6,
+    shaftToCm: 24,
+    shaftHalfWidthCm: 1.3,
+  },
+  usual: { mass: [190, 400], balance: [28, 38.5], swingWeight: [200, 400], twistWeight: [8, 19] },
+  gyrationBand: [0.28, 0.36],
+  tolerance: { mass: 1, balance: 0.2, swingWeight: 2, twistWeight: 0.3 },
+  layers: {
+    strings: { massG: 16.5, uMassG: 0.87 },
+    grips: {
+      none: { massG: 0, uMassG: 0 },
+      base: { massG: 17, uMassG: 2 },
+      synthetic: { massG: 15, uMassG: 1 },
+      leather: { massG: 25, uMassG: 2 },
+    },
+    overgrip: { massG: 5, uMassG: 0.5 },
+    dampener: { massG: 2, uMassG: 0.3, fromBridgeCm: 2 },
+  },
+  methods: [
+    { id: 'scale', quantity: 'mass', name: 'Scale, 0.1 g', resolution: 0.1, device: 0.1, spread: 0.05 },
+    { id: 'scale-1g', quantity: 'mass', name: 'Scale, 1 g', resolution: 1, device: 0.3, spread: 0.3 },
+    { id: 'balance-board', quantity: 'balance', name: 'Balance board', resolution: 0.1, device: 0.02, spread: 0.05 },
+    { id: 'balance-edge', quantity: 'balance', name: 'On an edge, by hand', resolution: 0.1, device: 0.05, spread: 0.1 },
+    { id: 'swing-machine', quantity: 'swingWeight', name: 'Swing-weight machine', resolution: 1, device: 0.4, spread: 0.4 },
+    { id: 'pendulum', quantity: 'swingWeight', name: 'Pendulum, worked out', resolution: 0.1, device: 0.8, spread: 1 },
+    { id: 'twist-machine', quantity: 'twistWeight', name: 'Twist station', resolution: 0.1, device: 0.08, spread: 0.05 },
+    { id: 'twist-threads', quantity: 'twistWeight', name: 'Two threads, worked out', resolution: 0.01, device: 0.15, spread: 0.1 },
+  ],
+  zones: [
+    { id: 'tip', name: 'Tip', place: 'hoop', clock: 12, capacityCm: 16, maxLayers: 3, visible: true, landmark: 'middle on 12 o’clock' },
+    { id: 'tenTwo', name: '10 and 2', place: 'hoop', clock: 2, capacityCm: 8, maxLayers: 3, visible: true, landmark: 'middle on 10 and on 2 o’clock' },
+    { id: 'threeNine', name: '3 and 9', place: 'hoop', clock: 3, capacityCm: 10, maxLayers: 3, visible: true, landmark: 'middle on 3 and on 9 o’clock' },
+    { id: 'bridge', name: 'Throat bridge', place: 'hoop', clock: 6, capacityCm: 8, maxLayers: 2, visible: true, landmark: 'middle of the throat bridge' },
+    { id: 'shaft', name: 'Shaft', place: 'shaft', capacityCm: 5, maxLayers: 2, visible: true, landmark: 'from the top of the grip up, both sides' },
+    { id: 'bevels', name: 'Four bevels', place: 'bevels', capacityCm: 17, maxLayers: 2, visible: false, landmark: 'from the butt cap up, four main bevels, under the grip' },
+    { id: 'butt', name: 'Inside the butt', place: 'handle', capacityCm: 9, maxLayers: 1, visible: false, landmark: 'inside the handle, half in each chamber' },
+  ],
+  handleFillGPerCm: 2.6,
+  handleFillFromCm: 1,
+  rules: {
+    name: 'Rules of tennis, appendix on the racket',
+    source: 'from memory; the rules in force where you play decide',
+    maxLengthCm: 73.7,
+    maxWidthCm: 31.7,
+  },
+}
