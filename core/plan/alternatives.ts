@@ -26,12 +26,12 @@ export interface LeftOut {
 
 /** Alternatives must have at least this share of their mass elsewhere. */
 export const DIFFERENT_SHARE = 0.3
-const HANDLE_SHARE = 0.7
+const HANDLE_SHARE = 0.6
 const SPREAD_SHARE = 0.3
 const ELSEWHERE_KEEP = 0.5
 
 /** Order in which alternatives are sought after the best. */
-export const SOUGHT: readonly Exclude<AlternativeId, 'best'>[] = ['handleFirst', 'ends', 'sides', 'hidden', 'noLead', 'fewest', 'spread', 'elsewhere']
+export const SOUGHT: readonly Exclude<AlternativeId, 'best'>[] = ['ends', 'sides', 'elsewhere', 'noLead', 'spread', 'handleFirst', 'hidden', 'fewest']
 
 /** At most this share of added mass where `where` holds: a linear row, since mass is linear in the counts. */
 function atMostShare(choices: readonly Choice[], share: number, name: string, where: (choice: Choice) => boolean): CountRow {
@@ -113,9 +113,9 @@ export function seekAlternative(
   solve: Solve,
 ): { found: Alternative } | { leftOut: LeftOut } {
   const best = offered[0]?.plan ?? null
-  const rule = ruleOf(id, space, best)
-  if (!space.choices.some((choice) => rule.allows(choice))) return { leftOut: { id, reason: 'nothingToUse' } }
   const mustReach = best?.reached ?? true
+  const rule = { ...ruleOf(id, space, best), mustReach }
+  if (!space.choices.some((choice) => rule.allows(choice))) return { leftOut: { id, reason: 'nothingToUse' } }
   if (mustReach && !mayReach(space, rule, solve)) return { leftOut: { id, reason: 'notReached', nearest: quickPlan(space, rule, solve) } }
   const plan = provenPlan(space, rule, solve)
   if (!plan.reached && mustReach) return { leftOut: { id, reason: 'notReached', nearest: plan } }

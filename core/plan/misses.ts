@@ -3,7 +3,10 @@ import type { Quantity } from '../quantities/units.ts'
 import type { Effect } from './choices.ts'
 import { aimedAt, type PlanRequest } from './request.ts'
 
-/** Tolerances shrunk by the predicted uncertainty: g = max(0, tol − 2u). Aiming inside it lands inside the tolerance about 19 times in 20. */
+/**
+ * Tolerances shrunk by the predicted uncertainty: g = tol − 2u, so that a plan inside it lands inside the tolerance about 19
+ * times in 20; never less than a fifth of the tolerance, since chasing a number closer than that gains nothing.
+ */
 export interface Guard {
   quantity: Quantity
   target: number
@@ -11,11 +14,13 @@ export interface Guard {
   guard: number
 }
 
+const LEAST_GUARD = 0.2
+
 /** @param at the state whose uncertainty stands for the prediction's */
 export function guardsFor(request: PlanRequest, at: FrameState): Guard[] {
   return aimedAt(request.target).map((quantity) => {
     const { value, tolerance } = request.target[quantity]!
-    return { quantity, target: value, tolerance, guard: Math.max(0, tolerance - 2 * (estimateOf(at, quantity)?.u ?? 0)) }
+    return { quantity, target: value, tolerance, guard: Math.max(LEAST_GUARD * tolerance, tolerance - 2 * (estimateOf(at, quantity)?.u ?? 0)) }
   })
 }
 

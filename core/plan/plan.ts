@@ -2,7 +2,7 @@ import { estimateOf, type FrameState } from '../frame/state.ts'
 import { choicesFor, predicted, type Choice, type ZoneRoom } from './choices.ts'
 import type { Cut } from './cut.ts'
 import type { Solve } from './linear.ts'
-import { guardsFor, landingsOf, type Landing } from './misses.ts'
+import { guardsFor, landingsOf, type Guard, type Landing } from './misses.ts'
 import { hardRows, isBetter, linearAbout, outsideColumn, scoreOf, solveLevels, type CountRow, type Programme, type Score } from './programme.ts'
 import { checkRequest, type PlanRequest } from './request.ts'
 import { goodCounts, improved } from './search.ts'
@@ -14,6 +14,8 @@ export interface Plan {
   /** By the exact sums, with uncertainty. */
   result: FrameState
   landings: Landing[]
+  /** The guards that this plan was held to. */
+  guards: Guard[]
   score: Score
   /** Every number aimed at lands inside its tolerance. */
   reached: boolean
@@ -26,9 +28,11 @@ export interface PlanRule {
   rows: CountRow[]
   allows(choice: Choice): boolean
   placesFirst: boolean
+  /** A plan outside a tolerance is of no use. */
+  mustReach: boolean
 }
 
-export const NO_RULE: PlanRule = { rows: [], allows: () => true, placesFirst: false }
+export const NO_RULE: PlanRule = { rows: [], allows: () => true, placesFirst: false, mustReach: false }
 
 /** The choices and rooms of a request: worked out once, shared by all of its plans. */
 export interface PlanSpace {
@@ -59,13 +63,24 @@ export function programmeFor(space: PlanSpace, rule: PlanRule): Programme {
     guards: guardsFor(request, request.state),
     maxPlaces: request.limits.maxPlaces,
     placesFirst: rule.placesFirst,
+    mustReach: rule.mustReach,
   }
 }
 
 /** A good plan at once, for showing while the proof is under way. */
 export function quickPlan(space: PlanSpace, rule: PlanRule, solve: Solve): Plan {
+  const { programme, counts } = goodStart(space, rule, solve)
+  return planFrom(programme, counts, false)
+}
+
+/** Good counts, and the programme with its guards from the uncertainty that such a plan has. */
+function goodStart(space: PlanSpace, rule: PlanRule, solve: Solve): { programme: Programme; counts: number[] } {
   const programme = programmeFor(space, rule)
-  return planFrom(programme, goodCounts(programme, solve), false)
+  const first = goodCounts(programme, solve)
+  programme.guards = guardsFor(space.request, predicted(space.request, space.choices, first))
+  const again = goodCounts(programme, solve)
+  const kept = improved(programme, first)
+  return { programme, counts: isBetter(scoreOf(programme, kept), scoreOf(programme, again), programme.placesFirst) ? kept : again }
 }
 
 /** Could any plan under the rule land inside every tolerance, fractions of a cut allowed? When not, no whole one can. */
@@ -81,30 +96,23 @@ const ROUNDS = 6
 
 /**
  * The proven plan: guarded misses, then added mass, then places, each to optimality. The programme is linear about the
- * best counts so far (exact there) and solved again until the counts stay; steps on the exact sums look for anything the
- * linear picture could hide.
- * @param start counts of a plan already known to keep the bounds, for example the quick plan's
+ * best counts so far (exact there) and solved again until nothing better comes; steps and swaps of up to three cuts on the
+ * exact sums look for what the linear picture could hide.
  */
-export function provenPlan(space: PlanSpace, rule: PlanRule, solve: Solve, start?: readonly number[]): Plan {
-  const programme = programmeFor(space, rule)
-  let best = start ? [...start] : goodCounts(programme, solve)
-  programme.guards = guardsFor(space.request, predicted(space.request, space.choices, best))
-  best = improved(programme, best)
+export function provenPlan(space: PlanSpace, rule: PlanRule, solve: Solve): Plan {
+  const { programme, counts } = goodStart(space, rule, solve)
+  let best = counts
   let score = scoreOf(programme, best)
   let proven = false
   for (let round = 0; round < ROUNDS && !proven; round++) {
     const answer = solveLevels(programme, best, score, solve)
-    if (answer.status === 'unproven') break
-    if (answer.status === 'infeasible') {
-      break
-    }
-    const polished = improved(programme, answer.counts)
-    const candidates = [answer.counts, polished]
-    const better = candidates.find((counts) => isBetter(scoreOf(programme, counts), score, programme.placesFirst))
-    if (!better) {
+    if (answer.status !== 'optimal') break
+    const candidates = [answer.counts, improved(programme, answer.counts, true)]
+    const better = candidates.filter((found) => isBetter(scoreOf(programme, found), score, programme.placesFirst))
+    if (better.length === 0) {
       proven = true
     } else {
-      best = candidates.reduce((a, b) => (isBetter(scoreOf(programme, b), scoreOf(programme, a), programme.placesFirst) ? b : a))
+      best = better.reduce((a, b) => (isBetter(scoreOf(programme, b), scoreOf(programme, a), programme.placesFirst) ? b : a))
       score = scoreOf(programme, best)
     }
   }
@@ -120,6 +128,7 @@ function planFrom(programme: Programme, counts: number[], proven: boolean): Plan
     counts,
     result,
     landings,
+    guards: programme.guards,
     score: scoreOf(programme, counts),
     reached: landings.every((landing) => landing.inside),
     proven,

@@ -25,6 +25,8 @@ export interface Programme {
   maxPlaces: number | null
   /** Fewest places before least mass. */
   placesFirst: boolean
+  /** Only plans inside every tolerance count; otherwise the answer is "infeasible". */
+  mustReach: boolean
 }
 
 /** Added mass is compared in half grams, rounded up: less is not worth another cut. */
@@ -85,13 +87,15 @@ export function scoreOf(programme: Programme, counts: readonly number[]): Score 
 
 const steps = (value: number, step: number) => Math.ceil(value / step - 1e-4)
 
-/** Is a the better plan? Tolerances, then guarded misses, then mass, then places (or places before mass); each in its steps. */
+/** A score in whole steps, in the order in which plans are compared: tolerances, guarded misses, then mass and places or places and mass. */
+export function inSteps(score: Score, placesFirst: boolean): number[] {
+  const mass = steps(score.addedG, MASS_STEP_G)
+  return [steps(score.outside, MISS_STEP), steps(score.miss, MISS_STEP), ...(placesFirst ? [score.places, mass] : [mass, score.places])]
+}
+
+/** Is a the better plan? */
 export function isBetter(a: Score, b: Score, placesFirst: boolean): boolean {
-  const aims = (score: Score) => {
-    const mass = steps(score.addedG, MASS_STEP_G)
-    return [steps(score.outside, MISS_STEP), steps(score.miss, MISS_STEP), ...(placesFirst ? [score.places, mass] : [mass, score.places])]
-  }
-  const [mine, other] = [aims(a), aims(b)]
+  const [mine, other] = [inSteps(a, placesFirst), inSteps(b, placesFirst)]
   const at = mine.findIndex((value, i) => value !== other[i])
   return at >= 0 && mine[at] < other[at]
 }
@@ -170,12 +174,24 @@ export function solveLevels(programme: Programme, about: readonly number[], know
   }
   const outsideTerms = guards.map((g, i): [number, number] => [outsideColumn(programme, i), 1 / g.tolerance])
   const missTerms = [...outsideTerms, ...guards.map((g, i): [number, number] => [overColumn(programme, i), 1 / g.tolerance])]
-  for (const [name, terms, best] of [['outside', outsideTerms, known.outside], ['miss', missTerms, known.miss]] as const) {
-    if (best > HOLD) {
-      const column = aim(name, terms, MISS_STEP, Infinity)
-      const answer = least(column)
+  // While the solves only match what is known, the known score bounds the next aim as well.
+  let matchesKnown = true
+  const settle = (column: number, knownSteps: number) => {
+    const answer = least(column)
+    if (answer.status !== 'optimal') return answer
+    const best = Math.round(answer.objective)
+    model.columns[column].upper = best
+    matchesKnown &&= best === knownSteps
+    return answer
+  }
+  if (programme.mustReach) for (const [column] of outsideTerms) model.columns[column].upper = 0
+  matchesKnown = !programme.mustReach || known.outside <= HOLD
+  for (const [name, terms, value] of [['outside', outsideTerms, known.outside], ['miss', missTerms, known.miss]] as const) {
+    if (name === 'outside' && programme.mustReach) continue
+    if (value > HOLD || !matchesKnown) {
+      const knownSteps = steps(value, MISS_STEP)
+      const answer = settle(aim(name, terms, MISS_STEP, matchesKnown ? knownSteps : Infinity), knownSteps)
       if (answer.status !== 'optimal') return answer
-      model.columns[column].upper = answer.values[column]
     } else {
       for (const [column] of terms) model.columns[column].upper = 0
     }
@@ -185,10 +201,11 @@ export function solveLevels(programme: Programme, about: readonly number[], know
   const marks = programme.maxPlaces === null ? addUseMarks(model, choices) : model.columns.flatMap((c, i) => (c.name.startsWith('use ') ? [i] : []))
   const places = aim('places in all', marks.map((c) => [c, 1]), 1, choices.length)
   let last: number[] = []
-  for (const column of programme.placesFirst ? [places, mass] : [mass, places]) {
-    const answer = least(column)
+  const knownMass = steps(known.addedG, MASS_STEP_G)
+  for (const [column, knownSteps] of programme.placesFirst ? [[places, known.places], [mass, knownMass]] : [[mass, knownMass], [places, known.places]]) {
+    if (matchesKnown) model.columns[column].upper = Math.min(model.columns[column].upper, knownSteps)
+    const answer = settle(column, knownSteps)
     if (answer.status !== 'optimal') return answer
-    model.columns[column].upper = Math.round(answer.objective)
     last = answer.values
   }
   return { status: 'optimal', counts: last.slice(0, n), solves }

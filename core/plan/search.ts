@@ -1,12 +1,13 @@
 import { plusEffect, type Effect } from './choices.ts'
 import type { Solve } from './linear.ts'
 import { guardedMiss, massScale, missBefore, missOfEffect, outsideBy } from './misses.ts'
-import { linearAbout, outsideColumn, overColumn, totalEffect, type Programme } from './programme.ts'
+import { inSteps, linearAbout, outsideColumn, overColumn, totalEffect, type Programme } from './programme.ts'
 
 const STEPS = [1, -1, 2, -2, 5, -5]
+const SMALL_STEPS = [-3, -2, -1, 1, 2, 3]
 const MISS_WEIGHT = 1e3
 const OUTSIDE_WEIGHT = 1e6
-const BREACH_WEIGHT = 1e9
+const BREACH_WEIGHT = 1e15
 const PLACE_WEIGHT = 0.05
 
 /**
@@ -26,8 +27,8 @@ export function goodCounts(programme: Programme, solve: Solve): number[] {
   return improved(programme, start)
 }
 
-/** Steps and swaps on the exact sums until none helps. */
-export function improved(programme: Programme, start: readonly number[]): number[] {
+/** Steps and swaps on the exact sums until none helps; `thorough` compares in the aims' own steps and also moves three cuts at once. */
+export function improved(programme: Programme, start: readonly number[], thorough = false): number[] {
   const { choices, request, guards, rows } = programme
   const scale = massScale(request)
   const before = guards.map((g) => missBefore(g.quantity, request.state, g.target, scale))
@@ -41,8 +42,10 @@ export function improved(programme: Programme, start: readonly number[]): number
   const costOf = (e: Effect, addedG: number, placesUsed: number, breach: number): number => {
     const misses = guards.map((g, i) => before[i] + missOfEffect(g.quantity, e, g.target, scale))
     const tooMany = programme.maxPlaces === null ? 0 : Math.max(0, placesUsed - programme.maxPlaces)
+    const score = { outside: outsideBy(guards, misses), miss: guardedMiss(guards, misses), addedG, places: placesUsed }
+    if (thorough) return BREACH_WEIGHT * (breach + tooMany) + inSteps(score, programme.placesFirst).reduce((sum, value) => sum * 1e3 + value, 0) + 1e-6 * addedG
     const placeWeight = programme.placesFirst ? 100 : PLACE_WEIGHT
-    return BREACH_WEIGHT * (breach + tooMany) + OUTSIDE_WEIGHT * outsideBy(guards, misses) + MISS_WEIGHT * guardedMiss(guards, misses) + addedG + placeWeight * placesUsed
+    return BREACH_WEIGHT * (breach + tooMany) + OUTSIDE_WEIGHT * score.outside + MISS_WEIGHT * score.miss + addedG + placeWeight * placesUsed
   }
   const breachOf = (moves: readonly (readonly [number, number])[]): number => {
     const at = [...activity]
@@ -76,6 +79,13 @@ export function improved(programme: Programme, start: readonly number[]): number
           if (j === k || counts[k] === 0) continue
           for (const up of [1, 2, 4]) for (const down of [-1, -2, -4, -counts[k]]) consider([[j, up], [k, down]])
         }
+      }
+    }
+    if (!best && thorough) {
+      const inUse = choices.map((_, j) => j).filter((j) => counts[j] > 0)
+      for (const j of inUse) for (const k of inUse) for (const l of inUse) {
+        if (j >= k || k >= l) continue
+        for (const a of SMALL_STEPS) for (const b of SMALL_STEPS) for (const c of SMALL_STEPS) consider([[j, a], [k, b], [l, c]])
       }
     }
     if (!best) break
