@@ -1,0 +1,139 @@
+import { z } from 'zod'
+import { PLAY_ASPECTS, type StageBodies } from '#core/job/bodies.ts'
+import { STAGES, type Stage } from '#core/job/stages.ts'
+import { QUANTITIES } from '#core/quantities/units.ts'
+
+export const stageSchema = z.enum(STAGES)
+export const quantitySchema = z.enum(QUANTITIES)
+const finite = z.number().refine(Number.isFinite, 'not a number')
+const shortText = z.string().max(4000)
+const idSchema = z.string().min(1).max(80)
+
+export const conditionSchema = z.object({
+  stringsG: finite.min(0).max(60).nullable(),
+  grip: z.enum(['none', 'base', 'leather', 'synthetic']),
+  overgrips: z.int().min(0).max(6),
+  dampener: z.boolean(),
+})
+
+export const geometrySchema = z
+  .object({
+    lengthCm: finite.min(40).max(80),
+    headLengthCm: finite.min(15).max(45),
+    headWidthCm: finite.min(12).max(35),
+    exponent: finite.min(1.5).max(4),
+    tubeCm: finite.min(0.3).max(3),
+    beamCm: finite.min(1).max(4),
+    gripLengthCm: finite.min(5).max(30),
+    handleHalfWidthCm: finite.min(0.8).max(3),
+    shaftToCm: finite.min(10).max(40),
+    shaftHalfWidthCm: finite.min(0.5).max(3),
+  })
+  .refine((g) => g.headLengthCm < g.lengthCm - 10, { path: ['headLengthCm'], message: 'the head is too long for the frame' })
+
+export const playerFactsSchema = z.object({
+  name: z.string().trim().min(1, 'a name is needed').max(120),
+  age: z.int().min(3).max(110).nullable(),
+  level: z.enum(['beginner', 'club', 'strong', 'competition']).nullable(),
+  hand: z.enum(['right', 'left']).nullable(),
+  hoursPerWeek: finite.min(0).max(60).nullable(),
+  style: z.enum(['flat', 'spin', 'all-court', 'touch']).nullable(),
+  mishits: z.enum(['tip', 'sides', 'centre', 'throat']).nullable(),
+  late: z.enum(['never', 'sometimes', 'often']).nullable(),
+  tired: z.enum(['no', 'a little', 'yes']).nullable(),
+  pain: z.enum(['none', 'past', 'now']).nullable(),
+  painWhere: shortText,
+  wants: shortText,
+})
+
+export const cutSchema = z.object({
+  id: idSchema,
+  materialId: idSchema,
+  place: z.enum(['hoop', 'shaft', 'bevels', 'handle', 'grip']),
+  zoneId: z.string().nullable(),
+  atCm: finite.min(0).max(80),
+  amount: finite.min(-10).max(400),
+  layerCm: finite.min(0.5).max(60),
+})
+
+export const limitsSchema = z.object({
+  materialIds: z.array(idSchema).nullable(),
+  zoneIds: z.array(idSchema).nullable(),
+  noLead: z.boolean(),
+  hiddenOnly: z.boolean(),
+  mayChangeGrip: z.boolean(),
+  capG: finite.min(0).max(200).nullable(),
+  maxPlaces: z.int().min(1).max(20).nullable(),
+})
+
+const targetLine = z.object({
+  value: finite.min(0).max(1000),
+  tolerance: finite.gt(0, 'a tolerance is more than nothing').max(100),
+  from: z.enum(['reference', 'halfway', 'hand']),
+  reason: shortText,
+})
+
+const ids = z.array(idSchema).max(500)
+
+/** One schema per stage; the server takes nothing else. */
+export const bodySchemas = {
+  player: z.object({ playerId: z.string().nullable(), facts: playerFactsSchema }),
+  measure: z.object({
+    condition: conditionSchema,
+    axisCm: finite.min(0).max(30),
+    readingIds: ids,
+    confirmedIds: ids,
+    inspection: z.enum(['not yet', 'sound', 'cracked']),
+    note: shortText,
+  }),
+  compare: z.object({ referenceIds: ids, condition: conditionSchema.nullable() }),
+  target: z.object({
+    way: z.enum(['copy', 'halfway', 'hand']),
+    referenceId: z.string().nullable(),
+    lines: z.object({ mass: targetLine, balance: targetLine, swingWeight: targetLine, twistWeight: targetLine }).partial(),
+  }),
+  plan: z.object({
+    limits: limitsSchema,
+    taken: z.enum(['best', 'handleFirst', 'ends', 'sides', 'noLead', 'hidden', 'fewest', 'spread', 'elsewhere']).nullable(),
+    byHand: z.boolean(),
+    cuts: z.array(cutSchema).max(60),
+  }),
+  build: z.object({
+    cuts: z.array(cutSchema).max(60),
+    marks: z.record(z.string(), z.object({ doneAt: z.string(), by: z.string().max(20), readingIds: ids })),
+  }),
+  check: z.object({
+    readingIds: ids,
+    confirmedIds: ids,
+    signed: z
+      .object({
+        by: z.string().trim().min(1, 'initials are needed').max(20),
+        at: z.string(),
+        lines: z.array(
+          z.object({ quantity: quantitySchema, read: finite, u: finite, target: finite.nullable(), tolerance: finite.nullable(), predicted: finite.nullable() }),
+        ),
+      })
+      .nullable(),
+  }),
+  play: z.object({
+    sessions: z
+      .array(
+        z.object({
+          id: idSchema,
+          on: z.string().max(40),
+          minutes: finite.min(0).max(1000).nullable(),
+          ratings: z.partialRecord(z.enum(PLAY_ASPECTS), z.int().min(-2).max(2)),
+          late: z.enum(['less', 'same', 'more']).nullable(),
+          tired: z.enum(['less', 'same', 'more']).nullable(),
+          pain: z.enum(['none', 'yes']).nullable(),
+          painWhere: shortText,
+          strings: shortText,
+          note: shortText,
+          decision: z.enum(['keep', 'step back', 'go on']).nullable(),
+        }),
+      )
+      .max(200),
+  }),
+} satisfies { [S in Stage]: z.ZodType<StageBodies[S]> }
+
+export const factsSchema = z.record(z.string(), z.union([z.string(), z.number(), z.null()]))

@@ -1,0 +1,192 @@
+import { z } from 'zod'
+import { bodySchemas, conditionSchema, factsSchema, geometrySchema, playerFactsSchema, quantitySchema, stageSchema } from './bodies.ts'
+
+const id = z.string().min(1).max(80)
+
+export const shopSchema = z.object({
+  name: z.string().trim().min(1, 'a name is needed').max(120),
+  units: z.object({ mass: z.enum(['g', 'oz']), balance: z.enum(['cm', 'mm', 'in', 'points']), length: z.enum(['cm', 'mm', 'in']) }),
+  initials: z.string().max(8),
+  paper: z.enum(['A4', 'LETTER']),
+  revision: z.int(),
+})
+export type Shop = z.infer<typeof shopSchema>
+
+export const playerSchema = z.object({ id, facts: playerFactsSchema, revision: z.int() })
+export type Player = z.infer<typeof playerSchema>
+
+export const frameSchema = z.object({
+  id,
+  label: z.string().trim().min(1, 'a name is needed').max(120),
+  maker: z.string().max(120),
+  model: z.string().max(120),
+  unit: z.string().max(60),
+  playerId: z.string().nullable(),
+  geometry: geometrySchema,
+  revision: z.int(),
+})
+export type Frame = z.infer<typeof frameSchema>
+
+const reported = z.object({ value: z.number(), u: z.number().min(0) }).nullable()
+
+export const referenceSchema = z.object({
+  id,
+  name: z.string().min(1).max(160),
+  kind: z.enum(['professional', 'retail', 'shop']),
+  style: z.string().max(60),
+  source: z.string().max(300),
+  dated: z.string().max(40),
+  grade: z.enum(['measured by us', 'measured by others', 'published', 'hearsay']),
+  condition: conditionSchema,
+  axisCm: z.number().min(0).max(30),
+  numbers: z.object({ mass: reported, balance: reported, swingWeight: reported, twistWeight: reported }),
+  geometry: geometrySchema,
+  note: z.string().max(1000),
+})
+export type Reference = z.infer<typeof referenceSchema>
+
+export const materialSchema = z.object({
+  id,
+  name: z.string().trim().min(1).max(120),
+  kind: z.enum(['tape', 'fill', 'grip', 'overgrip']),
+  unitMassG: z.number().gt(0).max(100),
+  step: z.number().gt(0).max(10),
+  widthCm: z.number().min(0).max(10),
+  stock: z.number().min(0).max(1e6),
+  lead: z.boolean(),
+  grip: z.enum(['base', 'leather', 'synthetic']).nullable(),
+})
+export type StoredMaterial = z.infer<typeof materialSchema>
+
+export const readingSchema = z.object({
+  id,
+  quantity: quantitySchema,
+  value: z.number().refine(Number.isFinite, 'not a number'),
+  axisCm: z.number().min(0).max(30).nullable(),
+  methodId: z.string().max(60),
+  /** As it was typed, for the record. */
+  typed: z.string().max(60),
+  purpose: z.enum(['measure', 'checkpoint', 'check']),
+  takenAt: z.string(),
+  by: z.string().max(20),
+  supersedes: z.string().nullable(),
+})
+export type StoredReadingRow = z.infer<typeof readingSchema>
+export const newReadingSchema = readingSchema.omit({ takenAt: true })
+export type NewReading = z.infer<typeof newReadingSchema>
+
+export const ticketSchema = z.object({
+  owner: z.string().max(120),
+  due: z.string().max(40),
+  price: z.string().max(40),
+  strings: z.string().max(200),
+  returnToOriginal: z.boolean(),
+})
+
+export const jobRowSchema = z.object({
+  id,
+  number: z.int(),
+  kind: z.enum(['job', 'quick']),
+  frameId: id,
+  ticket: ticketSchema,
+  createdAt: z.string(),
+  revision: z.int(),
+})
+export type JobRow = z.infer<typeof jobRowSchema>
+
+export const savedStageSchema = z.object({
+  stage: stageSchema,
+  revision: z.int(),
+  body: z.unknown(),
+  used: factsSchema,
+  at: z.string(),
+  by: z.string(),
+  canUndo: z.boolean(),
+  canRedo: z.boolean(),
+})
+export type SavedStage = z.infer<typeof savedStageSchema>
+
+export const jobViewSchema = z.object({
+  job: jobRowSchema,
+  frame: frameSchema,
+  stages: z.array(savedStageSchema),
+  readings: z.array(readingSchema),
+})
+export type JobView = z.infer<typeof jobViewSchema>
+
+export const jobSummarySchema = z.object({
+  id,
+  number: z.int(),
+  kind: z.enum(['job', 'quick']),
+  frameLabel: z.string(),
+  playerName: z.string().nullable(),
+  saved: z.array(stageSchema),
+  signedBy: z.string().nullable(),
+  due: z.string(),
+  changedAt: z.string(),
+})
+export type JobSummary = z.infer<typeof jobSummarySchema>
+
+export const overviewSchema = z.object({
+  shop: shopSchema,
+  jobs: z.array(jobSummarySchema),
+  players: z.array(playerSchema),
+  frames: z.array(frameSchema),
+})
+export type Overview = z.infer<typeof overviewSchema>
+
+/** Requests. */
+export const newJobSchema = z.object({
+  id,
+  kind: z.enum(['job', 'quick']),
+  player: z.union([z.object({ id }), z.object({ facts: playerFactsSchema })]).nullable(),
+  frame: z.union([z.object({ id }), frameSchema.omit({ revision: true })]),
+  ticket: ticketSchema.partial().optional(),
+})
+export type NewJob = z.infer<typeof newJobSchema>
+
+export const becomeJobSchema = z.object({ player: z.union([z.object({ id }), z.object({ facts: playerFactsSchema })]) })
+
+/** `expected`: the revision that the editor saw; 0 when the stage was empty. */
+export const saveStageSchema = z.object({ expected: z.int().min(0), body: z.unknown(), used: factsSchema, by: z.string().max(20) })
+export const stepBackSchema = z.object({ expected: z.int().min(1), by: z.string().max(20) })
+
+export const revisionRowSchema = z.object({
+  revision: z.int(),
+  kind: z.enum(['edit', 'undo', 'redo']),
+  body: z.unknown(),
+  at: z.string(),
+  by: z.string(),
+})
+export type RevisionRow = z.infer<typeof revisionRowSchema>
+
+/** Kevro's own job file. Version 1. Documented in docs/job-file.md. */
+export const JOB_FILE_VERSION = 1
+export const jobFileSchema = z.object({
+  format: z.literal('kevro-job'),
+  version: z.int(),
+  writtenAt: z.string(),
+  job: jobRowSchema.pick({ kind: true, ticket: true }),
+  frame: frameSchema.omit({ revision: true }),
+  stages: z.array(
+    z.object({
+      stage: stageSchema,
+      revisions: z.array(
+        z.object({
+          revision: z.int().min(1),
+          kind: z.enum(['edit', 'undo', 'redo']),
+          contentOf: z.int(),
+          redoTo: z.int().nullable(),
+          body: z.unknown(),
+          used: factsSchema,
+          at: z.string(),
+          by: z.string(),
+        }),
+      ),
+    }),
+  ),
+  readings: z.array(readingSchema),
+})
+export type JobFile = z.infer<typeof jobFileSchema>
+
+export { bodySchemas }

@@ -1,0 +1,37 @@
+import { z } from 'zod'
+
+/** What a request can fail with. The words live here, once, for both ends. */
+export const apiErrorSchema = z.object({
+  error: z.object({
+    code: z.string(),
+    /** Dotted path of the field, empty when it is about the whole. */
+    path: z.string(),
+    data: z.record(z.string(), z.unknown()),
+    message: z.string(),
+  }),
+})
+export type ApiError = z.infer<typeof apiErrorSchema>['error']
+
+const WORDS: Record<string, (data: Record<string, unknown>) => string> = {
+  'edit.stale': () => 'This page was changed in another window. What you typed is kept here; choose which to keep.',
+  'not.found': (d) => `There is no such ${String(d.what ?? 'entry')}. It may have been removed in another window.`,
+  'field.invalid': (d) => `This was not accepted: ${String(d.reason ?? 'check the value')}.`,
+  'value.duplicate': (d) => `${String(d.what ?? 'This')} is already taken.`,
+  'value.inUse': () => 'This is still used elsewhere and was kept.',
+  'value.outOfRange': (d) => `The stored range does not allow this value${d.constraint ? ` (${String(d.constraint)})` : ''}.`,
+  'undo.nothing': () => 'There is nothing to undo here.',
+  'redo.nothing': () => 'There is nothing to redo here.',
+  'import.notJson': (d) => `This file is not a Kevro job: it cannot be read as JSON (${String(d.reason ?? '')}). Nothing was taken in.`,
+  'import.wrongFormat': () => 'This file is not a Kevro job: it lacks the line "format": "kevro-job". Nothing was taken in.',
+  'import.newerVersion': (d) => `This job was written by a newer Kevro (version ${String(d.version)}). This one reads up to version ${String(d.reads)}. Nothing was taken in.`,
+  'import.invalid': (d) => `The job file is damaged at ${String(d.where)}: ${String(d.reason)}. Nothing was taken in.`,
+  'sheet.notReady': (d) => `There is nothing to print yet: ${String(d.why)}.`,
+  'request.notJson': () => 'The request could not be read.',
+  'request.tooLarge': () => 'This is too large to take in (4 MB at most).',
+  'server.failed': () => 'Something went wrong in Kevro. What you typed is kept; try again.',
+}
+
+/** The words for a code; a code without words is shown as it is. */
+export function wordsFor(code: string, data: Record<string, unknown> = {}): string {
+  return WORDS[code]?.(data) ?? code
+}

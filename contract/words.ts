@@ -1,0 +1,70 @@
+import type { Cut } from '#core/plan/cut.ts'
+import { layersOf, runsOf, type Workpiece } from '#core/plan/cut.ts'
+import type { BuildStep } from '#core/build/workOrder.ts'
+import type { Quantity, ShownQuantity } from '#core/quantities/units.ts'
+import { fixed } from '#core/quantities/write.ts'
+import { headOutline } from '#core/frame/outline.ts'
+import type { StoredMaterial } from './entities.ts'
+
+/** The trade's names, once for screen and paper. */
+export const QUANTITY_NAMES: Record<ShownQuantity, string> = {
+  mass: 'Static weight',
+  balance: 'Balance',
+  swingWeight: 'Swing weight',
+  twistWeight: 'Twist weight',
+  recoilWeight: 'Recoil weight',
+}
+
+export const AIMED: readonly Quantity[] = ['mass', 'balance', 'swingWeight', 'twistWeight']
+
+/** `2 × 9.5 cm + 2 × 3.0 cm`: what the scissors make. */
+export function stripsText(cut: Cut, material: StoredMaterial, work: Workpiece): string {
+  if (material.kind === 'fill') return `${fixed(cut.amount * material.unitMassG, 1)} g`
+  if (material.kind !== 'tape') return cut.amount < 0 ? `${-cut.amount} off` : `${cut.amount} on`
+  const runs = runsOf(cut, work.geometry)
+  return layersOf(cut).map((length) => `${runs} × ${fixed(length, 1)} cm`).join(' + ')
+}
+
+/** Where it goes, in landmarks that a hand can find. */
+export function placeText(cut: Cut, work: Workpiece): string {
+  if (cut.place === 'grip') return 'on the handle'
+  if (cut.place === 'handle') return `inside the handle, from ${fixed(cut.atCm, 1)} cm up, half in each chamber`
+  if (cut.place === 'bevels') return `four main bevels, from ${fixed(cut.atCm, 1)} cm above the butt end up`
+  if (cut.place === 'shaft') return `shaft, both sides, from ${fixed(cut.atCm, 1)} cm above the butt end up`
+  const outline = headOutline(work.geometry)
+  const half = outline.halfLengthCm
+  if (cut.atCm < 1e-6) return 'across the tip, middle on 12 o’clock'
+  if (cut.atCm > half - 1e-6) return 'across the throat bridge, middle on 6 o’clock'
+  const near = ([[1, '11 and 1'], [2, '10 and 2'], [3, '9 and 3'], [4, '8 and 4'], [5, '7 and 5']] as const)
+    .map(([hour, name]) => ({ name, off: cut.atCm - outline.atClock(hour) }))
+    .sort((a, b) => Math.abs(a.off) - Math.abs(b.off))[0]
+  const where = Math.abs(near.off) < 0.06 ? `middle on ${near.name} o’clock` : `middle ${fixed(Math.abs(near.off), 1)} cm ${near.off < 0 ? 'above' : 'below'} ${near.name} o’clock`
+  return `both sides, ${where} (${fixed(cut.atCm, 1)} cm along the hoop from the tip)`
+}
+
+export function stepTitle(step: BuildStep, material: StoredMaterial | null): string {
+  switch (step.action) {
+    case 'trial':
+      return 'Trial: the whole plan in removable tape or putty'
+    case 'gripOff':
+      return 'Take off overgrip and base grip'
+    case 'gripOn':
+      return material ? `Put on: ${material.name}` : 'Put the grip back on'
+    case 'place':
+      return material?.name ?? 'Place'
+  }
+}
+
+/** Cautions that a cut list calls for. Local rules come first. */
+export function cautionsFor(cuts: readonly Cut[], materials: readonly StoredMaterial[], minor: boolean): string[] {
+  const used = cuts.map((cut) => materials.find((m) => m.id === cut.materialId)).filter((m) => m !== undefined)
+  const lines: string[] = []
+  if (used.some((m) => m.lead)) {
+    lines.push('Lead is toxic. Wear gloves or wash hands after; nothing near the mouth; coat or cover it; dispose of scraps by local rules.')
+    if (minor) lines.push('This player is a minor: use tungsten tape or putty instead of lead where you can.')
+  }
+  if (used.some((m) => /silicone/i.test(m.name))) lines.push('Silicone: fresh air, a cotton plug and film before the cap, hang overnight, weigh again next day.')
+  if (used.some((m) => m.kind === 'tape')) lines.push('Blades: cut on the mat and away from the hand.')
+  lines.push('Heavier is a step at a time. If anything hurts in play, stop, and see a doctor or physiotherapist.')
+  return lines
+}

@@ -1,0 +1,120 @@
+import type { Condition } from '../frame/condition.ts'
+import type { Cut } from '../plan/cut.ts'
+import type { AlternativeId } from '../plan/alternatives.ts'
+import type { PlanLimits } from '../plan/request.ts'
+import type { Quantity } from '../quantities/units.ts'
+import type { TargetLines, TargetWay } from '../target/target.ts'
+
+/** What a fitter asks a player, because it changes a decision. Null: not asked or not known. */
+export interface PlayerFacts {
+  name: string
+  age: number | null
+  level: 'beginner' | 'club' | 'strong' | 'competition' | null
+  hand: 'right' | 'left' | null
+  hoursPerWeek: number | null
+  style: 'flat' | 'spin' | 'all-court' | 'touch' | null
+  mishits: 'tip' | 'sides' | 'centre' | 'throat' | null
+  late: 'never' | 'sometimes' | 'often' | null
+  tired: 'no' | 'a little' | 'yes' | null
+  pain: 'none' | 'past' | 'now' | null
+  painWhere: string
+  wants: string
+}
+
+export interface PlayerBody {
+  playerId: string | null
+  facts: PlayerFacts
+}
+
+export interface MeasureBody {
+  condition: Condition
+  /** Axis in which this job shows swing weight, cm from the butt. */
+  axisCm: number
+  readingIds: string[]
+  /** Doubtful readings that somebody confirmed. */
+  confirmedIds: string[]
+  /** Looked over before work: cracks stop the job. */
+  inspection: 'not yet' | 'sound' | 'cracked'
+  note: string
+}
+
+export interface CompareBody {
+  referenceIds: string[]
+  /** All numbers are brought to this; null means as the frame was measured. */
+  condition: Condition | null
+}
+
+export interface TargetBody {
+  way: TargetWay
+  referenceId: string | null
+  lines: TargetLines
+}
+
+export interface PlanBody {
+  limits: PlanLimits
+  /** Which alternative was taken; null when cuts were set by hand. */
+  taken: AlternativeId | null
+  /** The cuts differ from what was taken, or there was nothing taken. */
+  byHand: boolean
+  cuts: Cut[]
+}
+
+export interface StepMark {
+  doneAt: string
+  by: string
+  readingIds: string[]
+}
+
+export interface BuildBody {
+  /** The cut list that the work order was drawn up from. */
+  cuts: Cut[]
+  marks: Record<string, StepMark>
+}
+
+export interface SignedCheck {
+  by: string
+  at: string
+  /** What was read, targeted and predicted at sign-off, core units; a record, not recomputed. */
+  lines: { quantity: Quantity; read: number; u: number; target: number | null; tolerance: number | null; predicted: number | null }[]
+}
+
+export interface CheckBody {
+  readingIds: string[]
+  confirmedIds: string[]
+  signed: SignedCheck | null
+}
+
+export const PLAY_ASPECTS = [
+  'stability', 'plough-through', 'power', 'spin', 'direction', 'depth', 'comfort', 'feel', 'serve', 'return', 'volley', 'manoeuvrability',
+] as const
+export type PlayAspect = (typeof PLAY_ASPECTS)[number]
+
+export interface PlaySession {
+  id: string
+  on: string
+  minutes: number | null
+  /** Against the earlier setup: −2 much worse … +2 much better. */
+  ratings: Partial<Record<PlayAspect, number>>
+  late: 'less' | 'same' | 'more' | null
+  tired: 'less' | 'same' | 'more' | null
+  pain: 'none' | 'yes' | null
+  painWhere: string
+  strings: string
+  note: string
+  decision: 'keep' | 'step back' | 'go on' | null
+}
+
+export interface PlayBody {
+  sessions: PlaySession[]
+}
+
+export interface StageBodies {
+  player: PlayerBody
+  measure: MeasureBody
+  compare: CompareBody
+  target: TargetBody
+  plan: PlanBody
+  build: BuildBody
+  check: CheckBody
+  play: PlayBody
+}

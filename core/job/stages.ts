@@ -1,0 +1,62 @@
+/** The eight stages of a job, in order. */
+export const STAGES = ['player', 'measure', 'compare', 'target', 'plan', 'build', 'check', 'play'] as const
+export type Stage = (typeof STAGES)[number]
+
+/** What a stage was worked out from: named facts, rounded to what a person could see. */
+export type Facts = Record<string, string | number | null>
+
+/** What each stage directly stands on. A target by hand stands on nothing: its facts are then empty. */
+export const STANDS_ON: Record<Stage, readonly Stage[]> = {
+  player: [],
+  measure: [],
+  compare: ['measure'],
+  target: ['measure', 'compare'],
+  plan: ['measure', 'target'],
+  build: ['plan'],
+  check: ['target', 'plan'],
+  play: ['check'],
+}
+
+export interface ChangedFact {
+  name: string
+  old: string | number | null
+  now: string | number | null
+}
+
+/** The facts that differ between what a stage used and what holds now; empty when it is up to date. */
+export function changedFacts(used: Facts, now: Facts): ChangedFact[] {
+  const names = [...new Set([...Object.keys(used), ...Object.keys(now)])]
+  return names.flatMap((name) => {
+    const old = used[name] ?? null
+    const current = now[name] ?? null
+    return old === current ? [] : [{ name, old, now: current }]
+  })
+}
+
+export type StageStatus = 'empty' | 'done' | 'stale' | 'waits'
+
+/**
+ * Each stage's standing. Stale: a fact that it used has changed. Waits: it stands on a stage that is stale or waits.
+ * @param saved the facts each stage used, null where nothing is saved
+ * @param now the facts that hold now
+ */
+export function standings(saved: Record<Stage, Facts | null>, now: Record<Stage, Facts>): Record<Stage, { status: StageStatus; changed: ChangedFact[] }> {
+  const out = {} as Record<Stage, { status: StageStatus; changed: ChangedFact[] }>
+  for (const stage of STAGES) {
+    const used = saved[stage]
+    if (used === null) {
+      out[stage] = { status: 'empty', changed: [] }
+      continue
+    }
+    const changed = changedFacts(used, now[stage])
+    const usesAny = Object.keys(used).length > 0
+    const upstream = usesAny && STANDS_ON[stage].some((s) => out[s].status === 'stale' || out[s].status === 'waits')
+    out[stage] = { status: changed.length > 0 ? 'stale' : upstream ? 'waits' : 'done', changed }
+  }
+  return out
+}
+
+/** The stage to go to next: the first stale one, else the first empty one, else play. */
+export function nextStage(status: Record<Stage, { status: StageStatus }>): Stage {
+  return STAGES.find((s) => status[s].status === 'stale') ?? STAGES.find((s) => status[s].status === 'empty') ?? 'play'
+}

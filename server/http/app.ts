@@ -1,0 +1,55 @@
+import compression from 'compression'
+import express, { type Express } from 'express'
+import helmet from 'helmet'
+import { existsSync } from 'node:fs'
+import { join } from 'node:path'
+import type { Database } from '../db/database.ts'
+import { jobRoutes } from './jobRoutes.ts'
+import { answerErrors, notFound, Refusal } from './problems.ts'
+import { sheetRoutes } from './sheetRoutes.ts'
+import { shopRoutes } from './shopRoutes.ts'
+
+const LOOPBACK = new Set(['127.0.0.1', 'localhost', '[::1]'])
+
+/**
+ * The web application over a database.
+ * @param webDir folder of the built pages, or null when they are served elsewhere (during development)
+ */
+export function makeApp(db: Database, webDir: string | null, now: () => Date = () => new Date()): Express {
+  const app = express()
+  app.disable('x-powered-by')
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          defaultSrc: ["'self'"],
+          scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          imgSrc: ["'self'", 'data:', 'blob:'],
+          workerSrc: ["'self'"],
+          objectSrc: ["'none'"],
+          frameAncestors: ["'none'"],
+          baseUri: ["'self'"],
+        },
+      },
+      strictTransportSecurity: false,
+    }),
+  )
+  // A page elsewhere must not reach this server by a name that resolves to loopback.
+  app.use((request, _response, next) => next(LOOPBACK.has((request.headers.host ?? '').replace(/:\d+$/, '')) ? undefined : new Refusal(403, 'not.found', '', { what: 'address' })))
+  app.use(compression())
+  app.use(express.json({ limit: '4mb', type: (request) => !request.url?.endsWith('/import') && (request.headers['content-type'] ?? '').startsWith('application/json') }))
+  app.use('/api', shopRoutes(db), jobRoutes(db, now), sheetRoutes(db, now))
+  app.use('/api', () => {
+    throw notFound('address')
+  })
+  if (webDir && existsSync(webDir)) {
+    app.use('/assets', express.static(join(webDir, 'assets'), { immutable: true, maxAge: '1y' }))
+    app.use(express.static(webDir, { index: false, maxAge: 0 }))
+    app.get('/*splat', (_request, response) => response.sendFile(join(webDir, 'index.html')))
+    app.get('/', (_request, response) => response.sendFile(join(webDir, 'index.html')))
+  }
+  app.use(answerErrors)
+  return app
+}

@@ -1,0 +1,98 @@
+import { randomUUID } from 'node:crypto'
+import { ZodError } from 'zod'
+import { bodySchemas, JOB_FILE_VERSION, jobFileSchema, type JobFile, type JobRow } from '#contract/entities.ts'
+import { STAGES } from '#core/job/stages.ts'
+import type { Database, Queryable } from '../db/database.ts'
+import { insertFrame, maybeOneFrame } from '../queries/frames.ts'
+import { appendRevision, insertJob, insertReading, manyFullRevisions, manyReadings, maybeOneJob } from '../queries/jobs.ts'
+import { insertPlayer } from '../queries/players.ts'
+import { notFound, Refusal } from './problems.ts'
+
+/** A whole job with its history, for handing on. Format in docs/job-file.md. */
+export async function exportJob(db: Queryable, id: string, writtenAt: string): Promise<JobFile> {
+  const job = await maybeOneJob(db, id)
+  if (!job) throw notFound('job')
+  const frame = (await maybeOneFrame(db, job.frameId))!
+  const revisions = await manyFullRevisions(db, id)
+  return {
+    format: 'kevro-job',
+    version: JOB_FILE_VERSION,
+    writtenAt,
+    job: { kind: job.kind, ticket: job.ticket },
+    frame: { id: frame.id, label: frame.label, maker: frame.maker, model: frame.model, unit: frame.unit, playerId: null, geometry: frame.geometry },
+    stages: STAGES.flatMap((stage) => {
+      const mine = revisions.filter((r) => r.stage === stage)
+      return mine.length === 0 ? [] : [{ stage, revisions: mine.map(({ stage: _stage, ...rest }) => rest) }]
+    }),
+    readings: await manyReadings(db, id),
+  }
+}
+
+/** Reads a job file; says what is wrong with it. */
+export function parseJobFile(text: string): JobFile {
+  let raw: unknown
+  try {
+    raw = JSON.parse(text)
+  } catch (error) {
+    throw new Refusal(422, 'import.notJson', 'file', { reason: (error as Error).message })
+  }
+  const head = raw as { format?: unknown; version?: unknown } | null
+  if (head?.format !== 'kevro-job') throw new Refusal(422, 'import.wrongFormat', 'file')
+  if (typeof head.version === 'number' && head.version > JOB_FILE_VERSION) {
+    throw new Refusal(422, 'import.newerVersion', 'file', { version: head.version, reads: JOB_FILE_VERSION })
+  }
+  try {
+    const file = jobFileSchema.parse(raw)
+    file.stages.forEach(({ stage, revisions }, i) =>
+      revisions.forEach((revision, k) => {
+        try {
+          bodySchemas[stage].parse(revision.body)
+        } catch (error) {
+          throw error instanceof ZodError ? damaged(error, ['stages', i, 'revisions', k, 'body']) : error
+        }
+        if (revision.revision !== k + 1) throw new Refusal(422, 'import.invalid', 'file', { where: `stages.${i}.revisions.${k}`, reason: 'revisions must be numbered from 1 without gaps' })
+      }),
+    )
+    return file
+  } catch (error) {
+    throw error instanceof ZodError ? damaged(error, []) : error
+  }
+}
+
+function damaged(error: ZodError, before: PropertyKey[]): Refusal {
+  const [issue] = error.issues
+  return new Refusal(422, 'import.invalid', 'file', { where: [...before, ...issue.path].map(String).join('.') || 'the top', reason: issue.message })
+}
+
+/** Takes a job in as a new one, all or nothing: new ids, its own frame and player. */
+export async function importJob(db: Database, file: JobFile): Promise<JobRow> {
+  return db.transaction(async (tx) => {
+    const frameId = randomUUID()
+    await insertFrame(tx, { ...file.frame, id: frameId, playerId: null })
+    const job = await insertJob(tx, { id: randomUUID(), kind: file.job.kind, frameId, ticket: file.job.ticket })
+    const newIds = new Map(file.readings.map((r) => [r.id, randomUUID()]))
+    const pending = [...file.readings]
+    while (pending.length > 0) {
+      // A correction comes after what it corrects, whatever the order in the file.
+      const at = pending.findIndex((r) => !r.supersedes || !pending.some((other) => other.id === r.supersedes))
+      if (at < 0) throw new Refusal(422, 'import.invalid', 'file', { where: 'readings', reason: 'corrections go round in a circle' })
+      const [r] = pending.splice(at, 1)
+      await insertReading(tx, job.id, { ...r, id: newIds.get(r.id)!, supersedes: r.supersedes ? (newIds.get(r.supersedes) ?? null) : null })
+    }
+    const last = file.stages.find((s) => s.stage === 'player')?.revisions.at(-1)
+    const facts = last ? bodySchemas.player.parse(last.body).facts : null
+    const playerId = facts ? randomUUID() : null
+    if (playerId && facts) await insertPlayer(tx, playerId, facts)
+    for (const { stage, revisions } of file.stages) {
+      for (const { body, used, at, by, ...mark } of revisions) {
+        const renamed = JSON.parse(JSON.stringify(body), (key, value: unknown) => {
+          if (key === 'playerId') return playerId
+          if (Array.isArray(value) && (key === 'readingIds' || key === 'confirmedIds')) return value.map((id: string) => newIds.get(id) ?? id)
+          return value
+        }) as unknown
+        await appendRevision(tx, job.id, stage, mark, { body: renamed, used, at, by })
+      }
+    }
+    return job
+  })
+}

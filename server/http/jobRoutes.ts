@@ -1,0 +1,160 @@
+import { randomUUID } from 'node:crypto'
+import { Router, text } from 'express'
+import { editMark, redoMark, undoMark } from '#core/job/revisions.ts'
+import type { Stage } from '#core/job/stages.ts'
+import {
+  becomeJobSchema,
+  bodySchemas,
+  newJobSchema,
+  newReadingSchema,
+  saveStageSchema,
+  stepBackSchema,
+  ticketSchema,
+  type JobView,
+  type NewJob,
+  type SavedStage,
+} from '#contract/entities.ts'
+import { stageSchema } from '#contract/bodies.ts'
+import type { Database, Queryable } from '../db/database.ts'
+import { insertFrame, maybeOneFrame } from '../queries/frames.ts'
+import * as jobs from '../queries/jobs.ts'
+import { insertPlayer, maybeOnePlayer, updatePlayerFacts } from '../queries/players.ts'
+import { exportJob, importJob, parseJobFile } from './jobFile.ts'
+import { notFound, Refusal, staleEdit } from './problems.ts'
+
+export async function jobView(db: Queryable, id: string): Promise<JobView> {
+  const job = await jobs.maybeOneJob(db, id)
+  if (!job) throw notFound('job')
+  const [frame, stages, readings] = await Promise.all([maybeOneFrame(db, job.frameId), jobs.manySavedStages(db, id), jobs.manyReadings(db, id)])
+  return { job, frame: frame!, stages, readings }
+}
+
+const noTicket = { owner: '', due: '', price: '', strings: '', returnToOriginal: false }
+
+/** Jobs, their stages, readings and files. */
+export function jobRoutes(db: Database, now: () => Date): Router {
+  const router = Router()
+
+  router.post('/jobs', async (request, response) => {
+    const input = newJobSchema.parse(request.body)
+    await db.transaction(async (tx) => {
+      if (await jobs.maybeOneJob(tx, input.id)) return
+      const playerId = input.player ? await playerFor(tx, input.player) : null
+      const frameId = input.frame.id
+      if ('label' in input.frame) await insertFrame(tx, { ...input.frame, playerId: input.frame.playerId ?? playerId })
+      else if (!(await maybeOneFrame(tx, frameId))) throw notFound('frame')
+      await jobs.insertJob(tx, { id: input.id, kind: input.kind, frameId, ticket: { ...noTicket, ...input.ticket } })
+      if (playerId) await savePlayerStage(tx, input.id, playerId)
+    })
+    response.status(201).json(await jobView(db, input.id))
+  })
+
+  router.get('/jobs/:id', async (request, response) => {
+    response.json(await jobView(db, request.params.id))
+  })
+
+  router.post('/jobs/:id/become-job', async (request, response) => {
+    const { player } = becomeJobSchema.parse(request.body)
+    const id = request.params.id
+    await db.transaction(async (tx) => {
+      if (!(await jobs.maybeOneJob(tx, id))) throw notFound('job')
+      await jobs.makeJobProper(tx, id)
+      await savePlayerStage(tx, id, await playerFor(tx, player))
+    })
+    response.json(await jobView(db, id))
+  })
+
+  router.put('/jobs/:id/ticket', async (request, response) => {
+    const { ticket, expected } = { ticket: ticketSchema.parse(request.body.ticket), expected: Number(request.body.expected) }
+    const job = await jobs.updateTicket(db, request.params.id, ticket, expected)
+    if (!job) throw (await jobs.maybeOneJob(db, request.params.id)) ? staleEdit() : notFound('job')
+    response.json(job)
+  })
+
+  router.put('/jobs/:id/stages/:stage', async (request, response) => {
+    const { id } = request.params
+    const stage = stageSchema.parse(request.params.stage)
+    const { expected, body, used, by } = saveStageSchema.parse(request.body)
+    const parsed = bodySchemas[stage].parse(body)
+    response.json(
+      await db.transaction(async (tx) => {
+        if (!(await jobs.maybeOneJob(tx, id))) throw notFound('job')
+        const marks = await jobs.manyRevisionMarks(tx, id, stage)
+        const current = marks.at(-1)?.revision ?? 0
+        if (current !== expected) throw staleEdit({ current, expected, stage })
+        await jobs.appendRevision(tx, id, stage, editMark(marks), { body: parsed, used, by })
+        if (stage === 'player') {
+          const { playerId, facts } = bodySchemas.player.parse(parsed)
+          if (playerId) await updatePlayerFacts(tx, playerId, facts)
+        }
+        return savedStage(tx, id, stage)
+      }),
+    )
+  })
+
+  for (const [path, pick, empty] of [['undo', undoMark, 'undo.nothing'], ['redo', redoMark, 'redo.nothing']] as const) {
+    router.post(`/jobs/:id/stages/:stage/${path}`, async (request, response) => {
+      const { id } = request.params
+      const stage = stageSchema.parse(request.params.stage)
+      const { expected, by } = stepBackSchema.parse(request.body)
+      response.json(
+        await db.transaction(async (tx) => {
+          const marks = await jobs.manyRevisionMarks(tx, id, stage)
+          if (marks.length === 0) throw notFound('stage')
+          if (marks.at(-1)!.revision !== expected) throw staleEdit({ current: marks.at(-1)!.revision, expected, stage })
+          const mark = pick(marks)
+          if (!mark) throw new Refusal(409, empty)
+          await jobs.appendRevision(tx, id, stage, mark, { ...(await jobs.oneRevision(tx, id, stage, mark.contentOf)), by })
+          return savedStage(tx, id, stage)
+        }),
+      )
+    })
+  }
+
+  router.get('/jobs/:id/stages/:stage/history', async (request, response) => {
+    response.json(await jobs.manyRevisions(db, request.params.id, stageSchema.parse(request.params.stage)))
+  })
+
+  router.post('/jobs/:id/readings', async (request, response) => {
+    const reading = newReadingSchema.parse(request.body)
+    if ((reading.quantity === 'swingWeight') !== (reading.axisCm !== null)) {
+      throw new Refusal(422, 'field.invalid', 'axisCm', { reason: 'a swing weight needs its axis, and only a swing weight has one' })
+    }
+    if (!(await jobs.maybeOneJob(db, request.params.id))) throw notFound('job')
+    response.status(201).json(await jobs.insertReading(db, request.params.id, reading))
+  })
+
+  router.get('/jobs/:id/export', async (request, response) => {
+    const file = await exportJob(db, request.params.id, now().toISOString())
+    const job = await jobs.maybeOneJob(db, request.params.id)
+    response.setHeader('Content-Disposition', `attachment; filename="kevro-job-${job!.number}.json"`)
+    response.type('application/json').send(JSON.stringify(file, null, 2))
+  })
+
+  router.post('/import', text({ type: '*/*', limit: '4mb' }), async (request, response) => {
+    const job = await importJob(db, parseJobFile(String(request.body)))
+    response.status(201).json(await jobView(db, job.id))
+  })
+
+  return router
+}
+
+async function playerFor(tx: Queryable, player: NonNullable<NewJob['player']>): Promise<string> {
+  if ('id' in player) {
+    if (!(await maybeOnePlayer(tx, player.id))) throw notFound('player')
+    return player.id
+  }
+  const id = randomUUID()
+  await insertPlayer(tx, id, player.facts)
+  return id
+}
+
+async function savePlayerStage(tx: Queryable, jobId: string, playerId: string): Promise<void> {
+  const player = (await maybeOnePlayer(tx, playerId))!
+  const marks = await jobs.manyRevisionMarks(tx, jobId, 'player')
+  await jobs.appendRevision(tx, jobId, 'player', editMark(marks), { body: { playerId, facts: player.facts }, used: {}, by: '' })
+}
+
+async function savedStage(tx: Queryable, jobId: string, stage: Stage): Promise<SavedStage> {
+  return (await jobs.manySavedStages(tx, jobId)).find((s) => s.stage === stage)!
+}

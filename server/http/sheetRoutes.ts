@@ -1,0 +1,25 @@
+import { Router } from 'express'
+import { z } from 'zod'
+import type { Database } from '../db/database.ts'
+import { sheetSource } from '../sheets/load.ts'
+import { renderPdf } from '../sheets/pdf.ts'
+import { specCardSheet } from '../sheets/specCard.ts'
+import { workOrderSheet } from '../sheets/workOrder.ts'
+
+const BUILDERS = { 'work-order': workOrderSheet, 'spec-card': specCardSheet }
+const sheetName = z.enum(['work-order', 'spec-card'])
+
+/** Printed pages as PDF. */
+export function sheetRoutes(db: Database, now: () => Date): Router {
+  const router = Router()
+  router.get('/jobs/:id/sheets/:sheet.pdf', async (request, response) => {
+    const name = sheetName.parse(request.params.sheet)
+    const source = await sheetSource(db, request.params.id)
+    const paper = z.enum(['A4', 'LETTER']).catch(source.shop.paper).parse(String(request.query.paper ?? '').toUpperCase())
+    const day = now().toISOString().slice(0, 10)
+    const pdf = await renderPdf(BUILDERS[name](source, day), paper)
+    response.setHeader('Content-Disposition', `inline; filename="kevro-${name}-${source.view.job.number}.pdf"`)
+    response.type('application/pdf').send(pdf)
+  })
+  return router
+}

@@ -1,0 +1,27 @@
+import type { StageBodies } from '#core/job/bodies.ts'
+import { pictureOf, type JobInput, type JobPicture } from '#core/job/picture.ts'
+import type { Facts, Stage } from '#core/job/stages.ts'
+import { tennis } from '#core/sports/tennis.ts'
+import type { JobView, Shop, StoredMaterial } from '#contract/entities.ts'
+import type { Queryable } from '../db/database.ts'
+import { jobView } from '../http/jobRoutes.ts'
+import { manyMaterials } from '../queries/materials.ts'
+import { manyReferences } from '../queries/references.ts'
+import { oneShop } from '../queries/shop.ts'
+
+export interface SheetSource {
+  view: JobView
+  shop: Shop
+  materials: StoredMaterial[]
+  bodies: Partial<StageBodies>
+  picture: JobPicture
+}
+
+/** A job with everything worked out, for printing. */
+export async function sheetSource(db: Queryable, jobId: string): Promise<SheetSource> {
+  const [view, shop, materials, references] = await Promise.all([jobView(db, jobId), oneShop(db), manyMaterials(db), manyReferences(db)])
+  const bodies = Object.fromEntries(view.stages.map((s) => [s.stage, s.body])) as Partial<StageBodies>
+  const used = Object.fromEntries(view.stages.map((s) => [s.stage, s.used])) as Partial<Record<Stage, Facts>>
+  const input: JobInput = { profile: tennis, geometry: view.frame.geometry, bodies, used, readings: view.readings, references, materials }
+  return { view, shop, materials, bodies, picture: pictureOf(input) }
+}

@@ -1,0 +1,18 @@
+/** What a printed page says, without how it looks: one model for every sheet, one renderer for all. */
+export interface Sheet {
+  title: string
+  /** Shop, date, initials: small print at the head. */
+  heading: string
+  blocks: SheetBlock[]
+  /** Card size leaves the rest of the page white and marks where to cut. */
+  size: 'page' | 'card'
+}
+
+export type SheetBlock =
+  | { kind: 'facts'; rows: [label: string, value: string][] }
+  | { kind: 'heading'; text: string }
+  | { kind: 'table'; head: string[]; rows: string[][]; widths: (number | '*' | 'auto')[]; tickBoxes: boolean }
+  | { kind: 'drawing'; svg: string; widthShare: number }
+  | { kind: 'text'; text: string }
+  | { kind: 'caution'; lines: string[] }
+  | { kind: 'lines'; labels: string[] }

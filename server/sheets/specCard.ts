@@ -1,0 +1,57 @@
+import { estimateOf } from '#core/frame/state.ts'
+import { conditionText } from '#core/job/picture.ts'
+import { fixed, unitMark, writeBalanceBoth, writeSpread, writeValue } from '#core/quantities/write.ts'
+import type { ShownQuantity } from '#core/quantities/units.ts'
+import { AIMED, placeText, QUANTITY_NAMES, stripsText } from '#contract/words.ts'
+import { Refusal } from '../http/problems.ts'
+import type { SheetSource } from './load.ts'
+import type { Sheet } from './sheet.ts'
+
+/** The card that goes home with the frame: final readings and what is on it. @throws Refusal `sheet.notReady` */
+export function specCardSheet(source: SheetSource, printedOn: string): Sheet {
+  const { view, shop, materials, bodies, picture } = source
+  const state = picture.checked.state
+  if (state.massG === null) throw new Refusal(409, 'sheet.notReady', '', { why: 'the final readings have not been taken' })
+  const { lengthCm } = view.frame.geometry
+  const signed = bodies.check?.signed ?? null
+  return {
+    title: view.frame.label,
+    heading: `${shop.name} · job ${view.job.number} · ${printedOn}${signed ? ` · signed off ${signed.by}` : ' · not signed off'}`,
+    size: 'card',
+    blocks: [
+      {
+        kind: 'facts',
+        rows: [
+          ['Player', bodies.player?.facts.name ?? '–'],
+          ['As measured', conditionText(picture.condition)],
+          ['Strings', view.job.ticket.strings],
+        ],
+      },
+      {
+        kind: 'table',
+        head: ['', 'Read', '± (95 %)', 'Target'],
+        widths: ['*', 'auto', 'auto', 'auto'],
+        tickBoxes: false,
+        rows: ([...AIMED, 'recoilWeight'] as ShownQuantity[]).flatMap((quantity) => {
+          const estimate = estimateOf(state, quantity)
+          if (!estimate) return []
+          const line = quantity === 'recoilWeight' ? undefined : bodies.target?.lines[quantity]
+          const write = (value: number) => (quantity === 'balance' ? writeBalanceBoth(value, lengthCm) : writeValue(value, quantity, shop.units, lengthCm))
+          return [[
+            `${QUANTITY_NAMES[quantity]}${quantity === 'balance' ? '' : `, ${unitMark(quantity, shop.units)}`}`,
+            write(estimate.value),
+            writeSpread(2 * estimate.u, quantity, { ...shop.units, balance: 'cm' }),
+            line ? `${write(line.value)} ± ${writeSpread(line.tolerance, quantity, { ...shop.units, balance: 'cm' })}` : '–',
+          ]]
+        }),
+      },
+      { kind: 'text', text: `Swing weight about ${fixed(picture.axisCm, 2)} cm from the butt.` },
+      { kind: 'heading', text: 'Added' },
+      ...(bodies.build?.cuts ?? []).flatMap((cut) => {
+        const material = materials.find((m) => m.id === cut.materialId)
+        return material ? [{ kind: 'text' as const, text: `${material.name}: ${stripsText(cut, material, picture.work)}, ${placeText(cut, picture.work)}` }] : []
+      }),
+      ...(bodies.build?.cuts.length ? [] : [{ kind: 'text' as const, text: 'Nothing.' }]),
+    ],
+  }
+}

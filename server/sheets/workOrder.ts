@@ -1,0 +1,97 @@
+import { buildSteps } from '#core/build/workOrder.ts'
+import { estimateOf, type FrameState } from '#core/frame/state.ts'
+import { conditionText } from '#core/job/picture.ts'
+import { fixed, signed, unitMark, writeBalanceBoth, writeSpread, writeValue } from '#core/quantities/write.ts'
+import type { Quantity, ShownQuantity } from '#core/quantities/units.ts'
+import { AIMED, cautionsFor, placeText, QUANTITY_NAMES, stepTitle, stripsText } from '#contract/words.ts'
+import { Refusal } from '../http/problems.ts'
+import { benchSvg } from './drawingSvg.ts'
+import type { SheetSource } from './load.ts'
+import type { Sheet } from './sheet.ts'
+
+/** The work order: what to cut, where it goes, what to read after each step. @throws Refusal `sheet.notReady` */
+export function workOrderSheet(source: SheetSource, printedOn: string): Sheet {
+  const { view, shop, materials, bodies, picture } = source
+  const cuts = bodies.build?.cuts ?? bodies.plan?.cuts ?? []
+  if (picture.measured.state.massG === null) throw new Refusal(409, 'sheet.notReady', '', { why: 'the frame has not been weighed' })
+  if (cuts.length === 0) throw new Refusal(409, 'sheet.notReady', '', { why: 'no plan has been taken' })
+  const { work } = picture
+  const steps = buildSteps(picture.measured.state, cuts, materials, work)
+  const result = steps.at(-1)!.predicted
+  const ordered = steps.flatMap((step) => (step.action === 'place' && step.cut ? [step.cut] : []))
+  const { lengthCm } = view.frame.geometry
+  const material = (id: string | undefined) => materials.find((m) => m.id === id) ?? null
+  const write = (state: FrameState, quantity: ShownQuantity) => {
+    const estimate = estimateOf(state, quantity)
+    if (!estimate) return '–'
+    return quantity === 'balance' ? writeBalanceBoth(estimate.value, lengthCm) : `${writeValue(estimate.value, quantity, shop.units, lengthCm)}`
+  }
+  const target = (quantity: ShownQuantity) => {
+    const line = quantity === 'recoilWeight' ? undefined : bodies.target?.lines[quantity as Quantity]
+    if (!line) return '–'
+    const value = quantity === 'balance' ? writeBalanceBoth(line.value, lengthCm) : writeValue(line.value, quantity, shop.units, lengthCm)
+    return `${value} ± ${writeSpread(line.tolerance, quantity, { ...shop.units, balance: 'cm' })}`
+  }
+  const facts = bodies.player?.facts
+  return {
+    title: `Work order ${view.job.number}`,
+    heading: `${shop.name} · ${printedOn}`,
+    size: 'page',
+    blocks: [
+      {
+        kind: 'facts',
+        rows: [
+          ['Frame', [view.frame.label, view.frame.unit].filter(Boolean).join(' · ')],
+          ['Player', facts?.name ?? 'quick bench'],
+          ['As measured', conditionText(picture.condition)],
+          ['Due', view.job.ticket.due],
+          ['Strings', view.job.ticket.strings],
+          ['Axis', `${fixed(picture.axisCm, 2)} cm from the butt`],
+        ],
+      },
+      { kind: 'drawing', svg: benchSvg(ordered, materials, work), widthShare: 0.86 },
+      {
+        kind: 'table',
+        head: ['', 'Measured', 'Target', 'Predicted', '± (95 %)'],
+        widths: ['*', 'auto', 'auto', 'auto', 'auto'],
+        tickBoxes: false,
+        rows: ([...AIMED, 'recoilWeight'] as ShownQuantity[]).map((quantity) => [
+          `${QUANTITY_NAMES[quantity]}${quantity === 'balance' ? '' : `, ${unitMark(quantity, shop.units)}`}`,
+          write(picture.measured.state, quantity),
+          target(quantity),
+          write(result, quantity),
+          estimateOf(result, quantity) ? writeSpread(2 * estimateOf(result, quantity)!.u, quantity, { ...shop.units, balance: 'cm' }) : '–',
+        ]),
+      },
+      { kind: 'heading', text: 'Cut and place' },
+      {
+        kind: 'table',
+        head: ['What and where', 'Cut', 'Weigh'],
+        widths: ['*', 'auto', 48],
+        tickBoxes: true,
+        rows: steps.map((step) => [
+          step.action === 'place' && step.cut
+            ? `${ordered.indexOf(step.cut) + 1}. ${stepTitle(step, material(step.cut.materialId))}: ${placeText(step.cut, work)}`
+            : stepTitle(step, material(step.cut?.materialId)),
+          step.cut && material(step.cut.materialId) ? stripsText(step.cut, material(step.cut.materialId)!, work) : '',
+          step.action === 'trial' || step.action === 'place' || step.action === 'gripOn' ? `${fixed(step.massG, 1)} g` : `${signed(step.massG, 0)} g`,
+        ]),
+      },
+      { kind: 'heading', text: 'Read after each step' },
+      {
+        kind: 'table',
+        head: ['After', `Weight, ${unitMark('mass', shop.units)}`, 'read', 'Balance, cm', 'read', 'Swing weight', 'read'],
+        widths: ['*', 'auto', 42, 'auto', 42, 'auto', 42],
+        tickBoxes: false,
+        rows: steps.map((step) => [
+          `${stepTitle(step, material(step.cut?.materialId))}${step.gripOff ? ' (grip off)' : ''}`,
+          writeValue(step.predicted.massG!, 'mass', shop.units, lengthCm), '.......',
+          step.predicted.balanceCm === null ? '–' : fixed(step.predicted.balanceCm, 2), '.......',
+          step.predicted.swingWeightKgCm2 === null ? '–' : fixed(step.predicted.swingWeightKgCm2, 1), '.......',
+        ]),
+      },
+      { kind: 'caution', lines: cautionsFor(cuts, materials, facts?.age != null && facts.age < 18) },
+      { kind: 'lines', labels: ['Done by', 'Date', 'Checked by'] },
+    ],
+  }
+}
