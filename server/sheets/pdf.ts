@@ -70,7 +70,7 @@ function blockOf(block: SheetBlock, width: number): Content {
       return width < 400 ? side(block.rows) : { columns: [side(block.rows.slice(0, half)), side(block.rows.slice(half))], columnGap: 16 }
     }
     case 'table': {
-      const tick = { canvas: [{ type: 'rect' as const, x: 2, y: 1, w: 9, h: 9, lineWidth: 0.9, lineColor: INK }] }
+      const tick = () => ({ canvas: [{ type: 'rect' as const, x: 2, y: 1, w: 9, h: 9, lineWidth: 0.9, lineColor: INK }] })
       return {
         margin: [0, 2, 0, 4],
         table: {
@@ -79,14 +79,14 @@ function blockOf(block: SheetBlock, width: number): Content {
           widths: [...(block.tickBoxes ? [14] : []), ...block.widths],
           body: [
             [...(block.tickBoxes ? [''] : []), ...block.head.map((text, i) => ({ text, bold: true, fontSize: 8.5, alignment: i === 0 ? ('left' as const) : ('right' as const) }))],
-            ...block.rows.map((row) => [...(block.tickBoxes ? [tick] : []), ...row.map((text, i) => ({ text, alignment: i === 0 ? ('left' as const) : ('right' as const) }))]),
+            ...block.rows.map((row) => [...(block.tickBoxes ? [tick()] : []), ...row.map((text, i) => ({ text, alignment: i === 0 ? ('left' as const) : ('right' as const) }))]),
           ],
         },
         layout: {
           hLineWidth: (i: number) => (i === 1 ? 1 : i === 0 ? 0 : 0.4),
           vLineWidth: () => 0,
-          paddingTop: () => 3,
-          paddingBottom: () => 3,
+          paddingTop: () => 2,
+          paddingBottom: () => 2,
           paddingLeft: () => 2,
           paddingRight: () => 4,
         },

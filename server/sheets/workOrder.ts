@@ -49,7 +49,7 @@ export function workOrderSheet(source: SheetSource, printedOn: string): Sheet {
           ['Axis', `${fixed(picture.axisCm, 2)} cm from the butt`],
         ],
       },
-      { kind: 'drawing', svg: benchSvg(ordered, materials, work), widthShare: 0.86 },
+      { kind: 'drawing', svg: benchSvg(ordered, materials, work), widthShare: 0.66 },
       {
         kind: 'table',
         head: ['', 'Measured', 'Target', 'Predicted', '± (95 %)'],

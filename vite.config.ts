@@ -1,0 +1,17 @@
+import { fileURLToPath } from 'node:url'
+import vue from '@vitejs/plugin-vue'
+import { defineConfig } from 'vite'
+import vuetify from 'vite-plugin-vuetify'
+
+export default defineConfig({
+  root: fileURLToPath(new URL('./web', import.meta.url)),
+  plugins: [vue(), vuetify({ autoImport: true })],
+  build: {
+    outDir: fileURLToPath(new URL('./dist/web', import.meta.url)),
+    emptyOutDir: true,
+    target: 'es2023',
+    chunkSizeWarningLimit: 900,
+  },
+  worker: { format: 'es' },
+  server: { host: '127.0.0.1', port: 4290, strictPort: true, proxy: { '/api': 'http://127.0.0.1:4280' } },
+})

@@ -1,0 +1,172 @@
+<script setup lang="ts">
+import { computed, onMounted, ref } from 'vue'
+import { RouterLink, useRouter } from 'vue-router'
+import { STAGES, type Stage } from '#core/job/stages.ts'
+import { tennis } from '#core/sports/tennis.ts'
+import type { JobSummary, JobView } from '#contract/entities.ts'
+import { call, problemText } from '../api/client.ts'
+import { STAGE_NAMES } from '../shared/words.ts'
+import { useShop } from '../stores/shop.ts'
+
+const shop = useShop()
+const router = useRouter()
+const problem = ref('')
+const file = ref<HTMLInputElement | null>(null)
+
+onMounted(async () => {
+  try {
+    await shop.load()
+  } catch (error) {
+    problem.value = problemText(error)
+  }
+})
+
+const jobs = computed(() => shop.overview?.jobs ?? [])
+const next = (job: JobSummary): Stage => (job.signedBy && !job.saved.includes('play') ? 'play' : (STAGES.find((s) => !job.saved.includes(s)) ?? 'play'))
+const pageOf = (job: JobSummary) => (job.kind === 'quick' ? 'bench' : next(job))
+
+async function quickBench(): Promise<void> {
+  const id = crypto.randomUUID()
+  try {
+    await call<JobView>('POST', '/jobs', {
+      id,
+      kind: 'quick',
+      player: null,
+      frame: { id: crypto.randomUUID(), label: 'Walk-in frame', maker: '', model: '', unit: '', playerId: null, geometry: tennis.geometry },
+    })
+    await router.push({ name: 'bench', params: { id } })
+  } catch (error) {
+    problem.value = problemText(error)
+  }
+}
+
+async function takeIn(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement
+  const chosen = input.files?.[0]
+  input.value = ''
+  if (!chosen) return
+  problem.value = ''
+  try {
+    const view = await call<JobView>('POST', '/import', await chosen.text())
+    await router.push({ name: 'measure', params: { id: view.job.id } })
+  } catch (error) {
+    problem.value = `${chosen.name}: ${problemText(error)}`
+  }
+}
+</script>
+
+<template>
+  <div class="start pa-6">
+    <header class="d-flex align-end mb-5 ga-4 flex-wrap">
+      <div>
+        <p class="quiet mb-0">{{ shop.overview?.shop.name ?? ' ' }}</p>
+        <h1>On the bench</h1>
+      </div>
+      <v-spacer />
+      <v-btn size="large" data-testid="quick" @click="quickBench">Quick bench</v-btn>
+      <v-btn size="large" color="primary" variant="flat" to="/new" data-testid="new-job">New job</v-btn>
+    </header>
+    <v-alert v-if="problem" type="error" variant="tonal" class="mb-4" data-testid="start-problem">{{ problem }}</v-alert>
+    <ul v-if="jobs.length > 0" class="queue">
+      <li v-for="job in jobs" :key="job.id">
+        <RouterLink :to="{ name: pageOf(job), params: { id: job.id } }" class="ticket panel">
+          <span class="number figure">{{ job.number }}</span>
+          <span class="who">
+            <b>{{ job.playerName ?? 'Quick bench' }}</b>
+            <span class="quiet">{{ job.frameLabel }}</span>
+          </span>
+          <svg viewBox="0 0 232 34" class="track" :aria-label="job.kind === 'quick' ? '' : `next: ${STAGE_NAMES[next(job)]}`" role="img">
+            <template v-if="job.kind === 'job'">
+              <line x1="8" x2="224" y1="13" y2="13" class="rail" />
+              <g v-for="(stage, i) in STAGES" :key="stage" :transform="`translate(${12 + i * 29.6} 13)`">
+                <line y1="-7" y2="7" :class="job.saved.includes(stage) ? 'done' : stage === next(job) ? 'next' : 'open'" />
+                <text v-if="stage === next(job)" y="20" :text-anchor="i === 0 ? 'start' : i === 7 ? 'end' : 'middle'">{{ STAGE_NAMES[stage] }}</text>
+              </g>
+            </template>
+          </svg>
+          <span class="due">{{ job.signedBy ? `signed off ${job.signedBy}` : job.due }}</span>
+        </RouterLink>
+      </li>
+    </ul>
+    <p v-else-if="shop.overview" class="panel">No jobs yet. Put a frame on the bench with <b>New job</b>, or try <b>Quick bench</b> for a walk-in.</p>
+    <footer class="mt-6 d-flex ga-2 align-center">
+      <span class="quiet">{{ shop.overview ? `${shop.overview.players.length} players, ${shop.overview.frames.length} frames` : '' }}</span>
+      <v-spacer />
+      <input ref="file" type="file" accept=".json,application/json" class="d-none" data-testid="import-file" @change="takeIn" />
+      <v-btn variant="text" size="small" @click="file?.click()">Take in a job file</v-btn>
+    </footer>
+  </div>
+</template>
+
+<style scoped>
+.start {
+  max-width: 1120px;
+  margin: 0 auto;
+}
+.queue {
+  list-style: none;
+  padding: 0;
+  margin: 0;
+  display: grid;
+  gap: 10px;
+}
+.ticket {
+  display: grid;
+  grid-template-columns: 56px minmax(180px, 1fr) 240px 150px;
+  align-items: center;
+  gap: 16px;
+  text-decoration: none;
+  color: inherit;
+}
+.ticket:hover {
+  border-color: rgb(var(--v-theme-primary));
+}
+.number {
+  font-size: 26px;
+  font-weight: 700;
+  color: rgb(var(--v-theme-primary));
+}
+.who {
+  display: grid;
+  font-size: 17px;
+}
+.who .quiet {
+  font-size: 14px;
+}
+.rail {
+  stroke: rgb(var(--v-theme-line));
+  stroke-width: 2;
+}
+.track line.done {
+  stroke: rgb(var(--v-theme-primary));
+  stroke-width: 5;
+}
+.track line.next {
+  stroke: rgb(var(--v-theme-predicted));
+  stroke-width: 5;
+}
+.track line.open {
+  stroke: rgb(var(--v-theme-line));
+  stroke-width: 2.4;
+}
+.track text {
+  font-size: 12.5px;
+  fill: rgb(var(--v-theme-predicted));
+  font-weight: 650;
+}
+.due {
+  text-align: right;
+  font-weight: 600;
+}
+@media (max-width: 760px) {
+  .ticket {
+    grid-template-columns: 44px 1fr;
+  }
+  .track {
+    grid-column: 1 / -1;
+  }
+  .due {
+    text-align: left;
+  }
+}
+</style>

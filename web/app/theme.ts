@@ -1,0 +1,70 @@
+import type { ThemeDefinition } from 'vuetify'
+
+/**
+ * Kevro's colours: bench linen and slate by day, a dimmed workshop by night. The four kinds of number have each their own
+ * colour beside their own shape.
+ */
+export const day: ThemeDefinition = {
+  dark: false,
+  colors: {
+    background: '#efebe1',
+    surface: '#fbf9f3',
+    'surface-variant': '#e3ddcf',
+    'on-surface-variant': '#24302f',
+    'on-background': '#1c2726',
+    'on-surface': '#1c2726',
+    primary: '#11433f',
+    secondary: '#5c5544',
+    error: '#a32619',
+    warning: '#8a5300',
+    success: '#1c6a44',
+    info: '#2b5c86',
+    line: '#c9c1ae',
+    quiet: '#5d6461',
+    measured: '#1c2726',
+    predicted: '#b4400b',
+    target: '#0d6e66',
+    published: '#6443a8',
+    lead: '#5f7180',
+    tungsten: '#8b6f2e',
+    fill: '#9c4f3a',
+    sleeve: '#6d6a54',
+    frame: '#dcd5c4',
+    'frame-edge': '#4a5552',
+    string: '#b9b09b',
+  },
+  variables: { 'border-color': '#1c2726', 'border-opacity': 0.16, 'high-emphasis-opacity': 1, 'medium-emphasis-opacity': 0.78 },
+}
+
+export const dim: ThemeDefinition = {
+  dark: true,
+  colors: {
+    background: '#12181a',
+    surface: '#1b2326',
+    'surface-variant': '#2a3437',
+    'on-surface-variant': '#e9e4d7',
+    'on-background': '#ebe6da',
+    'on-surface': '#ebe6da',
+    primary: '#7fd0c2',
+    'on-primary': '#0b2a27',
+    secondary: '#c5bda8',
+    error: '#ff9d8f',
+    warning: '#f0b95c',
+    success: '#7ad3a1',
+    info: '#8fc1ea',
+    line: '#3d494c',
+    quiet: '#a7aca6',
+    measured: '#f4f0e6',
+    predicted: '#ff9c61',
+    target: '#57d3bf',
+    published: '#bda6f7',
+    lead: '#9fb2c2',
+    tungsten: '#d5b566',
+    fill: '#dd8a70',
+    sleeve: '#a9a58a',
+    frame: '#2e383b',
+    'frame-edge': '#8d9a97',
+    string: '#475255',
+  },
+  variables: { 'border-color': '#ebe6da', 'border-opacity': 0.18, 'high-emphasis-opacity': 1, 'medium-emphasis-opacity': 0.8 },
+}

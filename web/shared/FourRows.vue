@@ -1,0 +1,72 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { estimateOf, type FrameState } from '#core/frame/state.ts'
+import { conditionText, referenceState } from '#core/job/picture.ts'
+import { QUANTITIES, type ShownQuantity } from '#core/quantities/units.ts'
+import { tennis } from '#core/sports/tennis.ts'
+import { fixed } from '#core/quantities/write.ts'
+import { useJob } from '../stores/job.ts'
+import { useShop } from '../stores/shop.ts'
+import MarkLegend from './MarkLegend.vue'
+import QuantityRow from './QuantityRow.vue'
+import WhereFrom from './WhereFrom.vue'
+
+/** The same rows on every stage, so that a person learns to read one thing. */
+const props = defineProps<{ final?: boolean }>()
+const job = useJob()
+const shop = useShop()
+const recoil = ref(true)
+
+const measured = computed<FrameState | null>(() => {
+  const p = job.picture
+  if (!p) return null
+  return props.final && p.checked.state.massG !== null ? p.checked.state : p.measured.state
+})
+const lengthCm = computed(() => job.view?.frame.geometry.lengthCm ?? tennis.geometry.lengthCm)
+const chosen = computed(() => {
+  const p = job.picture
+  if (!p) return []
+  const ids = job.bodies.compare?.referenceIds ?? []
+  return shop.references.filter((r) => ids.includes(r.id)).map((r) => ({ name: r.name, state: referenceState(r, p, tennis) }))
+})
+const shown = computed<ShownQuantity[]>(() => (recoil.value ? [...QUANTITIES, 'recoilWeight'] : [...QUANTITIES]))
+const target = (quantity: ShownQuantity) => (quantity === 'recoilWeight' ? null : (job.bodies.target?.lines[quantity] ?? null))
+const references = (quantity: ShownQuantity) =>
+  chosen.value.flatMap((r) => {
+    const estimate = estimateOf(r.state, quantity)
+    return estimate ? [{ name: r.name, estimate }] : []
+  })
+</script>
+
+<template>
+  <aside v-if="job.picture" class="panel rows" aria-label="The numbers">
+    <div class="d-flex align-center mb-1">
+      <h2 class="mb-0">The numbers</h2>
+      <v-spacer />
+      <WhereFrom />
+    </div>
+    <p class="quiet state">{{ conditionText(job.picture.condition) }}; swing weight about {{ fixed(job.picture.axisCm, 2) }} cm</p>
+    <QuantityRow
+      v-for="quantity in shown"
+      :key="quantity"
+      :quantity="quantity"
+      :length-cm="lengthCm"
+      :measured="measured && estimateOf(measured, quantity)"
+      :predicted="job.planned && estimateOf(job.planned, quantity)"
+      :target="target(quantity)"
+      :references="references(quantity)"
+    />
+    <MarkLegend class="mt-2" />
+  </aside>
+</template>
+
+<style scoped>
+.rows {
+  padding: 12px 16px;
+}
+.state {
+  font-size: 12.5px;
+  margin: 0 0 6px;
+  line-height: 1.3;
+}
+</style>

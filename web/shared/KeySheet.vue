@@ -1,0 +1,35 @@
+<script setup lang="ts">
+const open = defineModel<boolean>({ required: true })
+const KEYS = [
+  ['Enter', 'take the number and go to the next field'],
+  ['Alt + ← →', 'back and forward, as in the browser'],
+  ['[  and  ]', 'stage before, stage after'],
+  ['Ctrl + Z', 'undo on this stage'],
+  ['Ctrl + Shift + Z', 'redo on this stage'],
+  ['Tab', 'from piece to piece on the bench'],
+  ['← →', 'move the piece 5 mm, with Shift 1 mm'],
+  ['↑ ↓', 'one cut longer or shorter'],
+  ['Delete', 'take the piece off'],
+  ['?', 'this sheet'],
+]
+const WORDS = [
+  ['Swing weight', 'how hard it is to swing about a point near the hand'],
+  ['Twist weight', 'how hard it is to turn about the long axis'],
+  ['Recoil weight', 'how steady it stays about its own balance point'],
+  ['Points HL, HH', 'eighths of an inch from the middle: head-light, head-heavy'],
+  ['As measured', 'what was on the frame when the number was read'],
+  ['Off target', 'outside the tolerance'],
+]
+</script>
+
+<template>
+  <v-dialog v-model="open" max-width="640">
+    <div class="panel">
+      <h2>Keys</h2>
+      <table class="plain"><tbody><tr v-for="[key, does] in KEYS" :key="key"><td><kbd class="figure">{{ key }}</kbd></td><td>{{ does }}</td></tr></tbody></table>
+      <h2 class="mt-4">Words</h2>
+      <table class="plain"><tbody><tr v-for="[word, means] in WORDS" :key="word"><td><b>{{ word }}</b></td><td>{{ means }}</td></tr></tbody></table>
+      <div class="text-right mt-3"><v-btn @click="open = false">Close</v-btn></div>
+    </div>
+  </v-dialog>
+</template>

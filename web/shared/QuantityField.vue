@@ -1,0 +1,115 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { Problem } from '#core/problem.ts'
+import { readNumber } from '#core/quantities/read.ts'
+import { KIND_OF, unitFor, type ShownQuantity } from '#core/quantities/units.ts'
+import { unitMark, writeQuantity, writeValue } from '#core/quantities/write.ts'
+import { useShop } from '../stores/shop.ts'
+import { problemWords } from './words.ts'
+
+/**
+ * A number typed as people write it. It becomes a number once, on Enter or on leaving; what cannot be read stays as typed with
+ * the reason beside it, also over a reload.
+ */
+const props = defineProps<{
+  quantity: ShownQuantity | 'length'
+  lengthCm: number
+  modelValue?: number | null
+  label: string
+  /** Names what is typed here in the browser's storage. */
+  keep: string
+  /** Empty again after each number, for readings. */
+  oneAfterAnother?: boolean
+  placeholder?: string
+  message?: string
+}>()
+const emit = defineEmits<{ commit: [value: number, typed: string]; cleared: []; next: [] }>()
+
+const shop = useShop()
+const storeKey = computed(() => `kevro-typed-${props.keep}`)
+const written = () => (props.modelValue == null ? '' : writeValue(props.modelValue, props.quantity, shop.units, props.lengthCm).replace('−', '-'))
+const text = ref(sessionStorage.getItem(storeKey.value) ?? written())
+const error = ref('')
+const focused = ref(false)
+
+watch([() => props.modelValue, () => shop.units], () => {
+  if (!focused.value && !error.value) text.value = written()
+})
+
+const kind = computed(() => (props.quantity === 'length' ? 'length' : KIND_OF[props.quantity]))
+const parse = () => readNumber(text.value, { kind: kind.value, unit: unitFor(props.quantity, shop.units), lengthCm: props.lengthCm })
+const echo = computed(() => {
+  if (!focused.value || text.value.trim() === '') return ''
+  try {
+    return `= ${writeQuantity(parse().value, props.quantity, shop.units, props.lengthCm)}`
+  } catch {
+    return ''
+  }
+})
+
+function typed(): void {
+  error.value = ''
+  sessionStorage.setItem(storeKey.value, text.value)
+}
+
+function commit(): boolean {
+  if (text.value.trim() === '') {
+    sessionStorage.removeItem(storeKey.value)
+    error.value = ''
+    if (!props.oneAfterAnother && props.modelValue != null) emit('cleared')
+    return true
+  }
+  if (!props.oneAfterAnother && text.value === written()) return true
+  try {
+    const { value } = parse()
+    emit('commit', value, text.value.trim())
+    sessionStorage.removeItem(storeKey.value)
+    text.value = props.oneAfterAnother ? '' : text.value
+    error.value = ''
+    return true
+  } catch (problem) {
+    if (!(problem instanceof Problem)) throw problem
+    error.value = problemWords(problem)
+    sessionStorage.setItem(storeKey.value, text.value)
+    return false
+  }
+}
+
+function enter(): void {
+  if (commit()) emit('next')
+}
+
+function left(): void {
+  focused.value = false
+  if (commit() && !props.oneAfterAnother) text.value = written() || text.value
+}
+
+const field = ref<{ focus(): void } | null>(null)
+defineExpose({ focus: () => field.value?.focus() })
+</script>
+
+<template>
+  <v-text-field
+    ref="field"
+    v-model="text"
+    class="quantity-field"
+    :label="label"
+    :suffix="unitMark(quantity, shop.units)"
+    :placeholder="placeholder"
+    :error-messages="error"
+    :messages="echo || message"
+    inputmode="text"
+    autocomplete="off"
+    @update:model-value="typed"
+    @keydown.enter.prevent="enter"
+    @focus="focused = true"
+    @blur="left"
+  />
+</template>
+
+<style scoped>
+.quantity-field :deep(input) {
+  font-family: var(--kv-figure);
+  font-size: 17px;
+}
+</style>

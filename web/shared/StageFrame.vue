@@ -1,0 +1,63 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Stage } from '#core/job/stages.ts'
+import { QUANTITY_NAMES } from '#contract/words.ts'
+import { useJob } from '../stores/job.ts'
+
+/** What every stage page shares: its title, what changed under it, and the one obvious next thing. */
+const props = defineProps<{ stage: Stage; title: string; rederive?: () => void | Promise<void> }>()
+const job = useJob()
+const standing = computed(() => job.picture?.standing[props.stage])
+
+function factName(name: string): string {
+  for (const [quantity, word] of Object.entries(QUANTITY_NAMES)) name = name.replace(quantity, word.toLowerCase())
+  return name
+}
+</script>
+
+<template>
+  <div class="stage">
+    <header class="d-flex align-center ga-3 mb-3">
+      <h1>{{ title }}</h1>
+      <slot name="beside" />
+      <v-spacer />
+      <slot name="actions" />
+    </header>
+    <div v-if="standing?.status === 'stale'" class="stale" role="status">
+      <div class="d-flex align-center ga-3">
+        <strong>Changed since this was worked out</strong>
+        <v-spacer />
+        <v-btn v-if="rederive" size="small" color="primary" variant="flat" data-testid="rederive" @click="rederive">Bring up to date</v-btn>
+      </div>
+      <ul>
+        <li v-for="fact in standing.changed" :key="fact.name">
+          {{ factName(fact.name) }}: <s class="figure">{{ fact.old ?? 'none' }}</s> → <b class="figure">{{ fact.now ?? 'none' }}</b>
+        </li>
+      </ul>
+    </div>
+    <p v-else-if="standing?.status === 'waits'" class="stale" role="status">An earlier stage has changed and is not yet up to date. Settle that first.</p>
+    <slot />
+  </div>
+</template>
+
+<style scoped>
+.stage {
+  min-width: 0;
+}
+.stale {
+  border-left: 4px solid rgb(var(--v-theme-warning));
+  background: rgb(var(--v-theme-warning) / 0.12);
+  padding: 8px 12px;
+  margin-bottom: 12px;
+  border-radius: 0 6px 6px 0;
+}
+.stale ul {
+  margin: 4px 0 0;
+  padding: 0;
+  list-style: none;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 18px;
+  font-size: 14px;
+}
+</style>

@@ -1,0 +1,155 @@
+import type { Doubt } from '#core/frame/plausible.ts'
+import type { AlternativeId, LeftOut } from '#core/plan/alternatives.ts'
+import type { Opening } from '#core/plan/reach.ts'
+import type { Stage } from '#core/job/stages.ts'
+import type { TargetGuard } from '#core/target/target.ts'
+import { Problem } from '#core/problem.ts'
+import type { UnitChoice } from '#core/quantities/units.ts'
+import { fixed, writeQuantity, writeSpread, writeBalanceBoth } from '#core/quantities/write.ts'
+import { tennis } from '#core/sports/tennis.ts'
+import { QUANTITY_NAMES } from '#contract/words.ts'
+import type { StoredMaterial } from '#contract/entities.ts'
+
+/** All words for codes of the core, in one place. */
+export const STAGE_NAMES: Record<Stage, string> = {
+  player: 'Player',
+  measure: 'Measure',
+  compare: 'Compare',
+  target: 'Target',
+  plan: 'Plan',
+  build: 'Build',
+  check: 'Final check',
+  play: 'Play',
+}
+
+export function problemWords(problem: Problem): string {
+  const d = problem.data as Record<string, string>
+  switch (problem.code) {
+    case 'number.empty':
+      return 'Type a number.'
+    case 'number.unreadable':
+      return `“${d.text}” cannot be read as a number. Try 322.1, 11 1/4 oz, 32,4 or 6 HL.`
+    case 'number.negative':
+      return 'This cannot be less than nothing.'
+    case 'unit.unknown':
+      return d.hint ? `Points of balance need ${d.hint}: 6 HL or 2 HH.` : `The unit “${d.unit}” is not known here.`
+    case 'unit.wrongKind':
+      return `“${d.unit}” does not measure this.`
+    case 'points.needLength':
+      return 'Points need the frame’s length first.'
+    case 'state.needs':
+      return `${QUANTITY_NAMES[problem.path as keyof typeof QUANTITY_NAMES] ?? problem.path} has not been measured, so this cannot be worked out.`
+    case 'piece.outsideFrame':
+      return 'This would not lie on the frame.'
+    case 'piece.unknownMaterial':
+      return 'This material is no longer in the drawer.'
+    case 'geometry.impossible':
+      return 'These frame dimensions do not fit together.'
+    case 'readings.none':
+      return 'There is no reading yet.'
+    case 'solver.badModel':
+    case 'solver.failed':
+      return 'The plan could not be worked out. Change a limit and try again.'
+  }
+}
+
+export const wordsOf = (error: unknown): string => (error instanceof Problem ? problemWords(error) : error instanceof Error ? error.message : String(error))
+
+/** What is wrong with a reading, and the likely slip. */
+export function doubtWords(doubt: Doubt, units: UnitChoice, lengthCm: number): string {
+  const { value, meant, axisCm, low, high } = doubt.data
+  const write = (v: number) => (doubt.quantity === 'balance' ? writeBalanceBoth(v, lengthCm) : writeQuantity(v, doubt.quantity, units, lengthCm))
+  switch (doubt.code) {
+    case 'doubt.ounces':
+      return `${fixed(value, 2)} g is no racket. Ounces? That would be ${write(meant!)}.`
+    case 'doubt.points':
+      return `${fixed(value, 2)} cm is far from any balance. Points head-light? That would be ${write(meant!)}.`
+    case 'doubt.millimetres':
+      return `${fixed(value, 1)} cm is longer than the frame. Millimetres? That would be ${write(meant!)}.`
+    case 'doubt.inches':
+      return `${fixed(value, 2)} cm is far from any balance. Inches? That would be ${write(meant!)}.`
+    case 'doubt.axis':
+      return `Swing weight ${fixed(value, 0)} does not fit this weight and balance. It fits if read about ${axisCm === 0 ? 'the butt end' : `${fixed(axisCm!, 2)} cm`}: then it is ${fixed(meant!, 1)} about this job’s axis.`
+    case 'doubt.unusual':
+      return `Unusual: most frames lie between ${write(low!)} and ${write(high!)}.`
+    case 'doubt.balanceOffFrame':
+      return `The balance cannot lie off the frame (${fixed(high!, 1)} cm long).`
+    case 'doubt.inertiaTooSmall':
+      return `Swing weight ${fixed(value, 0)} is less than this weight at this balance must have. One of the three is wrong.`
+    case 'doubt.inertiaTooLarge':
+      return `Swing weight ${fixed(value, 0)} is more than this weight and balance could ever have. One of the three is wrong.`
+    case 'doubt.gyration':
+      return `Weight, balance and swing weight do not fit each other (k/L ${fixed(meant!, 3)}; frames lie between ${fixed(low!, 2)} and ${fixed(high!, 2)}). Read them again.`
+  }
+}
+
+export const ALTERNATIVES: Record<AlternativeId, { name: string; says: string }> = {
+  best: { name: 'Least mass', says: 'All places open; the least mass, then the fewest places.' },
+  handleFirst: { name: 'Handle first', says: 'At least 60 % of the mass in the handle.' },
+  ends: { name: 'Two ends', says: 'Only the tip, the butt and the grip.' },
+  sides: { name: 'Sides', says: 'On the hoop only 3 and 9, 10 and 2; nothing at the tip or throat.' },
+  noLead: { name: 'No lead', says: 'Without lead.' },
+  hidden: { name: 'Out of sight', says: 'Nothing that shows.' },
+  fewest: { name: 'Fewest places', says: 'As few places as will do, then the least mass.' },
+  spread: { name: 'Spread', says: 'No place carries more than 30 % of the mass.' },
+  elsewhere: { name: 'Other places', says: 'At most half of what the first plan puts at each of its places.' },
+}
+
+export function leftOutWords(left: LeftOut): string {
+  switch (left.reason) {
+    case 'same':
+      return `lies like “${ALTERNATIVES[left.like!].name}” (only ${fixed(100 * (left.elsewhere ?? 0), 0)} % elsewhere)`
+    case 'notReached':
+      return 'does not reach the target'
+    case 'notProven':
+      return 'could not be proven in time'
+    case 'nothingToUse':
+      return 'nothing in the drawer fits'
+  }
+}
+
+export function openingWords({ obstacle, by }: Opening, materials: readonly StoredMaterial[], units: UnitChoice): string {
+  switch (obstacle.kind) {
+    case 'tolerance':
+      return `${QUANTITY_NAMES[obstacle.quantity]}: a tolerance wider by ${writeSpread(by, obstacle.quantity, { ...units, balance: units.balance === 'points' ? 'cm' : units.balance })} ${obstacle.quantity === 'mass' ? units.mass : obstacle.quantity === 'balance' ? (units.balance === 'points' ? 'cm' : units.balance) : 'kg·cm²'}`
+    case 'stock': {
+      const m = materials.find((x) => x.id === obstacle.materialId)
+      return `${fixed(by, 0)} ${m?.kind === 'tape' ? 'cm' : m?.kind === 'fill' ? 'g' : 'pieces'} more of ${m?.name ?? obstacle.materialId} in the drawer`
+    }
+    case 'zone':
+      return `${fixed(by, 1)} cm more room at ${tennis.zones.find((z) => z.id === obstacle.zoneId)?.name.toLowerCase() ?? obstacle.zoneId}`
+    case 'cap':
+      return `a cap ${fixed(by, 1)} g higher`
+    case 'places':
+      return by === 1 ? 'one place more' : `${by} places more`
+    case 'lead':
+      return 'lead allowed'
+    case 'hidden':
+      return 'mass where it shows'
+    case 'grip':
+      return 'another grip or overgrip allowed'
+    case 'zones':
+      return 'all places open'
+    case 'materials':
+      return 'all materials in the drawer'
+  }
+}
+
+export function guardWords(guard: TargetGuard): string {
+  const d = guard.data
+  const name = guard.quantity ? QUANTITY_NAMES[guard.quantity] : ''
+  switch (guard.code) {
+    case 'guard.lighter':
+      return `The target is ${fixed(d.by, 1)} g lighter than the frame. Tape cannot take mass away: a lighter grip, other strings or another frame can.`
+    case 'guard.withinUncertainty':
+      return `${name}: the change of ${fixed(Math.abs(d.change), 1)} is smaller than can be told apart (±${fixed(2 * d.u, 1)}). Read again before working on it.`
+    case 'guard.toleranceTight':
+      return `${name}: the tolerance is tighter than the readings (±${fixed(2 * d.u, 2)}). More readings would help.`
+    case 'guard.bigStep':
+      return `${fixed(d.by, 0)} g more is over one weight class (${d.step} g). One class at a time (common practice).`
+    case 'guard.juniorClass':
+      return `At ${d.age} the usual bare weight is up to ${d.limit} g (common practice); this comes to ${fixed(d.bare, 0)} g. Early gain, later harm to shoulder and stroke.`
+    case 'guard.pain':
+      return 'This player has pain or a history of it. Kevro gives no medical advice: ask a doctor or physiotherapist first, and look at strings and tension too.'
+  }
+}

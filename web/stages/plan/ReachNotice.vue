@@ -1,0 +1,34 @@
+<script setup lang="ts">
+import type { Plan } from '#core/plan/plan.ts'
+import type { Opening } from '#core/plan/reach.ts'
+import { writeDifference } from '#core/quantities/write.ts'
+import { QUANTITY_NAMES } from '#contract/words.ts'
+import { openingWords } from '../../shared/words.ts'
+import { useShop } from '../../stores/shop.ts'
+
+/** A target that cannot be reached: what is off at the nearest, and what alone would open it. */
+defineProps<{ openings: Opening[]; nearest: Plan | null }>()
+const shop = useShop()
+</script>
+
+<template>
+  <section class="reach panel mb-2" role="status" data-testid="reach">
+    <b>This target cannot be reached.</b>
+    <template v-if="nearest"> Nearest is {{ nearest.landings.filter((l) => !l.inside).map((l) => `${QUANTITY_NAMES[l.quantity].toLowerCase()} ${writeDifference(l.off, l.quantity, shop.units)}`).join(', ') }} off target.</template>
+    <template v-if="openings.length > 0">
+      Any one of these would reach it:
+      <ul><li v-for="opening in openings.slice(0, 4)" :key="JSON.stringify(opening.obstacle)">{{ openingWords(opening, shop.materials, shop.units) }}</li></ul>
+    </template>
+    <template v-else> No single change would do it: loosen more than one tolerance, or start from another frame.</template>
+  </section>
+</template>
+
+<style scoped>
+.reach {
+  border-left: 4px solid rgb(var(--v-theme-predicted));
+}
+.reach ul {
+  margin: 2px 0 0;
+  padding-left: 20px;
+}
+</style>

@@ -1,0 +1,74 @@
+import { onBeforeUnmount, ref, shallowRef } from 'vue'
+import type { Alternative, LeftOut } from '#core/plan/alternatives.ts'
+import type { Plan } from '#core/plan/plan.ts'
+import type { Opening } from '#core/plan/reach.ts'
+import type { PlanRequest } from '#core/plan/request.ts'
+import { startPlanning } from '../../workers/planner.ts'
+import { wordsOf } from '../../shared/words.ts'
+
+/** What the planner has found so far. */
+export function usePlanner() {
+  const quick = shallowRef<Plan | null>(null)
+  const found = shallowRef<Alternative[]>([])
+  const leftOut = shallowRef<LeftOut[]>([])
+  const openings = shallowRef<Opening[] | null>(null)
+  const state = ref<'idle' | 'working' | 'done' | 'stopped'>('idle')
+  const problem = ref('')
+  const took = ref({ quickMs: 0, bestMs: 0, threeMs: 0, allMs: 0 })
+  let running: ReturnType<typeof startPlanning> | null = null
+
+  async function run(request: PlanRequest): Promise<Plan | null> {
+    if (state.value === 'working') running?.stop()
+    quick.value = null
+    found.value = []
+    leftOut.value = []
+    openings.value = null
+    problem.value = ''
+    took.value = { quickMs: 0, bestMs: 0, threeMs: 0, allMs: 0 }
+    state.value = 'working'
+    const mine = startPlanning(request, (news) => {
+      if (running !== mine) return
+      switch (news.kind) {
+        case 'quick':
+          quick.value = news.plan
+          took.value.quickMs = news.ms
+          break
+        case 'best':
+          found.value = [{ id: 'best', plan: news.plan }]
+          took.value.bestMs = news.ms
+          break
+        case 'openings':
+          openings.value = news.openings
+          break
+        case 'alternative':
+          found.value = [...found.value, news.alternative]
+          if (found.value.length === 4) took.value.threeMs = news.ms
+          break
+        case 'leftOut':
+          leftOut.value = [...leftOut.value, news.leftOut]
+          break
+        case 'done':
+          took.value.allMs = news.ms
+          state.value = 'done'
+      }
+    })
+    running = mine
+    try {
+      await mine.finished
+    } catch (error) {
+      // Errors of the core come through the worker as plain errors named by their code.
+      if (running === mine) {
+        problem.value = wordsOf(error)
+        state.value = 'done'
+      }
+    }
+    return found.value[0]?.plan ?? null
+  }
+  function stop(): void {
+    running?.stop()
+    running = null
+    state.value = 'stopped'
+  }
+  onBeforeUnmount(() => state.value === 'working' && stop())
+  return { quick, found, leftOut, openings, state, problem, took, run, stop }
+}

@@ -1,0 +1,85 @@
+<script setup lang="ts">
+import { mdiPrinterOutline } from '@mdi/js'
+import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import type { MeasureBody } from '#core/job/bodies.ts'
+import type { JobView } from '#contract/entities.ts'
+import { call, problemText } from '../../api/client.ts'
+import BenchView from '../../bench/BenchView.vue'
+import { NO_FACTS } from '../../shared/playerFacts.ts'
+import StageFrame from '../../shared/StageFrame.vue'
+import { useJob } from '../../stores/job.ts'
+import { useShop } from '../../stores/shop.ts'
+import ConditionPicker from '../measure/ConditionPicker.vue'
+import ReadingTable from '../measure/ReadingTable.vue'
+import { useReadings } from '../measure/useReadings.ts'
+
+/** The walk-in: four readings, what-if on the bench, print; no player. */
+const job = useJob()
+const shop = useShop()
+const router = useRouter()
+const readings = useReadings('measure')
+const body = computed(() => readings.body.value as MeasureBody)
+const name = ref('')
+const problem = ref('')
+const asking = ref(false)
+
+async function becomeJob(): Promise<void> {
+  problem.value = name.value.trim() ? '' : 'Type the player’s name.'
+  if (problem.value) return
+  try {
+    await job.flush()
+    await call<JobView>('POST', `/jobs/${job.view!.job.id}/become-job`, { player: { facts: { ...NO_FACTS, name: name.value.trim() } } })
+    await job.open(job.view!.job.id)
+    await router.push({ name: 'player', params: { id: job.view!.job.id } })
+  } catch (error) {
+    problem.value = problemText(error)
+  }
+}
+const print = () => void job.flush().then(() => window.open(`/api/jobs/${job.view!.job.id}/sheets/work-order.pdf?paper=${shop.overview?.shop.paper ?? 'A4'}`, '_blank'))
+</script>
+
+<template>
+  <StageFrame stage="plan" title="Quick bench">
+    <template #beside><span class="quiet">read four numbers, move pieces about, see what happens</span></template>
+    <template #actions>
+      <v-btn v-if="job.cuts.length > 0 && job.planned" :prepend-icon="mdiPrinterOutline" @click="print">Print</v-btn>
+      <v-btn v-if="!asking" color="primary" variant="flat" data-testid="become-job" @click="asking = true">Make it a job</v-btn>
+      <template v-else>
+        <v-text-field v-model="name" label="Player" autofocus class="name" :error-messages="problem" data-testid="become-name" @keydown.enter="becomeJob" />
+        <v-btn color="primary" variant="flat" data-testid="become-go" @click="becomeJob">Go</v-btn>
+      </template>
+    </template>
+    <div class="quick">
+      <section class="panel">
+        <ReadingTable purpose="measure" compact />
+        <details class="mt-2">
+          <summary>As measured</summary>
+          <ConditionPicker class="mt-3" :model-value="body.condition" @update:model-value="(condition) => job.save('measure', { ...body, condition })" />
+        </details>
+      </section>
+      <BenchView />
+    </div>
+  </StageFrame>
+</template>
+
+<style scoped>
+.quick {
+  display: grid;
+  grid-template-columns: 196px minmax(0, 1fr);
+  gap: 12px;
+  align-items: start;
+}
+.name {
+  width: 200px;
+}
+summary {
+  cursor: pointer;
+  font-weight: 600;
+}
+@media (max-width: 900px) {
+  .quick {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

@@ -1,0 +1,194 @@
+import { defineStore } from 'pinia'
+import { computed, ref, shallowRef } from 'vue'
+import { withPieces } from '#core/frame/pieces.ts'
+import type { FrameState } from '#core/frame/state.ts'
+import type { StageBodies } from '#core/job/bodies.ts'
+import { pictureOf, type JobPicture } from '#core/job/picture.ts'
+import type { Facts, Stage } from '#core/job/stages.ts'
+import { piecesOfAll, type Cut } from '#core/plan/cut.ts'
+import { tennis } from '#core/sports/tennis.ts'
+import type { Frame, JobView, NewReading, SavedStage, StoredReadingRow } from '#contract/entities.ts'
+import { ApiProblem, call, problemText, Unreachable } from '../api/client.ts'
+import { loadWaiting, storeWaiting, withItem, type Waiting } from '../api/outbox.ts'
+import { useShop } from './shop.ts'
+
+export interface Conflict {
+  stage: Stage
+  mine: { body: unknown; used: Facts }
+}
+
+const SAVE_DELAY_MS = 250
+const RETRY_MS = 3000
+
+/** The open job: its stored record, what follows from it, and what is still on its way to the server. */
+export const useJob = defineStore('job', () => {
+  const shop = useShop()
+  const view = shallowRef<JobView | null>(null)
+  const waiting = shallowRef<Waiting[]>([])
+  const saveState = ref<'saved' | 'saving' | 'offline'>('saved')
+  const conflict = shallowRef<Conflict | null>(null)
+  const refused = ref('')
+  /** Cuts under the hand while they are being dragged; null when nothing moves. */
+  const liveCuts = shallowRef<Cut[] | null>(null)
+  let timer: ReturnType<typeof setTimeout> | undefined
+  let underWay: Waiting | null = null
+  let flushing: Promise<void> | null = null
+
+  const bodies = computed<Partial<StageBodies>>(() => Object.fromEntries((view.value?.stages ?? []).map((s) => [s.stage, s.body])))
+  const picture = computed<JobPicture | null>(() => {
+    if (!view.value) return null
+    const used = Object.fromEntries(view.value.stages.map((s) => [s.stage, s.used])) as Partial<Record<Stage, Facts>>
+    return pictureOf({ profile: tennis, geometry: view.value.frame.geometry, bodies: bodies.value, used, readings: view.value.readings, references: shop.references, materials: shop.materials })
+  })
+  const cuts = computed<Cut[]>(() => liveCuts.value ?? bodies.value.plan?.cuts ?? [])
+  /** The frame with the cuts as they lie now, dragged ones included. */
+  const planned = computed<FrameState | null>(() => {
+    const p = picture.value
+    if (!p || p.measured.state.massG === null) return null
+    if (!liveCuts.value) return p.planned
+    return withPieces(p.measured.state, piecesOfAll(liveCuts.value, shop.materials, p.work), p.work.geometry)
+  })
+
+  function stageOf(stage: Stage): SavedStage | null {
+    return view.value?.stages.find((s) => s.stage === stage) ?? null
+  }
+
+  function putStage(saved: SavedStage): void {
+    const stages = view.value!.stages.filter((s) => s.stage !== saved.stage)
+    view.value = { ...view.value!, stages: [...stages, saved] }
+  }
+
+  async function open(id: string): Promise<void> {
+    if (view.value?.job.id === id && waiting.value.length > 0) await flush()
+    view.value = await call<JobView>('GET', `/jobs/${id}`)
+    conflict.value = null
+    liveCuts.value = null
+    waiting.value = loadWaiting(id)
+    for (const item of waiting.value) applyLocally(item)
+    if (waiting.value.length > 0) void flush()
+  }
+
+  function applyLocally(item: Waiting): void {
+    if (!view.value) return
+    if (item.kind === 'reading') {
+      if (view.value.readings.some((r) => r.id === item.reading.id)) return
+      const row: StoredReadingRow = { ...item.reading, takenAt: new Date().toISOString() }
+      view.value = { ...view.value, readings: [...view.value.readings, row] }
+      return
+    }
+    const held = stageOf(item.stage)
+    putStage({ stage: item.stage, revision: held?.revision ?? 0, body: item.body, used: item.used, at: new Date().toISOString(), by: shop.initials, canUndo: held?.canUndo ?? false, canRedo: false })
+  }
+
+  function enqueue(item: Waiting): void {
+    applyLocally(item)
+    waiting.value = withItem(waiting.value, item, underWay)
+    storeWaiting(view.value!.job.id, waiting.value)
+    saveState.value = 'saving'
+    clearTimeout(timer)
+    timer = setTimeout(() => void flush(), SAVE_DELAY_MS)
+  }
+
+  /**
+   * Saves a stage: at once here, soon at the server. Facts are those that hold with the new content, so that the stage is up
+   * to date; pass `keepUsed` for edits that do not re-derive it.
+   */
+  function save<S extends Stage>(stage: S, body: StageBodies[S], keepUsed = false): void {
+    const held = stageOf(stage)
+    const expected = held?.revision ?? 0
+    applyLocally({ kind: 'stage', stage, expected, body, used: held?.used ?? {} })
+    const used = keepUsed && held ? held.used : picture.value!.facts[stage]
+    enqueue({ kind: 'stage', stage, expected, body: JSON.parse(JSON.stringify(body)), used })
+  }
+
+  function addReading(reading: Omit<NewReading, 'id' | 'by'>): string {
+    const id = crypto.randomUUID()
+    enqueue({ kind: 'reading', reading: { ...reading, id, by: shop.initials } })
+    return id
+  }
+
+  function flush(): Promise<void> {
+    clearTimeout(timer)
+    flushing ??= sendAll().finally(() => (flushing = null))
+    return flushing
+  }
+
+  async function sendAll(): Promise<void> {
+    const jobId = view.value!.job.id
+    while (waiting.value.length > 0 && !conflict.value) {
+      const item = waiting.value[0]
+      underWay = item
+      try {
+        saveState.value = 'saving'
+        if (item.kind === 'reading') await call('POST', `/jobs/${jobId}/readings`, item.reading)
+        else await sendStage(jobId, item)
+        refused.value = ''
+        dropFirst(jobId, item)
+      } catch (error) {
+        if (error instanceof ApiProblem && error.status === 409 && item.kind === 'stage') {
+          conflict.value = { stage: item.stage, mine: { body: item.body, used: item.used } }
+        } else if (error instanceof Unreachable) {
+          saveState.value = 'offline'
+          timer = setTimeout(() => void flush(), RETRY_MS)
+          return
+        } else {
+          // The server will never take this: say so beside the page and go on; the text stays on the screen.
+          refused.value = problemText(error)
+          dropFirst(jobId, item)
+        }
+      } finally {
+        underWay = null
+      }
+    }
+    saveState.value = 'saved'
+  }
+
+  async function sendStage(jobId: string, item: Extract<Waiting, { kind: 'stage' }>): Promise<void> {
+    const saved = await call<SavedStage>('PUT', `/jobs/${jobId}/stages/${item.stage}`, { expected: item.expected, body: item.body, used: item.used, by: shop.initials })
+    const later = waiting.value.some((w) => w !== item && w.kind === 'stage' && w.stage === item.stage)
+    if (later) waiting.value = waiting.value.map((w) => (w !== item && w.kind === 'stage' && w.stage === item.stage ? { ...w, expected: saved.revision } : w))
+    const held = stageOf(item.stage)
+    putStage(later && held ? { ...saved, body: held.body, used: held.used } : saved)
+  }
+
+  function dropFirst(jobId: string, item: Waiting): void {
+    waiting.value = waiting.value.filter((w) => w !== item)
+    storeWaiting(jobId, waiting.value)
+  }
+
+  /** Settles a stale edit: keep what was typed here, or take what the other window saved. Both stay in the history. */
+  async function settle(keep: 'mine' | 'theirs'): Promise<void> {
+    const { stage, mine } = conflict.value!
+    const jobId = view.value!.job.id
+    const fresh = await call<JobView>('GET', `/jobs/${jobId}`)
+    waiting.value = waiting.value.filter((w) => !(w.kind === 'stage' && w.stage === stage))
+    const theirs = fresh.stages.find((s) => s.stage === stage)!
+    view.value = { ...fresh, stages: fresh.stages.map((s) => stageOf(s.stage) && s.stage !== stage && waiting.value.some((w) => w.kind === 'stage' && w.stage === s.stage) ? stageOf(s.stage)! : s) }
+    if (keep === 'mine') {
+      waiting.value = [{ kind: 'stage', stage, expected: theirs.revision, body: mine.body, used: mine.used }, ...waiting.value]
+      applyLocally(waiting.value[0])
+    }
+    storeWaiting(jobId, waiting.value)
+    conflict.value = null
+    await flush()
+  }
+
+  async function stepBack(stage: Stage, way: 'undo' | 'redo'): Promise<void> {
+    await flush()
+    const held = stageOf(stage)
+    if (!held || !(way === 'undo' ? held.canUndo : held.canRedo)) return
+    try {
+      putStage(await call<SavedStage>('POST', `/jobs/${view.value!.job.id}/stages/${stage}/${way}`, { expected: held.revision, by: shop.initials }))
+    } catch (error) {
+      refused.value = problemText(error)
+      await open(view.value!.job.id)
+    }
+  }
+
+  async function saveFrame(change: Partial<Frame>): Promise<void> {
+    const frame = await call<Frame>('PUT', `/frames/${view.value!.frame.id}`, { ...view.value!.frame, ...change })
+    view.value = { ...view.value!, frame }
+  }
+
+  return { view, bodies, picture, cuts, planned, liveCuts, saveState, conflict, refused, waiting, open, save, addReading, flush, settle, stepBack, stageOf, saveFrame }
+})

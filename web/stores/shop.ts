@@ -1,0 +1,44 @@
+import { defineStore } from 'pinia'
+import { computed, ref, shallowRef } from 'vue'
+import type { Overview, Reference, Shop, StoredMaterial } from '#contract/entities.ts'
+import type { UnitChoice } from '#core/quantities/units.ts'
+import { call } from '../api/client.ts'
+
+const FALLBACK: UnitChoice = { mass: 'g', balance: 'cm', length: 'cm' }
+
+/** What belongs to the shop and is shared by all jobs. */
+export const useShop = defineStore('shop', () => {
+  const overview = shallowRef<Overview | null>(null)
+  const references = shallowRef<Reference[]>([])
+  const materials = shallowRef<StoredMaterial[]>([])
+  const loaded = ref(false)
+
+  const units = computed<UnitChoice>(() => overview.value?.shop.units ?? FALLBACK)
+  const initials = computed(() => overview.value?.shop.initials ?? '')
+
+  async function load(): Promise<void> {
+    overview.value = await call<Overview>('GET', '/overview')
+  }
+
+  /** The library and the drawer: needed inside a job, not on the start page. */
+  async function loadDrawer(): Promise<void> {
+    const [refs, mats] = await Promise.all([call<Reference[]>('GET', '/references'), call<StoredMaterial[]>('GET', '/materials')])
+    references.value = refs
+    materials.value = mats
+    loaded.value = true
+  }
+
+  async function saveShop(change: Partial<Shop>): Promise<void> {
+    if (!overview.value) await load()
+    const shop = await call<Shop>('PUT', '/shop', { ...overview.value!.shop, ...change })
+    overview.value = { ...overview.value!, shop }
+  }
+
+  async function saveMaterial(material: StoredMaterial): Promise<void> {
+    const saved = await call<StoredMaterial>('PUT', `/materials/${encodeURIComponent(material.id)}`, material)
+    const at = materials.value.findIndex((m) => m.id === saved.id)
+    materials.value = at < 0 ? [...materials.value, saved] : materials.value.with(at, saved)
+  }
+
+  return { overview, references, materials, loaded, units, initials, load, loadDrawer, saveShop, saveMaterial }
+})
