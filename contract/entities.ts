@@ -140,7 +140,7 @@ export const newJobSchema = z.object({
   id,
   kind: z.enum(['job', 'quick']),
   player: z.union([z.object({ id }), z.object({ facts: playerFactsSchema })]).nullable(),
-  frame: z.union([z.object({ id }), frameSchema.omit({ revision: true })]),
+  frame: z.union([frameSchema.omit({ revision: true }), z.strictObject({ id })]),
   ticket: ticketSchema.partial().optional(),
 })
 export type NewJob = z.infer<typeof newJobSchema>

@@ -1,16 +1,11 @@
-import { z } from 'zod'
-
 /** What a request can fail with. The words live here, once, for both ends. */
-export const apiErrorSchema = z.object({
-  error: z.object({
-    code: z.string(),
-    /** Dotted path of the field, empty when it is about the whole. */
-    path: z.string(),
-    data: z.record(z.string(), z.unknown()),
-    message: z.string(),
-  }),
-})
-export type ApiError = z.infer<typeof apiErrorSchema>['error']
+export interface ApiError {
+  code: string
+  /** Dotted path of the field, empty when it is about the whole. */
+  path: string
+  data: Record<string, unknown>
+  message: string
+}
 
 const WORDS: Record<string, (data: Record<string, unknown>) => string> = {
   'edit.stale': () => 'This page was changed in another window. What you typed is kept here; choose which to keep.',

@@ -1,4 +1,4 @@
-import { readFile } from 'node:fs/promises'
+import { readFile, rm } from 'node:fs/promises'
 import { existsSync } from 'node:fs'
 import { resolve } from 'node:path'
 import { parseArgs } from 'node:util'
@@ -14,6 +14,7 @@ const { values } = parseArgs({
     web: { type: 'string', default: 'dist/web' },
     image: { type: 'string' },
     demo: { type: 'boolean', default: false },
+    fresh: { type: 'boolean', default: false },
   },
 })
 
@@ -22,6 +23,8 @@ async function start(): Promise<void> {
   const url = process.env.DATABASE_URL
   const release = url ? async () => undefined : await lockDataFolder(dataDir)
   const folder = resolve(dataDir, 'database')
+  // Starting over is for the demo alone, and only once the folder is ours.
+  if (values.fresh && values.demo && !url) await rm(folder, { recursive: true, force: true })
   const fresh = !existsSync(resolve(folder, 'PG_VERSION'))
   const image = fresh && values.image && existsSync(values.image) ? new Uint8Array(await readFile(values.image)) : null
   const db: Database = url ? await openServer(url) : await openEmbedded({ dataDir: folder, image })

@@ -32,10 +32,12 @@ export function summarise(
   profile: SportProfile,
 ): MeasuredSummary {
   const quantities = {} as Record<Quantity, QuantitySummary>
+  let mass: Estimate | null = null
+  let balance: Estimate | null = null
   const use = (quantity: Quantity, summarised: (group: Reading[], methodId: string) => RepeatSummary): Estimate | null => {
     const mine = readings.filter((reading) => reading.quantity === quantity)
     const doubtful = mine.flatMap((reading) => {
-      const doubt = confirmed.has(reading.id) ? null : doubtOfReading(quantity, reading.value, geometry.lengthCm, profile)
+      const doubt = confirmed.has(reading.id) || judgedTogether(reading) ? null : doubtOfReading(quantity, reading.value, geometry.lengthCm, profile)
       return doubt ? [{ readingId: reading.id, doubt }] : []
     })
     const used = mine.filter((reading) => !doubtful.some((d) => d.readingId === reading.id))
@@ -49,11 +51,13 @@ export function summarise(
     quantities[quantity] = { groups, combined, doubtful }
     return combined
   }
+  /** With mass and balance known a swing weight is judged with them; about another axis its usual band does not hold. */
+  const judgedTogether = (reading: Reading) => reading.quantity === 'swingWeight' && ((mass !== null && balance !== null) || reading.axisCm !== profile.axisCm)
   const plain = (quantity: Quantity) =>
     use(quantity, (group, methodId) => repeats(group.map((r) => r.value), methodFor(methodId, quantity, profile)))
 
-  const mass = plain('mass')
-  const balance = plain('balance')
+  mass = plain('mass')
+  balance = plain('balance')
   const twistWeight = plain('twistWeight')
   const swingWeight = use('swingWeight', (group, methodId) => {
     const asRead = repeats(group.map((r) => r.value), methodFor(methodId, 'swingWeight', profile))

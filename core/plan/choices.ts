@@ -33,6 +33,8 @@ export interface Choice {
   material: Material
   /** Most steps that the zone could ever take; stock and capacity bound it further as rows. */
   upper: number
+  /** Fewest steps when any: shorter than 2 cm, or under 2 g of fill, is not worth cutting (common practice, no source). */
+  least: number
   /** Stock used and layer length taken by one step. */
   stockPerStep: number
   zoneStepsPerStep: number
@@ -56,6 +58,8 @@ export interface ZoneRoom {
 }
 
 const TAPE_STEP_CM = 0.5
+const LEAST_CUT_CM = 2
+const LEAST_FILL_G = 2
 
 /** Everything that may be put anywhere for a request, after the fitter's limits; and the room in each zone. */
 export function choicesFor(request: PlanRequest): { choices: Choice[]; rooms: ZoneRoom[] } {
@@ -109,6 +113,7 @@ function tapeChoice(zone: Zone, material: Material, request: PlanRequest): Choic
     request,
     cutFor,
     upper: Math.round((zone.capacityCm * zone.maxLayers) / material.step),
+    least: Math.ceil(LEAST_CUT_CM / material.step - 1e-9),
     stockPerStep: material.step * runs,
     zoneStepsPerStep: material.step / TAPE_STEP_CM,
     oneOf: null,
@@ -132,6 +137,7 @@ function fillChoice(zone: Zone, material: Material, request: PlanRequest): Choic
     request,
     cutFor,
     upper: Math.floor((zone.capacityCm * request.work.profile.handleFillGPerCm) / material.step),
+    least: Math.ceil(LEAST_FILL_G / (material.step * material.unitMassG) - 1e-9),
     stockPerStep: material.step * material.unitMassG,
     zoneStepsPerStep: material.step,
     oneOf: null,
@@ -157,10 +163,10 @@ function gripChoices(materials: Material[], request: PlanRequest): Choice[] {
   for (const material of materials) {
     const base = { zone, material, request, stockPerStep: 1, zoneStepsPerStep: 0 }
     if (material.kind === 'grip' && material.grip !== condition.grip && condition.grip !== 'none') {
-      out.push(made({ ...base, id: `${GRIP_ZONE}-${material.id}`, cutFor: (n) => cut(material, n), upper: 1, oneOf: 'base grip' }))
+      out.push(made({ ...base, id: `${GRIP_ZONE}-${material.id}`, cutFor: (n) => cut(material, n), upper: 1, least: 1, oneOf: 'base grip' }))
     }
     if (material.kind === 'overgrip' && condition.overgrips < 2) {
-      out.push(made({ ...base, id: `${GRIP_ZONE}-${material.id}`, cutFor: (n) => cut(material, n), upper: 2 - condition.overgrips, oneOf: null }))
+      out.push(made({ ...base, id: `${GRIP_ZONE}-${material.id}`, cutFor: (n) => cut(material, n), upper: 2 - condition.overgrips, least: 1, oneOf: null }))
     }
   }
   return out
@@ -173,6 +179,7 @@ function made(parts: {
   request: PlanRequest
   cutFor(count: number): Cut
   upper: number
+  least: number
   stockPerStep: number
   zoneStepsPerStep: number
   oneOf: string | null

@@ -78,9 +78,7 @@ function goodStart(space: PlanSpace, rule: PlanRule, solve: Solve): { programme:
   const programme = programmeFor(space, rule)
   const first = goodCounts(programme, solve)
   programme.guards = guardsFor(space.request, predicted(space.request, space.choices, first))
-  const again = goodCounts(programme, solve)
-  const kept = improved(programme, first)
-  return { programme, counts: isBetter(scoreOf(programme, kept), scoreOf(programme, again), programme.placesFirst) ? kept : again }
+  return { programme, counts: improved(programme, first, true) }
 }
 
 /** Could any plan under the rule land inside every tolerance, fractions of a cut allowed? When not, no whole one can. */
@@ -92,7 +90,7 @@ export function mayReach(space: PlanSpace, rule: PlanRule, solve: Solve): boolea
   return solve({ ...model, columns: model.columns.map((c) => ({ ...c, integer: false })) }).status === 'optimal'
 }
 
-const ROUNDS = 6
+const ROUNDS = 8
 
 /**
  * The proven plan: guarded misses, then added mass, then places, each to optimality. The programme is linear about the

@@ -102,7 +102,8 @@ export function isBetter(a: Score, b: Score, placesFirst: boolean): boolean {
 
 /**
  * The programme with the effects made linear about the given counts: exact there, since an effect is its exact sum divided by its count.
- * Columns: counts, then per quantity the part of its miss between guard and tolerance, then per quantity the part outside.
+ * Columns: counts, then per quantity the part of its miss between guard and tolerance, then per quantity the part outside,
+ * then a use mark per choice.
  */
 export function linearAbout(programme: Programme, counts: readonly number[]): LinearModel {
   const { request, choices, guards } = programme
@@ -126,22 +127,23 @@ export function linearAbout(programme: Programme, counts: readonly number[]): Li
     rows.push({ name: `below ${g.quantity}`, lower: -g.guard - before, upper: Infinity, terms: [...terms, [over, 1], [outside, 1]] })
   })
   const model = { columns, rows }
-  if (programme.maxPlaces !== null) {
-    const used = addUseMarks(model, choices)
-    rows.push({ name: 'places', lower: -Infinity, upper: programme.maxPlaces, terms: used.map((c) => [c, 1]) })
-  }
+  const used = addUseMarks(model, choices)
+  if (programme.maxPlaces !== null) rows.push({ name: 'places', lower: -Infinity, upper: programme.maxPlaces, terms: used.map((c) => [c, 1]) })
   return model
 }
 
 export const overColumn = (programme: Programme, i: number) => programme.choices.length + i
 export const outsideColumn = (programme: Programme, i: number) => programme.choices.length + programme.guards.length + i
 
-/** Adds a yes/no column per choice that must be 1 when its count is not 0; returns their indices. */
+export const useColumn = (programme: Programme, j: number) => programme.choices.length + 2 * programme.guards.length + j
+
+/** Adds a yes/no column per choice: 0 means none, 1 means at least the least worth cutting; returns their indices. */
 function addUseMarks(model: LinearModel, choices: readonly Choice[]): number[] {
   return choices.map((choice, j) => {
     const mark = model.columns.length
     model.columns.push({ name: `use ${choice.id}`, cost: 0, lower: 0, upper: 1, integer: true })
     model.rows.push({ name: `use ${choice.id}`, lower: -Infinity, upper: 0, terms: [[j, 1], [mark, -choice.upper]] })
+    if (choice.least > 1) model.rows.push({ name: `least ${choice.id}`, lower: 0, upper: Infinity, terms: [[j, 1], [mark, -choice.least]] })
     return mark
   })
 }
@@ -192,14 +194,15 @@ export function solveLevels(programme: Programme, about: readonly number[], know
       const knownSteps = steps(value, MISS_STEP)
       const answer = settle(aim(name, terms, MISS_STEP, matchesKnown ? knownSteps : Infinity), knownSteps)
       if (answer.status !== 'optimal') return answer
+      // Better than what was known: worth polishing before the later aims are settled, which it then bounds.
+      if (name === 'miss' && !matchesKnown) return { status: 'optimal', counts: answer.values.slice(0, n), solves }
     } else {
       for (const [column] of terms) model.columns[column].upper = 0
     }
   }
   const massTerms = choices.flatMap((c, j): [number, number][] => (c.upper > 0 && c.addedG(1) > 0 ? [[j, c.addedG(1)]] : []))
   const mass = aim('mass', massTerms, MASS_STEP_G, Infinity)
-  const marks = programme.maxPlaces === null ? addUseMarks(model, choices) : model.columns.flatMap((c, i) => (c.name.startsWith('use ') ? [i] : []))
-  const places = aim('places in all', marks.map((c) => [c, 1]), 1, choices.length)
+  const places = aim('places in all', choices.map((_, j) => [useColumn(programme, j), 1]), 1, choices.length)
   let last: number[] = []
   const knownMass = steps(known.addedG, MASS_STEP_G)
   for (const [column, knownSteps] of programme.placesFirst ? [[places, known.places], [mass, knownMass]] : [[mass, knownMass], [places, known.places]]) {

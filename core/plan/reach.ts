@@ -1,7 +1,7 @@
 import type { Quantity } from '../quantities/units.ts'
 import { headOutline } from '../frame/outline.ts'
 import type { LinearModel, Solve } from './linear.ts'
-import { NO_RULE, planSpace, programmeFor, provenPlan, type Plan } from './plan.ts'
+import { NO_RULE, planSpace, programmeFor, provenPlan, quickPlan, type Plan } from './plan.ts'
 import { linearAbout, outsideColumn, overColumn, type BoundName } from './programme.ts'
 import type { PlanRequest } from './request.ts'
 
@@ -76,7 +76,7 @@ export function reachOf(request: PlanRequest, solve: Solve): Reach {
   const openings = obstaclesOf(request).flatMap((obstacle): Opening[] => {
     const by = leastRelaxation(request, obstacle, nearest, solve)
     if (by === null) return []
-    const step = stepOf(request, obstacle)
+    const step = stepOf(obstacle)
     for (let extra = 0; extra < 4; extra++) {
       const opening = { obstacle, by: step === 0 ? 0 : Number(((Math.ceil(by / step - 1e-6) + extra) * step).toFixed(6)) }
       if (reaches(relaxed(request, opening), solve)) return [opening]
@@ -86,9 +86,10 @@ export function reachOf(request: PlanRequest, solve: Solve): Reach {
   return { reached: false, nearest, openings: openings.sort((a, b) => effort(request, a) - effort(request, b)) }
 }
 
-/** Does the best plan land inside every tolerance? */
+/** Is there a plan inside every tolerance? */
 export function reaches(request: PlanRequest, solve: Solve): boolean {
-  return provenPlan(planSpace(request), NO_RULE, solve).reached
+  const space = planSpace(request)
+  return quickPlan(space, NO_RULE, solve).reached || provenPlan(space, { ...NO_RULE, mustReach: true }, solve).reached
 }
 
 function obstaclesOf(request: PlanRequest): Obstacle[] {
@@ -131,32 +132,33 @@ function leastRelaxation(request: PlanRequest, obstacle: Obstacle, nearest: Plan
   })
   programme.guards = programme.guards.map((g) => ({ ...g, guard: g.tolerance }))
   const model = linearAbout(programme, about)
+  const step = stepOf(obstacle)
+  const slack = model.columns.length
+  model.columns.push({ name: 'slack', cost: 1, lower: 0, upper: ample === 0 ? 1e6 : ample / step, integer: true })
   programme.guards.forEach((g, i) => {
     const loosened = obstacle.kind === 'tolerance' && obstacle.quantity === g.quantity
     model.columns[overColumn(programme, i)].upper = 0
     model.columns[outsideColumn(programme, i)].upper = loosened ? Infinity : 0
-    model.columns[outsideColumn(programme, i)].cost = loosened ? 1 : 0
+    if (loosened) model.rows.push({ name: 'slack', lower: -Infinity, upper: 0, terms: [[outsideColumn(programme, i), 1], [slack, -step]] })
   })
-  if (obstacle.kind !== 'tolerance') addSlack(model, obstacle, request, ample)
+  if (obstacle.kind !== 'tolerance') addSlack(model, slack, obstacle, request, ample)
   const answer = solve(model)
-  return answer.status === 'optimal' ? answer.objective : null
+  return answer.status === 'optimal' ? Math.round(answer.objective) * step : null
 }
 
-/** Replaces the widened row by the old bound plus a slack that is made least. */
-function addSlack(model: LinearModel, obstacle: Obstacle, request: PlanRequest, ample: number): void {
+/** Replaces the widened row by the old bound plus a slack, in the steps in which it is stated. */
+function addSlack(model: LinearModel, slack: number, obstacle: Obstacle, request: PlanRequest, ample: number): void {
   const is = (bound: BoundName | undefined) =>
     bound !== undefined &&
     bound.kind === obstacle.kind &&
     (bound.kind !== 'stock' || (obstacle.kind === 'stock' && bound.materialId === obstacle.materialId)) &&
     (bound.kind !== 'zone' || (obstacle.kind === 'zone' && bound.zoneId === obstacle.zoneId))
-  const slack = model.columns.length
-  model.columns.push({ name: 'slack', cost: 1, lower: 0, upper: ample, integer: obstacle.kind === 'places' })
   for (const row of model.rows) {
     const mine = row.name === 'places' ? obstacle.kind === 'places' : is((row as { bound?: BoundName }).bound)
     if (!mine) continue
     const perUnit = obstacle.kind === 'zone' ? zoneStepsPerCm(request, obstacle.zoneId) : 1
     row.upper -= ample * perUnit
-    row.terms = [...row.terms, [slack, -perUnit]]
+    row.terms = [...row.terms, [slack, -perUnit * stepOf(obstacle)]]
   }
 }
 
@@ -165,18 +167,16 @@ function zoneStepsPerCm(request: PlanRequest, zoneId: string): number {
   return zone.place === 'handle' ? request.work.profile.handleFillGPerCm : zone.maxLayers / 0.5
 }
 
-function stepOf(request: PlanRequest, obstacle: Obstacle): number {
+function stepOf(obstacle: Obstacle): number {
   switch (obstacle.kind) {
     case 'tolerance':
       return STATED_STEP[obstacle.quantity]
     case 'stock':
-      return request.materials.find((m) => m.id === obstacle.materialId)!.kind === 'overgrip' ? 1 : 1
-    case 'zone':
-      return 0.5
-    case 'cap':
-      return 0.5
     case 'places':
       return 1
+    case 'zone':
+    case 'cap':
+      return 0.5
     default:
       return 0
   }

@@ -1,7 +1,7 @@
-import { plusEffect, type Effect } from './choices.ts'
+import { plusEffect, type Choice, type Effect } from './choices.ts'
 import type { Solve } from './linear.ts'
 import { guardedMiss, massScale, missBefore, missOfEffect, outsideBy } from './misses.ts'
-import { inSteps, linearAbout, outsideColumn, overColumn, totalEffect, type Programme } from './programme.ts'
+import { inSteps, isBetter, linearAbout, outsideColumn, overColumn, scoreOf, totalEffect, type Programme } from './programme.ts'
 
 const STEPS = [1, -1, 2, -2, 5, -5]
 const SMALL_STEPS = [-3, -2, -1, 1, 2, 3]
@@ -11,20 +11,43 @@ const BREACH_WEIGHT = 1e15
 const PLACE_WEIGHT = 0.05
 
 /**
- * A good plan at once, not yet proven: the relaxation rounded, then steps and swaps on the exact sums while they help.
+ * A good plan at once, not yet proven: relaxations rounded (with every tape, and with each tape alone), then steps and swaps
+ * on the exact sums while they help; the best of them.
  * @returns counts that keep every hard row, or all zeros when none better was found
  */
 export function goodCounts(programme: Programme, solve: Solve): number[] {
-  const zero = programme.choices.map(() => 0)
-  const relaxed = linearAbout(programme, zero)
-  programme.guards.forEach((g, i) => {
-    relaxed.columns[overColumn(programme, i)].cost = 1 / g.tolerance
-    relaxed.columns[outsideColumn(programme, i)].cost = OUTSIDE_WEIGHT / MISS_WEIGHT / g.tolerance
+  const tapes = [...new Set(programme.choices.flatMap((c) => (c.material.kind === 'tape' ? [c.material.id] : [])))]
+  const starts = [null, ...(tapes.length > 1 ? tapes : [])].map((only) => improved(programme, roundedRelaxation(programme, solve, only)))
+  return starts.reduce((a, b) => (isBetter(scoreOf(programme, b), scoreOf(programme, a), programme.placesFirst) ? b : a))
+}
+
+/** The programme without whole numbers, rounded down. @param onlyTape leaves out the other tapes */
+function roundedRelaxation(programme: Programme, solve: Solve, onlyTape: string | null): number[] {
+  const { choices, guards } = programme
+  const zero = choices.map(() => 0)
+  const model = linearAbout(programme, zero)
+  guards.forEach((g, i) => {
+    model.columns[overColumn(programme, i)].cost = 1 / g.tolerance
+    model.columns[outsideColumn(programme, i)].cost = OUTSIDE_WEIGHT / MISS_WEIGHT / g.tolerance
   })
-  programme.choices.forEach((choice, j) => (relaxed.columns[j].cost = choice.upper > 0 ? choice.addedG(1) * 1e-3 : 0))
-  const answer = solve({ ...relaxed, columns: relaxed.columns.map((c) => ({ ...c, integer: false })) })
-  const start = answer.status === 'optimal' ? zero.map((_, j) => Math.floor(answer.values[j] + 1e-6)) : zero
-  return improved(programme, start)
+  choices.forEach((choice, j) => {
+    model.columns[j].cost = choice.upper > 0 ? choice.addedG(1) * 1e-3 : 0
+    if (onlyTape && choice.material.kind === 'tape' && choice.material.id !== onlyTape) model.columns[j].upper = 0
+  })
+  model.columns.forEach((column) => (column.integer = false))
+  let values = zero
+  for (let round = 0; round < 4; round++) {
+    const answer = solve(model)
+    if (answer.status !== 'optimal') break
+    values = answer.values.slice(0, choices.length)
+    // What is under the least worth cutting is dropped or raised to it, and the rest is worked out again around it.
+    const small = choices.flatMap((choice, j) => (values[j] > 1e-6 && values[j] < choice.least - 1e-6 ? [j] : []))
+    if (small.length === 0) break
+    const least = small.reduce((a, b) => (values[a] / choices[a].least < values[b] / choices[b].least ? a : b))
+    const drop = values[least] < choices[least].least / 2
+    model.columns[least][drop ? 'upper' : 'lower'] = drop ? 0 : choices[least].least
+  }
+  return choices.map((choice, j) => worthCutting(choice, Math.round(values[j]), -1))
 }
 
 /** Steps and swaps on the exact sums until none helps; `thorough` compares in the aims' own steps and also moves three cuts at once. */
@@ -52,16 +75,18 @@ export function improved(programme: Programme, start: readonly number[], thoroug
     for (const [j, step] of moves) for (const [r, c] of rowsOf[j]) at[r] += c * step
     return rows.reduce((sum, row, r) => sum + Math.max(0, at[r] - row.upper - 1e-9) + Math.max(0, row.lower - at[r] - 1e-9), 0)
   }
-  const tried = (moves: readonly (readonly [number, number])[]) => {
+  const tried = (asked: readonly (readonly [number, number])[]) => {
     let e = effect
     let a = added
     let p = places
-    for (const [j, step] of moves) {
-      const count = counts[j] + step
+    const moves: [number, number][] = []
+    for (const [j, step] of asked) {
+      const count = worthCutting(choices[j], counts[j] + step, step)
       if (count < 0 || count > choices[j].upper) return null
       e = plusEffect(plusEffect(e, choices[j].effectOf(counts[j]), -1), choices[j].effectOf(count))
       a += choices[j].addedG(count) - choices[j].addedG(counts[j])
       p += Number(count > 0) - Number(counts[j] > 0)
+      moves.push([j, count - counts[j]])
     }
     return { cost: costOf(e, a, p, breachOf(moves)), effect: e, added: a, places: p, moves }
   }
@@ -77,7 +102,7 @@ export function improved(programme: Programme, start: readonly number[], thoroug
       for (let j = 0; j < choices.length; j++) {
         for (let k = 0; k < choices.length; k++) {
           if (j === k || counts[k] === 0) continue
-          for (const up of [1, 2, 4]) for (const down of [-1, -2, -4, -counts[k]]) consider([[j, up], [k, down]])
+          for (const up of [1, 2, 3, 4]) for (const down of [-1, -2, -3, -4, -counts[k]]) consider([[j, up], [k, down]])
         }
       }
     }
@@ -102,3 +127,8 @@ export function improved(programme: Programme, start: readonly number[], thoroug
   return breachOf([]) > 0 ? choices.map(() => 0) : counts
 }
 
+/** Under the least worth cutting there is only none: on the way up a count jumps over the gap, on the way down it drops to none. */
+function worthCutting(choice: Choice, count: number, step: number): number {
+  if (count <= 0 || count >= choice.least) return count
+  return step > 0 ? choice.least : 0
+}

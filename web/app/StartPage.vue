@@ -75,12 +75,12 @@ async function takeIn(event: Event): Promise<void> {
             <b>{{ job.playerName ?? 'Quick bench' }}</b>
             <span class="quiet">{{ job.frameLabel }}</span>
           </span>
-          <svg viewBox="0 0 232 34" class="track" :aria-label="job.kind === 'quick' ? '' : `next: ${STAGE_NAMES[next(job)]}`" role="img">
+          <svg viewBox="0 0 232 40" class="track" :aria-label="job.kind === 'quick' ? '' : `next: ${STAGE_NAMES[next(job)]}`" role="img">
             <template v-if="job.kind === 'job'">
               <line x1="8" x2="224" y1="13" y2="13" class="rail" />
               <g v-for="(stage, i) in STAGES" :key="stage" :transform="`translate(${12 + i * 29.6} 13)`">
                 <line y1="-7" y2="7" :class="job.saved.includes(stage) ? 'done' : stage === next(job) ? 'next' : 'open'" />
-                <text v-if="stage === next(job)" y="20" :text-anchor="i === 0 ? 'start' : i === 7 ? 'end' : 'middle'">{{ STAGE_NAMES[stage] }}</text>
+                <text v-if="stage === next(job) && !job.saved.includes(stage)" y="22" :text-anchor="i === 0 ? 'start' : i === 7 ? 'end' : 'middle'">{{ STAGE_NAMES[stage] }}</text>
               </g>
             </template>
           </svg>

@@ -32,7 +32,7 @@ const targetBalance = computed(() => job.bodies.target?.lines.balance ?? null)
 const axis = computed(() => job.picture!.axisCm)
 const ticks = computed(() => Array.from({ length: Math.floor(geometry.value.lengthCm) + 1 }, (_, cm) => cm))
 const clocks = computed(() => {
-  const outline = headOutline(geometry.value, -1.5)
+  const outline = headOutline(geometry.value, -1.25)
   return ([[12, '12'], [1, '1'], [2, '2'], [3, '3'], [4, '4'], [5, '5']] as const).flatMap(([hour, name]) => {
     const p = outline.pointAt(outline.atClock(hour))
     const mirror = hour === 12 ? [] : [{ x: p.xCm, y: -p.yCm, name: String(12 - hour) }]
@@ -79,7 +79,8 @@ const labelOf = (cut: (typeof bench.cuts.value)[number]) => {
           <text v-if="cm % 10 === 0" :x="scale.x(cm) + 3" :y="scale.rulerY + 20">{{ cm }}</text>
         </template>
         <g v-for="mark in pointMarks" :key="mark.points" class="points">
-          <line :x1="mark.x" :x2="mark.x" :y1="scale.rulerY" :y2="scale.rulerY + (mark.points % 7 === 0 ? 7 : 4)" />
+          <line :x1="mark.x" :x2="mark.x" :y1="scale.rulerY" :y2="scale.rulerY + (mark.points % 7 === 0 ? 8 : 4)" />
+          <text v-if="mark.points % 7 === 0" :x="mark.x" :y="scale.rulerY - 4" class="small">{{ mark.points === 0 ? 'even' : `${Math.abs(mark.points)} ${mark.points > 0 ? 'HL' : 'HH'}` }}</text>
         </g>
         <text :x="scale.x(geometry.lengthCm) + 5" :y="scale.rulerY + 20">cm</text>
       </g>
@@ -140,6 +141,10 @@ text {
 .ruler .tick {
   stroke: rgb(var(--v-theme-frame-edge));
   stroke-width: 1;
+}
+.points .small {
+  text-anchor: middle;
+  font-size: 10.5px;
 }
 .points line {
   stroke: rgb(var(--v-theme-frame-edge));

@@ -59,6 +59,16 @@ const dots = computed(() =>
     return [{ id: cut.id, x: props.scale.x(x), y: y.value(each), text: signed(each * grams, props.quantity === 'twistWeight' ? 2 : 1) }]
   }),
 )
+/** Labels of neighbours step up so that both can be read. */
+const labels = computed(() => {
+  const placed: { id: string; x: number; y: number; text: string }[] = []
+  for (const dot of [...dots.value].sort((a, b) => a.x - b.x)) {
+    let at = Math.max(props.scale.curveTop + 16, dot.y - 8)
+    while (placed.some((p) => Math.abs(p.x - dot.x) < 46 && Math.abs(p.y - at) < 13)) at -= 13
+    placed.push({ ...dot, y: at })
+  }
+  return placed
+})
 const ticks = computed(() => y.value.ticks(3).map((t) => ({ y: y.value(t), text: fixed(t, Math.abs(t) < 1 && t !== 0 ? 2 : t % 1 ? 1 : 0) })))
 </script>
 
@@ -74,8 +84,8 @@ const ticks = computed(() => y.value.ticks(3).map((t) => ({ y: y.value(t), text:
     <g v-for="dot in dots" :key="dot.id">
       <line :x1="dot.x" :x2="dot.x" :y1="y(0)" :y2="dot.y" class="stem" />
       <circle :cx="dot.x" :cy="dot.y" r="4" class="dot" />
-      <text :x="dot.x" :y="Math.max(scale.curveTop + 10, dot.y - 8)" class="effect">{{ dot.text }}</text>
     </g>
+    <text v-for="label in labels" :key="`l${label.id}`" :x="label.x" :y="label.y" class="effect">{{ label.text }}</text>
   </g>
 </template>
 

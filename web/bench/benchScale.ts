@@ -24,8 +24,8 @@ export function benchScale(geometry: FrameGeometry): BenchScale {
   const x = scaleLinear([0, geometry.lengthCm], [LEFT, WIDTH - RIGHT])
   const pxPerCm = (WIDTH - RIGHT - LEFT) / geometry.lengthCm
   const half = (geometry.headWidthCm / 2) * pxPerCm
-  const axisY = half + 20
-  const rulerY = axisY + half + 22
+  const axisY = half + 26
+  const rulerY = axisY + half + 28
   const curveTop = rulerY + 52
   return { x, pxPerCm, axisY, width: WIDTH, rulerY, curveTop, curveFoot: curveTop + CURVE, height: curveTop + CURVE + 8 }
 }

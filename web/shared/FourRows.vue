@@ -55,6 +55,7 @@ const references = (quantity: ShownQuantity) =>
       :predicted="job.planned && estimateOf(job.planned, quantity)"
       :target="target(quantity)"
       :references="references(quantity)"
+      :final="!!final && job.picture.checked.state.massG !== null"
     />
     <MarkLegend class="mt-2" />
   </aside>

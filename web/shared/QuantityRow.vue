@@ -18,6 +18,8 @@ const props = defineProps<{
   predicted: Estimate | null
   target: { value: number; tolerance: number } | null
   references: { name: string; estimate: Estimate }[]
+  /** The measured value is the final one: the gap to the target is its. */
+  final: boolean
 }>()
 
 const shop = useShop()
@@ -45,10 +47,10 @@ const ticks = computed(() => {
 })
 /** What the prediction, or before a plan the measurement, still lacks to the target. */
 const gap = computed(() => {
-  const now = props.predicted ?? props.measured
+  const now = props.final ? (props.measured ?? props.predicted) : (props.predicted ?? props.measured)
   if (!now || !props.target) return null
   const off = now.value - props.target.value
-  return { off, inside: Math.abs(off) <= props.target.tolerance + 1e-9, of: props.predicted ? 'predicted' : 'measured' }
+  return { off, inside: Math.abs(off) <= props.target.tolerance + 1e-9 }
 })
 const value = (v: number) => writeValue(v, props.quantity, shop.units, props.lengthCm)
 const says = computed(() => {

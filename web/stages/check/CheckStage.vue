@@ -7,6 +7,7 @@ import { QUANTITIES } from '#core/quantities/units.ts'
 import { writeDifference, writeQuantity, writeSpread } from '#core/quantities/write.ts'
 import { QUANTITY_NAMES } from '#contract/words.ts'
 import StageFrame from '../../shared/StageFrame.vue'
+import { writeTime } from '../../shared/writeTime.ts'
 import { useJob } from '../../stores/job.ts'
 import { useShop } from '../../stores/shop.ts'
 import ReadingTable from '../measure/ReadingTable.vue'
@@ -67,7 +68,7 @@ const print = () => void job.flush().then(() => window.open(`/api/jobs/${job.vie
         </tbody>
       </table>
     </section>
-    <section v-if="body.signed" class="panel signed" data-testid="signed"><b>Signed off by {{ body.signed.by }}</b> <span class="quiet">{{ new Date(body.signed.at).toLocaleString() }}</span></section>
+    <section v-if="body.signed" class="panel signed" data-testid="signed"><b>Signed off by {{ body.signed.by }}</b> <span class="quiet">{{ writeTime(body.signed.at) }}</span></section>
     <section v-else-if="ready" class="panel d-flex align-center ga-3">
       <span>{{ allInside ? 'Every number aimed at is inside its tolerance.' : 'Off target. Sign off as it is, or go back to the plan.' }}</span>
       <v-spacer />

@@ -7,6 +7,7 @@ import { QUANTITY_NAMES } from '#contract/words.ts'
 import QuantityField from '../../shared/QuantityField.vue'
 import MarkGlyph from '../../shared/MarkGlyph.vue'
 import { doubtWords } from '../../shared/words.ts'
+import { writeTime } from '../../shared/writeTime.ts'
 import { useJob } from '../../stores/job.ts'
 import { useShop } from '../../stores/shop.ts'
 import { useReadings } from './useReadings.ts'
@@ -38,7 +39,7 @@ const doubtOf = (id: string) => QUANTITIES.flatMap((q) => readings.summary.value
               <button v-bind="menu" type="button" class="chip figure" :class="{ doubtful: doubtOf(row.id) }" :aria-label="`Reading ${write(row.value, quantity)}, typed ${row.typed}`">{{ write(row.value, quantity) }}{{ doubtOf(row.id) ? ' ?' : '' }}</button>
             </template>
             <div class="panel menu">
-              <p class="quiet mb-2">Typed “{{ row.typed }}” {{ row.by }} {{ new Date(row.takenAt).toLocaleString() }}{{ row.supersedes ? '; corrects an earlier reading' : '' }}</p>
+              <p class="quiet mb-2">Typed “{{ row.typed }}” {{ row.by }} {{ writeTime(row.takenAt) }}{{ row.supersedes ? '; corrects an earlier reading' : '' }}</p>
               <QuantityField v-if="correcting === row.id" :quantity="quantity" :length-cm="lengthCm()" label="Correct to" :keep="`correct-${row.id}`" one-after-another @commit="(value, typed) => readings.correct(row, { value, typed })" />
               <div v-else class="d-flex ga-2"><v-btn size="small" @click="correcting = row.id">Correct</v-btn><v-btn size="small" @click="readings.withdraw(row)">Withdraw</v-btn></div>
             </div>
@@ -108,7 +109,10 @@ const doubtOf = (id: string) => QUANTITIES.flatMap((q) => readings.summary.value
   padding-top: 7px;
   font-size: 17px;
   white-space: nowrap;
-  text-align: right;
+  display: flex;
+  gap: 6px;
+  align-items: baseline;
+  justify-content: flex-end;
 }
 .mean .quiet {
   font-size: 13px;

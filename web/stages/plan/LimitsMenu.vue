@@ -11,7 +11,7 @@ const shop = useShop()
 const change = (part: Partial<PlanLimits>) => emit('change', { ...props.limits, ...part })
 const zones = computed(() => props.limits.zoneIds ?? tennis.zones.map((z) => z.id))
 const materials = computed(() => props.limits.materialIds ?? shop.materials.map((m) => m.id))
-const set = computed(() => JSON.stringify(props.limits) !== JSON.stringify(OPEN_LIMITS))
+const set = computed(() => (Object.keys(OPEN_LIMITS) as (keyof PlanLimits)[]).some((key) => props.limits[key] !== OPEN_LIMITS[key]))
 const problem = ref<Record<string, string>>({})
 function toggled(all: string[], held: string[], id: string, on: boolean | null): string[] | null {
   const next = all.filter((x) => (x === id ? on : held.includes(x)))

@@ -1,0 +1,72 @@
+import loadHighs from 'highs'
+import { FRAMES, MATERIALS, REFERENCES, STRUNG_WRAP } from '#demo/world.ts'
+import { frameState, type Estimate } from '#core/frame/state.ts'
+import { referenceState } from '#core/job/picture.ts'
+import { seekAlternative, SOUGHT, type Alternative } from '#core/plan/alternatives.ts'
+import type { LinearModel } from '#core/plan/linear.ts'
+import { NO_RULE, planSpace, provenPlan, quickPlan } from '#core/plan/plan.ts'
+import { OPEN_LIMITS, type PlanRequest } from '#core/plan/request.ts'
+import type { Quantity } from '#core/quantities/units.ts'
+import { tennis } from '#core/sports/tennis.ts'
+import { targetFrom } from '#core/target/target.ts'
+import { solveWith } from '#solver/highs.ts'
+import { median, percentile } from './statistics.ts'
+
+/** Plan requests like those of the demo jobs: a measured frame, half-way to or a copy of a reference. */
+function requests(): { name: string; request: PlanRequest }[] {
+  const state = (m: number, b: number, s: number, t: number) => {
+    const e = (value: number, u: number): Estimate => ({ value, u })
+    return frameState({ mass: e(m, 0.13), balance: e(b, 0.05), swingWeight: e(s, 0.6), twistWeight: e(t, 0.1) }, tennis.axisCm)
+  }
+  const cases: [string, ReturnType<typeof state>, string, 'copy' | 'halfway', Quantity[]][] = [
+    ['job-returns', state(326.4, 31.93, 321.3, 13.85), 'ref-p1', 'halfway', ['mass', 'balance', 'swingWeight', 'twistWeight']],
+    ['job-junior', state(291.2, 32.65, 296.3, 12.9), 'ref-r12', 'halfway', ['mass', 'swingWeight']],
+    ['job-done', state(327.8, 31.8, 322.3, 14.0), 'ref-p2', 'copy', ['mass', 'balance', 'swingWeight']],
+  ]
+  return cases.map(([name, measured, referenceId, way, quantities]) => {
+    const work = { geometry: FRAMES[0].geometry, condition: STRUNG_WRAP, profile: tennis }
+    const reference = referenceState(REFERENCES.find((r) => r.id === referenceId)!, { condition: STRUNG_WRAP, axisCm: tennis.axisCm }, tennis)
+    return { name, request: { state: measured, work, target: targetFrom(way, measured, reference, quantities, tennis), materials: MATERIALS, limits: OPEN_LIMITS } }
+  })
+}
+
+export async function planTimes(repeats: number) {
+  const bare = solveWith(await loadHighs())
+  let inSolver = 0
+  const solve = (model: LinearModel) => {
+    const t = performance.now()
+    const answer = bare(model)
+    inSolver += performance.now() - t
+    return answer
+  }
+  const rows = []
+  for (const { name, request } of requests()) {
+    const quick: number[] = []
+    const best: number[] = []
+    const three: number[] = []
+    const all: number[] = []
+    let share = 0
+    let found = 0
+    for (let i = 0; i < repeats; i++) {
+      inSolver = 0
+      const start = performance.now()
+      const space = planSpace(request)
+      quickPlan(space, NO_RULE, solve)
+      quick.push(performance.now() - start)
+      const plan = provenPlan(space, NO_RULE, solve)
+      best.push(performance.now() - start)
+      const offered: Alternative[] = [{ id: 'best', plan }]
+      for (const id of SOUGHT) {
+        const sought = seekAlternative(id, space, offered, solve)
+        if ('found' in sought) offered.push(sought.found)
+        if ('found' in sought && offered.length === 4) three.push(performance.now() - start)
+        if (process.env.VERBOSE && i === 0) console.log(name, id, (performance.now() - start).toFixed(0), inSolver.toFixed(0), 'found' in sought ? 'found' : sought.leftOut.reason)
+      }
+      all.push(performance.now() - start)
+      share += inSolver / all.at(-1)! / repeats
+      found = offered.length
+    }
+    rows.push({ name, found, quickMs: median(quick), quickP95Ms: percentile(quick, 95), bestMs: median(best), threeMs: three.length ? median(three) : null, allMs: median(all), solverShare: share })
+  }
+  return rows
+}

@@ -1,0 +1,190 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { buildSteps } from '../build/workOrder.ts'
+import { differenceOf, nearness } from '../compare/difference.ts'
+import { estimateOf, frameState } from '../frame/state.ts'
+import { piecesOfAll, type Cut } from '../plan/cut.ts'
+import { withPieces } from '../frame/pieces.ts'
+import { tennis } from '../sports/tennis.ts'
+import { guardsOnTarget, targetFrom } from '../target/target.ts'
+import { BARE, DRAWER, STRUNG, usualState } from '../testing/fixtures.ts'
+import { OPEN_LIMITS } from '../plan/request.ts'
+import type { StageBodies } from './bodies.ts'
+import { pictureOf, referenceState, type JobInput, type ReferenceSetup, type StoredReading } from './picture.ts'
+import { editMark, redoMark, undoMark, type RevisionMark } from './revisions.ts'
+import type { Facts, Stage } from './stages.ts'
+
+describe('undo and redo append', () => {
+  /** Plays actions on a plain text editor and on the marks side by side. */
+  const play = (actions: ('edit' | 'undo' | 'redo')[]) => {
+    const marks: RevisionMark[] = []
+    const content = new Map<number, number>()
+    let past: number[] = []
+    let now: number | null = null
+    let future: number[] = []
+    actions.forEach((action, i) => {
+      const mark = action === 'edit' ? editMark(marks) : action === 'undo' ? undoMark(marks) : redoMark(marks)
+      if (action === 'edit') {
+        if (now !== null) past.push(now)
+        now = i
+        future = []
+      } else if (action === 'undo') {
+        expect(mark === null, `undo possible at ${i} of ${actions}`).toBe(past.length === 0)
+        if (mark) {
+          future.push(now!)
+          now = past.pop()!
+        }
+      } else {
+        expect(mark === null, `redo possible at ${i} of ${actions}`).toBe(future.length === 0)
+        if (mark) {
+          past.push(now!)
+          now = future.pop()!
+        }
+      }
+      if (mark) {
+        content.set(mark.revision, action === 'edit' ? i : content.get(mark.contentOf)!)
+        marks.push(mark)
+        expect(content.get(mark.revision)).toBe(now)
+        expect(mark.revision).toBe(marks.length)
+      }
+    })
+  }
+  it('like an editor, for edits then undos then redos', () => {
+    play(['edit', 'edit', 'edit', 'undo', 'undo', 'redo', 'redo', 'redo'])
+  })
+  it('like an editor with any mixture of edits, undos and redos', () => {
+    fc.assert(fc.property(fc.array(fc.constantFrom('edit' as const, 'undo' as const, 'redo' as const), { maxLength: 25 }), (actions) => play(actions)))
+  })
+})
+
+const REFERENCE: ReferenceSetup = {
+  id: 'r', name: 'A reference', condition: STRUNG, axisCm: 10.16, geometry: tennis.geometry,
+  numbers: { mass: { value: 340, u: 0.5 }, balance: { value: 32, u: 0.1 }, swingWeight: { value: 340, u: 1 }, twistWeight: null },
+}
+const readings: StoredReading[] = ([['m', 'mass', 326], ['b', 'balance', 32], ['s', 'swingWeight', 321], ['t', 'twistWeight', 13.8]] as const).map(([id, quantity, value]) => ({
+  id, quantity, value, axisCm: quantity === 'swingWeight' ? 10.16 : null, methodId: '', takenAt: '2026-01-01T00:00:00Z',
+}))
+const CUT: Cut = { id: 'tip', materialId: 'lead-half', place: 'hoop', zoneId: 'tip', atCm: 0, amount: 10, layerCm: 16 }
+
+function job(way: 'copy' | 'halfway' | 'hand') {
+  const bodies: Partial<StageBodies> = {
+    measure: { condition: STRUNG, axisCm: 10.16, readingIds: ['m', 'b', 's', 't'], confirmedIds: [], inspection: 'sound', note: '' },
+    compare: { referenceIds: ['r'], condition: null },
+    target: { way, referenceId: way === 'hand' ? null : 'r', lines: { swingWeight: { value: 330, tolerance: 2, from: way === 'hand' ? 'hand' : way === 'copy' ? 'reference' : 'halfway', reason: '' } } },
+    plan: { limits: OPEN_LIMITS, taken: 'best', byHand: false, cuts: [CUT] },
+    build: { cuts: [CUT], marks: {} },
+    check: { readingIds: [], confirmedIds: [], signed: null },
+  }
+  const input = (change: Partial<JobInput> = {}): JobInput => ({ profile: tennis, geometry: tennis.geometry, bodies, used: {}, readings, references: [REFERENCE], materials: DRAWER, ...change })
+  const used: Partial<Record<Stage, Facts>> = pictureOf(input()).facts
+  const after = (change: Partial<JobInput>) => pictureOf(input({ used, ...change })).standing
+  return { bodies, after }
+}
+const statuses = (standing: ReturnType<ReturnType<typeof job>['after']>) => Object.fromEntries(Object.entries(standing).map(([stage, s]) => [stage, s.status]))
+const heavier = readings.map((r) => (r.id === 's' ? { ...r, value: 325 } : r))
+
+describe('what a changed reading makes stale', () => {
+  it('nothing, when nothing has changed', () => {
+    expect(Object.values(statuses(job('halfway').after({}))).filter((s) => s === 'stale' || s === 'waits')).toEqual([])
+  })
+  it('a half-way target and the plan, with old and new; what follows waits', () => {
+    const standing = job('halfway').after({ readings: heavier })
+    expect(statuses(standing)).toMatchObject({ measure: 'done', compare: 'stale', target: 'stale', plan: 'stale', build: 'waits', check: 'stale', play: 'empty' })
+    expect(standing.target.changed).toEqual([{ name: 'measured swingWeight', old: 321, now: 325 }])
+    expect(standing.check.changed.map((c) => c.name)).toEqual(['predicted swingWeight'])
+  })
+  it('a target by hand stands; so does one copied from a reference', () => {
+    expect(statuses(job('hand').after({ readings: heavier })).target).toBe('done')
+    expect(job('copy').after({ readings: heavier }).target.changed).toEqual([])
+  })
+  it('another condition touches the copy as well, for the reference must be brought to it', () => {
+    const { bodies, after } = job('copy')
+    const standing = after({ bodies: { ...bodies, measure: { ...bodies.measure!, condition: BARE } } })
+    expect(standing.target.changed.map((c) => c.name)).toEqual(['as measured', 'swingWeight of the reference'])
+  })
+  it('a moved piece touches the build and the final check only', () => {
+    const { bodies, after } = job('hand')
+    expect(statuses(after({ bodies: { ...bodies, plan: { ...bodies.plan!, cuts: [{ ...CUT, amount: 12 }] } } }))).toMatchObject({ compare: 'done', target: 'done', plan: 'done', build: 'stale', check: 'stale' })
+  })
+})
+
+describe('comparing', () => {
+  it('says "cannot tell" below twice the uncertainty, and never compares with an unknown', () => {
+    expect(differenceOf({ value: 320, u: 1 }, { value: 322.5, u: 1 }).verdict).toBe('same')
+    expect(differenceOf({ value: 320, u: 1 }, { value: 323.5, u: 1 }).verdict).toBe('more')
+    expect(differenceOf({ value: 320, u: 1 }, null)).toEqual({ difference: null, verdict: 'unknown' })
+  })
+  it('brings a bare reference to a strung frame; without mass and balance a swing weight stays about its axis', () => {
+    const bare = { ...REFERENCE, condition: BARE, numbers: { ...REFERENCE.numbers, mass: { value: 305, u: 1 }, swingWeight: { value: 292, u: 2 } } }
+    const state = referenceState(bare, { condition: STRUNG, axisCm: 10.16 }, tennis)
+    expect(state.massG).toBeCloseTo(305 + 16.5 + 5, 9)
+    expect(estimateOf(state, 'swingWeight')!.value - 292).toBeGreaterThan(25)
+    const lone = { ...REFERENCE, numbers: { swingWeight: { value: 500, u: 2 } }, axisCm: 0 }
+    expect(estimateOf(referenceState(lone, { condition: STRUNG, axisCm: 10.16 }, tennis), 'swingWeight')).toBeNull()
+  })
+  it('leaving a number out never ranks a setup nearer than stating the usual one', () => {
+    const mine = usualState()
+    const near = frameState({ mass: { value: 306, u: 1 }, balance: { value: 32.6, u: 0.1 }, swingWeight: { value: 301, u: 1 }, twistWeight: { value: 13.3, u: 0.2 } }, 10.16)
+    const silent = frameState({ mass: { value: 306, u: 1 }, balance: { value: 32.6, u: 0.1 } }, 10.16)
+    const spread = { mass: 15, balance: 0.6, swingWeight: 15, twistWeight: 0.9 }
+    expect(nearness(mine, near, tennis.tolerance, spread)).toBeLessThan(nearness(mine, silent, tennis.tolerance, spread))
+  })
+})
+
+describe('target', () => {
+  const mine = usualState()
+  it('half-way of 270 g/270 to 290 g/290 is 280/280 (common practice, no source)', () => {
+    const frame = frameState({ mass: { value: 270, u: 0 }, balance: { value: 33, u: 0 }, swingWeight: { value: 270, u: 0 } }, 10.16)
+    const later = frameState({ mass: { value: 290, u: 0 }, balance: { value: 32, u: 0 }, swingWeight: { value: 290, u: 0 } }, 10.16)
+    const lines = targetFrom('halfway', frame, later, ['mass', 'swingWeight'], tennis)
+    expect([lines.mass!.value, lines.swingWeight!.value]).toEqual([280, 280])
+  })
+  it('never guesses what the reference does not know, and needs a reading to go half-way', () => {
+    const state = referenceState(REFERENCE, { condition: STRUNG, axisCm: 10.16 }, tennis)
+    expect(targetFrom('copy', mine, state, ['mass', 'twistWeight'], tennis)).not.toHaveProperty('twistWeight')
+    expect(() => targetFrom('halfway', frameState({}, 10.16), state, ['mass'], tennis)).toThrow('state.needs at mass')
+  })
+  it('guards: fire, stay silent, and at the edge', () => {
+    const line = (value: number, tolerance = 1) => ({ value, tolerance, from: 'hand' as const, reason: '' })
+    const codes = (lines: Parameters<typeof guardsOnTarget>[0], player: Parameters<typeof guardsOnTarget>[2] = null) => guardsOnTarget(lines, mine, player, 21.5).map((g) => g.code)
+    expect(codes({ mass: line(300) })).toEqual(['guard.lighter'])
+    expect(codes({ mass: line(304.4) })).toEqual([])
+    expect(codes({ mass: line(326) })).toEqual(['guard.bigStep'])
+    expect(codes({ swingWeight: line(301.2, 1) })).toEqual(['guard.withinUncertainty', 'guard.toleranceTight'])
+    expect(codes({ mass: line(312) }, { age: 13, pain: false })).toEqual(['guard.juniorClass'])
+    expect(codes({ mass: line(311.5) }, { age: 13, pain: false })).toEqual([])
+    expect(codes({ mass: line(312) }, { age: 15, pain: false })).toEqual([])
+    expect(codes({ mass: line(312) }, { age: null, pain: true })).toEqual(['guard.pain'])
+  })
+})
+
+describe('the work order', () => {
+  const work = { geometry: tennis.geometry, condition: STRUNG, profile: tennis }
+  const cuts: Cut[] = [
+    { id: 'over', materialId: 'overgrip', place: 'grip', zoneId: 'grip', atCm: 0, amount: 1, layerCm: 1 },
+    { id: 'bevel', materialId: 'lead-quarter', place: 'bevels', zoneId: 'bevels', atCm: 1, amount: 8, layerCm: 17 },
+    CUT,
+    { id: 'putty', materialId: 'putty', place: 'handle', zoneId: 'butt', atCm: 1, amount: 6, layerCm: 9 },
+  ]
+  it('does the hoop first, then under the grip with the grip off, the grip last; the last checkpoint is the plan’s own result', () => {
+    const steps = buildSteps(usualState(), cuts, DRAWER, work)
+    expect(steps.map((s) => s.id)).toEqual(['trial', 'tip', 'grip-off', 'putty', 'bevel', 'grip-on'])
+    const result = withPieces(usualState(), piecesOfAll(cuts, DRAWER, work), work.geometry)
+    for (const end of [steps[0], steps.at(-1)!]) {
+      expect(end.predicted.massG).toBeCloseTo(result.massG!, 9)
+      expect(end.predicted.balanceCm).toBeCloseTo(result.balanceCm!, 9)
+      expect(end.predicted.swingWeightKgCm2).toBeCloseTo(result.swingWeightKgCm2!, 9)
+    }
+  })
+  it('predicts what the scale will say with the grip off: base grip and overgrip less, and less sure', () => {
+    const steps = buildSteps(usualState(), cuts, DRAWER, work)
+    const [before, off] = [steps[1].predicted, steps[2].predicted]
+    expect(before.massG! - off.massG!).toBeCloseTo(17 + 5, 9)
+    expect(off.balanceCm!).toBeGreaterThan(before.balanceCm!)
+    expect(estimateOf(off, 'mass')!.u).toBeGreaterThan(estimateOf(before, 'mass')!.u)
+  })
+  it('is empty when there is nothing to do, and refuses a material that is gone', () => {
+    expect(buildSteps(usualState(), [], DRAWER, work)).toEqual([])
+    expect(() => buildSteps(usualState(), [{ ...CUT, materialId: 'gone' }], DRAWER, work)).toThrow('piece.unknownMaterial')
+  })
+})

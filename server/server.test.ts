@@ -1,0 +1,221 @@
+import { mkdtemp, readFile, rm } from 'node:fs/promises'
+import type { Server } from 'node:http'
+import type { AddressInfo } from 'node:net'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { loadDemoWorld } from '#demo/load.ts'
+import { tennis } from '#core/sports/tennis.ts'
+import { STAGES } from '#core/job/stages.ts'
+import type { JobView, Overview, SavedStage } from '#contract/entities.ts'
+import { DataFolderInUse, lockDataFolder } from './db/dataLock.ts'
+import { openEmbedded, type Database } from './db/database.ts'
+import { migrate } from './db/migrate.ts'
+import { makeApp } from './http/app.ts'
+import { sheetSource } from './sheets/load.ts'
+
+let db: Database
+let server: Server
+let base: string
+let folder: string
+
+async function startOn(dataDir: string | null, withImage: boolean): Promise<Database> {
+  const image = withImage && process.env.KEVRO_IMAGE ? new Uint8Array(await readFile(process.env.KEVRO_IMAGE)) : null
+  const opened = await openEmbedded({ dataDir, image })
+  await migrate(opened)
+  return opened
+}
+async function listen(database: Database): Promise<void> {
+  server = makeApp(database, null, () => new Date('2026-11-23T12:00:00Z')).listen(0, '127.0.0.1')
+  await new Promise((ready) => server.once('listening', ready))
+  base = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api`
+}
+beforeAll(async () => {
+  folder = await mkdtemp(join(tmpdir(), 'kevro-test-'))
+  db = await startOn(join(folder, 'database'), true)
+  await loadDemoWorld(db)
+  await listen(db)
+})
+afterAll(async () => {
+  server.close()
+  await db.close()
+  await rm(folder, { recursive: true, force: true })
+})
+
+async function ask<T = unknown>(method: string, path: string, body?: unknown): Promise<{ status: number; body: T }> {
+  const raw = typeof body === 'string'
+  const response = await fetch(base + path, { method, ...(body === undefined ? {} : { body: raw ? body : JSON.stringify(body), headers: { 'content-type': raw ? 'text/plain' : 'application/json' } }) })
+  return { status: response.status, body: (await response.json()) as T }
+}
+interface Refused {
+  error: { code: string; path: string; message: string; data: Record<string, unknown> }
+}
+const frame = (id: string) => ({ id, label: 'Test frame', maker: '', model: '', unit: '', playerId: null, geometry: tennis.geometry })
+async function newJob(id: string): Promise<JobView> {
+  return (await ask<JobView>('POST', '/jobs', { id, kind: 'quick', player: null, frame: frame(`${id}-frame`) })).body
+}
+const measureBody = (readingIds: string[] = [], note = '') => ({ condition: { stringsG: 16, grip: 'base', overgrips: 1, dampener: false }, axisCm: 10.16, readingIds, confirmedIds: [], inspection: 'sound', note })
+const save = <T = SavedStage>(id: string, expected: number, body: unknown, stage = 'measure') => ask<T>('PUT', `/jobs/${id}/stages/${stage}`, { expected, body, used: {}, by: 'T' })
+const reading = (id: string, change: object = {}) => ({ id, quantity: 'mass', value: 320, axisCm: null, methodId: 'scale', typed: '320', purpose: 'measure', by: 'T', supersedes: null, ...change })
+
+describe('the demo world', () => {
+  it('has a shop, six players, ten frames, twenty-five setups, a drawer, and three jobs at different stages, none of them stale', async () => {
+    const { body } = await ask<Overview>('GET', '/overview')
+    expect([body.players.length, body.frames.length, body.jobs.length]).toEqual([6, 10, 3])
+    expect(body.jobs.map((j) => j.saved.length).sort()).toEqual([3, 6, 8])
+    expect((await ask<unknown[]>('GET', '/references')).body).toHaveLength(25)
+    for (const job of body.jobs) {
+      const { picture } = await sheetSource(db, job.id)
+      for (const stage of STAGES) expect(['done', 'empty'], `${job.id} ${stage}`).toContain(picture.standing[stage].status)
+    }
+  })
+  it('is laid out only once', async () => {
+    expect(await loadDemoWorld(db)).toBe(false)
+  })
+})
+
+describe('stages', () => {
+  it('keeps every revision, undoes and redoes by appending, and says when there is nothing left', async () => {
+    await newJob('undo-job')
+    await save('undo-job', 0, measureBody([], 'one'))
+    await save('undo-job', 1, measureBody([], 'two'))
+    const back = await ask<SavedStage>('POST', '/jobs/undo-job/stages/measure/undo', { expected: 2, by: 'T' })
+    expect([back.body.revision, (back.body.body as { note: string }).note, back.body.canUndo, back.body.canRedo]).toEqual([3, 'one', false, true])
+    expect((await ask<Refused>('POST', '/jobs/undo-job/stages/measure/undo', { expected: 3, by: 'T' })).body.error.code).toBe('undo.nothing')
+    const forth = await ask<SavedStage>('POST', '/jobs/undo-job/stages/measure/redo', { expected: 3, by: 'T' })
+    expect((forth.body.body as { note: string }).note).toBe('two')
+    const history = await ask<{ revision: number; kind: string }[]>('GET', '/jobs/undo-job/stages/measure/history')
+    expect(history.body.map((r) => r.kind)).toEqual(['redo', 'undo', 'edit', 'edit'])
+  })
+  it('answers 409 to an edit that saw an older revision, and keeps what is stored', async () => {
+    await newJob('stale-job')
+    await save('stale-job', 0, measureBody([], 'first window'))
+    const stale = await save<Refused>('stale-job', 0, measureBody([], 'second window'))
+    expect([stale.status, stale.body.error.code, stale.body.error.data.current]).toEqual([409, 'edit.stale', 1])
+    const { body } = await ask<JobView>('GET', '/jobs/stale-job')
+    expect((body.stages[0].body as { note: string }).note).toBe('first window')
+  })
+  it('lets exactly one of two edits at once through', async () => {
+    await newJob('race-job')
+    const answers = await Promise.all(Array.from({ length: 6 }, (_, i) => save('race-job', 0, measureBody([], `window ${i}`))))
+    expect(answers.map((a) => a.status).sort()).toEqual([200, 409, 409, 409, 409, 409])
+  })
+  it('names the field that is wrong', async () => {
+    await newJob('field-job')
+    const bad = await save<Refused>('field-job', 0, { ...measureBody(), axisCm: 99 })
+    expect([bad.status, bad.body.error.code, bad.body.error.path]).toEqual([422, 'field.invalid', 'axisCm'])
+    const target = await save<Refused>('field-job', 0, { way: 'hand', referenceId: null, lines: { mass: { value: 320, tolerance: 0, from: 'hand', reason: '' } } }, 'target')
+    expect([target.body.error.path, target.body.error.message]).toEqual(['lines.mass.tolerance', expect.stringContaining('a tolerance is more than nothing')])
+  })
+  it('knows no job, stage or address that is not there', async () => {
+    expect((await ask('GET', '/jobs/none')).status).toBe(404)
+    expect((await save('none', 0, measureBody())).status).toBe(404)
+    expect((await ask('PUT', '/jobs/none/stages/lunch', {})).status).toBe(422)
+    expect((await ask('GET', '/nowhere')).status).toBe(404)
+  })
+})
+
+describe('readings', () => {
+  it('are kept once, and a correction supersedes', async () => {
+    await newJob('reading-job')
+    await ask('POST', '/jobs/reading-job/readings', reading('r1'))
+    await ask('POST', '/jobs/reading-job/readings', reading('r1', { value: 999 }))
+    await ask('POST', '/jobs/reading-job/readings', reading('r2', { value: 321, supersedes: 'r1' }))
+    const { body } = await ask<JobView>('GET', '/jobs/reading-job')
+    expect(body.readings.map((r) => [r.id, r.value, r.supersedes])).toEqual([['r1', 320, null], ['r2', 321, 'r1']])
+  })
+  it('need an axis for swing weight, and refuse one for anything else', async () => {
+    await newJob('axis-job')
+    const without = await ask<Refused>('POST', '/jobs/axis-job/readings', reading('a1', { quantity: 'swingWeight' }))
+    expect([without.status, without.body.error.path]).toEqual([422, 'axisCm'])
+    expect((await ask('POST', '/jobs/axis-job/readings', reading('a2', { axisCm: 10 }))).status).toBe(422)
+    expect((await ask<Refused>('POST', '/jobs/axis-job/readings', reading('a3', { supersedes: 'gone' }))).body.error.code).toBe('value.inUse')
+  })
+})
+
+describe('a job file', () => {
+  it('goes out and comes in whole, with its history, under new ids', async () => {
+    const file = await (await fetch(`${base}/jobs/job-done/export`)).text()
+    const { status, body } = await ask<JobView>('POST', '/import', file)
+    expect(status).toBe(201)
+    const before = await sheetSource(db, 'job-done')
+    const after = await sheetSource(db, body.job.id)
+    expect(body.job.id).not.toBe('job-done')
+    expect(after.picture.measured.state).toEqual(before.picture.measured.state)
+    expect(after.picture.planned).toEqual(before.picture.planned)
+    expect(after.picture.checked.state).toEqual(before.picture.checked.state)
+    expect(after.bodies.play).toEqual(before.bodies.play)
+    expect(Object.values(after.picture.standing).every((s) => s.status === 'done')).toBe(true)
+  })
+  it.each([
+    ['not a file', 'import.notJson', ''],
+    ['{"format":"something"}', 'import.wrongFormat', ''],
+    ['[]', 'import.wrongFormat', ''],
+    ['{"format":"kevro-job","version":99}', 'import.newerVersion', 'version 99'],
+    ['{"format":"kevro-job","version":1}', 'import.invalid', 'writtenAt'],
+  ])('refuses %s', async (text, code, words) => {
+    const before = (await ask<Overview>('GET', '/overview')).body.jobs.length
+    const { status, body } = await ask<Refused>('POST', '/import', text)
+    expect([status, body.error.code]).toEqual([422, code])
+    expect(body.error.message).toContain(words)
+    expect(body.error.message).toContain('Nothing was taken in')
+    expect((await ask<Overview>('GET', '/overview')).body.jobs.length).toBe(before)
+  })
+  it('takes nothing in when one stage inside is damaged, and says where', async () => {
+    const file = JSON.parse(await (await fetch(`${base}/jobs/job-done/export`)).text()) as { stages: { stage: string; revisions: { body: { axisCm?: unknown } }[] }[] }
+    file.stages.find((s) => s.stage === 'measure')!.revisions[0].body.axisCm = 'ten'
+    const { body } = await ask<Refused>('POST', '/import', JSON.stringify(file))
+    expect([body.error.code, body.error.data.where]).toEqual(['import.invalid', 'stages.1.revisions.0.body.axisCm'])
+  })
+})
+
+describe('paper', () => {
+  it.each(['A4', 'LETTER'])('prints the work order on %s', async (paper) => {
+    const response = await fetch(`${base}/jobs/job-returns/sheets/work-order.pdf?paper=${paper}`)
+    const pdf = Buffer.from(await response.arrayBuffer())
+    expect(response.headers.get('content-type')).toBe('application/pdf')
+    expect(pdf.subarray(0, 5).toString()).toBe('%PDF-')
+    const box = /MediaBox \[0 0 ([\d.]+) ([\d.]+)\]/.exec(pdf.toString('latin1'))!
+    expect([Number(box[1]), Number(box[2])]).toEqual(paper === 'A4' ? [595.28, 841.89] : [612, 792])
+  })
+  it('says why there is nothing to print', async () => {
+    await newJob('paper-job')
+    expect((await ask<Refused>('GET', '/jobs/paper-job/sheets/work-order.pdf')).body.error.message).toContain('has not been weighed')
+    expect((await ask<Refused>('GET', '/jobs/job-junior/sheets/spec-card.pdf')).body.error.message).toContain('final readings')
+  })
+})
+
+describe('the server', () => {
+  it('answers no other host than loopback', async () => {
+    const { request } = await import('node:http')
+    const status = await new Promise((done) => request(`${base}/overview`, { headers: { host: 'elsewhere.example' } }, (r) => done(r.statusCode)).end())
+    expect(status).toBe(403)
+  })
+  it('holds its data folder alone, and gives it back', async () => {
+    const own = join(folder, 'locked')
+    const release = await lockDataFolder(own)
+    await expect(lockDataFolder(own)).rejects.toThrow(DataFolderInUse)
+    await expect(lockDataFolder(own)).rejects.toThrow(`already using the data folder ${own}`)
+    await release()
+    await (await lockDataFolder(own))()
+  })
+  it('rolls a failed transaction back', async () => {
+    await expect(
+      db.transaction(async (tx) => {
+        await tx.query("UPDATE shop SET name = 'Half done'")
+        await tx.query('SELECT * FROM no_such_table')
+      }),
+    ).rejects.toThrow('no_such_table')
+    expect((await ask<Overview>('GET', '/overview')).body.shop.name).not.toBe('Half done')
+  })
+  it('finds everything again after a restart', async () => {
+    await newJob('kept-job')
+    await save('kept-job', 0, measureBody([], 'kept'))
+    await new Promise((closed) => server.close(closed))
+    await db.close()
+    db = await startOn(join(folder, 'database'), false)
+    await listen(db)
+    const { body } = await ask<JobView>('GET', '/jobs/kept-job')
+    expect((body.stages[0].body as { note: string }).note).toBe('kept')
+  })
+})
