@@ -104,7 +104,7 @@ const labelOf = (cut: (typeof bench.cuts.value)[number]) => {
       <LeverageCurve :scale="scale" :quantity="focus" :state="measured" :cuts="bench.cuts.value" :materials="shop.materials" :work="bench.work.value" />
     </svg>
     <div class="under">
-      <v-btn-toggle v-model="focus" mandatory density="compact" aria-label="Curve for">
+      <v-btn-toggle role="group" v-model="focus" mandatory density="compact" aria-label="Curve for">
         <v-btn v-for="quantity in FOCI" :key="quantity" :value="quantity" size="small">{{ QUANTITY_NAMES[quantity] }}</v-btn>
       </v-btn-toggle>
       <CutEditor :bench="bench" />

@@ -65,7 +65,7 @@ const write = (value: number, quantity: Quantity) => writeValue(value, quantity,
     <template #actions><v-btn :append-icon="mdiArrowRight" color="primary" variant="flat" :to="{ name: 'target' }">Target</v-btn></template>
     <div class="d-flex flex-wrap ga-3 mb-2 align-center">
       <v-text-field v-model="search" label="Find" class="find" clearable @click:clear="search = ''" />
-      <v-btn-toggle v-model="kind" mandatory aria-label="Kind">
+      <v-btn-toggle role="group" v-model="kind" mandatory aria-label="Kind">
         <v-btn value="all">All</v-btn><v-btn value="professional">Professional</v-btn><v-btn value="retail">Retail</v-btn><v-btn value="shop">Ours</v-btn>
       </v-btn-toggle>
       <v-select :model-value="stateKey" :items="STATES" label="All brought to" class="state" @update:model-value="setState" />

@@ -17,7 +17,7 @@ const GRIPS: { title: string; value: GripKind }[] = [
 <template>
   <div class="layers">
     <div class="layer">
-      <v-btn-toggle :model-value="condition.stringsG === null ? 'bare' : 'strung'" mandatory aria-label="Strings" @update:model-value="(v: string) => change({ stringsG: v === 'bare' ? null : (condition.stringsG ?? tennis.layers.strings.massG) })">
+      <v-btn-toggle role="group" :model-value="condition.stringsG === null ? 'bare' : 'strung'" mandatory aria-label="Strings" @update:model-value="(v: string) => change({ stringsG: v === 'bare' ? null : (condition.stringsG ?? tennis.layers.strings.massG) })">
         <v-btn value="strung">Strung</v-btn><v-btn value="bare">Bare</v-btn>
       </v-btn-toggle>
       <QuantityField v-if="condition.stringsG !== null" quantity="mass" :length-cm="68.58" label="String bed" keep="strings-mass" :model-value="condition.stringsG" class="small" @commit="(v) => change({ stringsG: v })" />

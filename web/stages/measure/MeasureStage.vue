@@ -23,7 +23,7 @@ const save = (change: Partial<MeasureBody>) => job.save('measure', { ...body.val
     <section class="panel mb-3">
       <div class="d-flex align-center flex-wrap ga-4">
         <h2 class="mb-0">Look it over</h2>
-        <v-btn-toggle :model-value="body.inspection" mandatory aria-label="Inspection" @update:model-value="(inspection) => save({ inspection })">
+        <v-btn-toggle role="group" :model-value="body.inspection" mandatory aria-label="Inspection" @update:model-value="(inspection) => save({ inspection })">
           <v-btn value="not yet">Not yet</v-btn><v-btn value="sound">Sound</v-btn><v-btn value="cracked">Cracked</v-btn>
         </v-btn-toggle>
         <span class="quiet">Cracks, bumper, grommets, butt cap, anything stuck on already.</span>

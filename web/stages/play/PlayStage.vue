@@ -41,15 +41,15 @@ function minutes(session: PlaySession, text: string): void {
       <div class="aspects">
         <div v-for="aspect in PLAY_ASPECTS" :key="aspect" class="aspect">
           <span :id="`${session.id}-${aspect}`">{{ aspect }}</span>
-          <v-btn-toggle :model-value="session.ratings[aspect]" :aria-labelledby="`${session.id}-${aspect}`" @update:model-value="(v: number | undefined) => rate(session, aspect, v)">
+          <v-btn-toggle role="group" :model-value="session.ratings[aspect]" :aria-labelledby="`${session.id}-${aspect}`" @update:model-value="(v: number | undefined) => rate(session, aspect, v)">
             <v-btn v-for="[value, sign] in RATES" :key="value" :value="value" size="small" min-width="36" :aria-label="RATE_WORDS[value]" class="figure">{{ sign }}</v-btn>
           </v-btn-toggle>
         </div>
       </div>
       <div class="asks">
-        <div><span>Late</span><v-btn-toggle :model-value="session.late" aria-label="Late" @update:model-value="(late) => change(session.id, { late: late ?? null })"><v-btn value="less">Less</v-btn><v-btn value="same">Same</v-btn><v-btn value="more">More</v-btn></v-btn-toggle></div>
-        <div><span>Tired</span><v-btn-toggle :model-value="session.tired" aria-label="Tired" @update:model-value="(tired) => change(session.id, { tired: tired ?? null })"><v-btn value="less">Less</v-btn><v-btn value="same">Same</v-btn><v-btn value="more">More</v-btn></v-btn-toggle></div>
-        <div><span>Pain</span><v-btn-toggle :model-value="session.pain" aria-label="Pain" @update:model-value="(pain) => change(session.id, { pain: pain ?? null })"><v-btn value="none">None</v-btn><v-btn value="yes">Yes</v-btn></v-btn-toggle></div>
+        <div><span>Late</span><v-btn-toggle role="group" :model-value="session.late" aria-label="Late" @update:model-value="(late) => change(session.id, { late: late ?? null })"><v-btn value="less">Less</v-btn><v-btn value="same">Same</v-btn><v-btn value="more">More</v-btn></v-btn-toggle></div>
+        <div><span>Tired</span><v-btn-toggle role="group" :model-value="session.tired" aria-label="Tired" @update:model-value="(tired) => change(session.id, { tired: tired ?? null })"><v-btn value="less">Less</v-btn><v-btn value="same">Same</v-btn><v-btn value="more">More</v-btn></v-btn-toggle></div>
+        <div><span>Pain</span><v-btn-toggle role="group" :model-value="session.pain" aria-label="Pain" @update:model-value="(pain) => change(session.id, { pain: pain ?? null })"><v-btn value="none">None</v-btn><v-btn value="yes">Yes</v-btn></v-btn-toggle></div>
       </div>
       <template v-if="session.pain === 'yes'">
         <v-alert type="warning" variant="tonal" density="compact" class="mb-2">Stop with this setup. Kevro gives no medical advice: see a doctor or physiotherapist before playing on.</v-alert>
@@ -58,7 +58,7 @@ function minutes(session: PlaySession, text: string): void {
       <v-textarea :model-value="session.note" label="Note" rows="2" data-testid="play-note" @change="(e: Event) => change(session.id, { note: (e.target as HTMLTextAreaElement).value })" />
       <div class="d-flex align-center ga-3 mt-3">
         <b>So:</b>
-        <v-btn-toggle :model-value="session.decision" aria-label="Decision" @update:model-value="(decision) => change(session.id, { decision: decision ?? null })"><v-btn value="keep">Keep it</v-btn><v-btn value="step back">One step back</v-btn><v-btn value="go on">Go on</v-btn></v-btn-toggle>
+        <v-btn-toggle role="group" :model-value="session.decision" aria-label="Decision" @update:model-value="(decision) => change(session.id, { decision: decision ?? null })"><v-btn value="keep">Keep it</v-btn><v-btn value="step back">One step back</v-btn><v-btn value="go on">Go on</v-btn></v-btn-toggle>
       </div>
     </section>
   </StageFrame>

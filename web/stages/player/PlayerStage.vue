@@ -52,7 +52,7 @@ const ASKED: { field: Choice; label: string; options: [string, string][] }[] = [
       <div class="asked">
         <div v-for="{ field, label, options } in ASKED" :key="field" class="ask">
           <span :id="`ask-${field}`">{{ label }}</span>
-          <v-btn-toggle :model-value="facts[field]" :aria-labelledby="`ask-${field}`" @update:model-value="(value) => save({ [field]: value ?? null })">
+          <v-btn-toggle role="group" :model-value="facts[field]" :aria-labelledby="`ask-${field}`" @update:model-value="(value) => save({ [field]: value ?? null })">
             <v-btn v-for="[value, text] in options" :key="value" :value="value">{{ text }}</v-btn>
           </v-btn-toggle>
         </div>

@@ -71,7 +71,7 @@ const FROM = { reference: 'copied', halfway: 'half-way', hand: 'by hand' }
   <StageFrame stage="target" title="Target" :rederive="rederive">
     <template #actions><v-btn v-if="Object.keys(body.lines).length > 0" :append-icon="mdiArrowRight" color="primary" variant="flat" :to="{ name: 'plan' }">Plan</v-btn></template>
     <section class="panel mb-3 d-flex flex-wrap ga-4 align-center">
-      <v-btn-toggle :model-value="body.way" mandatory aria-label="Way" @update:model-value="(way: TargetWay) => derive(way, body.referenceId)">
+      <v-btn-toggle role="group" :model-value="body.way" mandatory aria-label="Way" @update:model-value="(way: TargetWay) => derive(way, body.referenceId)">
         <v-btn value="copy">Copy a setup</v-btn><v-btn value="halfway">Half-way to a setup</v-btn><v-btn value="hand">By hand</v-btn>
       </v-btn-toggle>
       <v-autocomplete v-if="body.way !== 'hand'" :model-value="body.referenceId" :items="references" label="Setup" class="setup" data-testid="reference" @update:model-value="(id: string | null) => derive(body.way, id)" />

@@ -1,0 +1,81 @@
+import { expect, test, type Page } from '@playwright/test'
+import { predicted, readFour, saved } from './hands.ts'
+
+async function quickBench(page: Page): Promise<void> {
+  await page.goto('/')
+  await page.getByTestId('quick').click()
+  await expect(page).toHaveURL(/\/bench$/)
+  await readFour(page)
+}
+async function put(page: Page, zone: string, material: string): Promise<void> {
+  await page.getByTestId('add-piece').click()
+  await page.getByTestId(`add-${zone}-${material}`).click()
+}
+
+test('drag a piece along the hoop: every number follows, and the drag is saved and undone', async ({ page }) => {
+  await quickBench(page)
+  await put(page, 'threeNine', 'lead-half')
+  const piece = page.locator('.cut')
+  await expect(piece).toHaveCount(1)
+  const before = { swing: await predicted(page, 'swingWeight'), twist: await predicted(page, 'twistWeight'), balance: await predicted(page, 'balance') }
+  await saved(page)
+
+  const box = (await piece.locator('.mass').first().boundingBox())!
+  const x = box.x + box.width / 2
+  const y = box.y + box.height / 2
+  await page.mouse.move(x, y)
+  await page.mouse.down()
+  await page.mouse.move(x + 60, y - 10, { steps: 4 })
+  await page.mouse.move(x + 150, y - 60, { steps: 6 })
+  const during = { swing: await predicted(page, 'swingWeight'), twist: await predicted(page, 'twistWeight'), balance: await predicted(page, 'balance') }
+  expect(during.swing).toBeGreaterThan(before.swing + 1)
+  expect(during.balance).toBeGreaterThan(before.balance)
+  expect(during.twist).toBeLessThan(before.twist)
+  await page.mouse.up()
+  expect(await predicted(page, 'swingWeight')).toBe(during.swing)
+  await saved(page)
+  await page.reload()
+  await expect(page.locator('.cut')).toHaveCount(1)
+  expect(await predicted(page, 'swingWeight')).toBe(during.swing)
+
+  await page.getByRole('button', { name: 'Undo on this stage' }).click()
+  await expect.poll(() => predicted(page, 'swingWeight')).toBe(before.swing)
+  await page.keyboard.press('Control+Shift+z')
+  await expect.poll(() => predicted(page, 'swingWeight')).toBe(during.swing)
+})
+
+test('type and step a piece: the same sums as by hand', async ({ page }) => {
+  await quickBench(page)
+  await put(page, 'tip', 'lead-half')
+  await page.getByTestId('cut-amount').locator('input').fill('20')
+  await page.getByTestId('cut-amount').locator('input').press('Tab')
+  // 20 cm of 0.197 g/cm is 3.94 g on 305.4 g.
+  await expect.poll(() => predicted(page, 'mass')).toBeCloseTo(309.3, 1)
+  const gain = (await predicted(page, 'swingWeight')) - 300
+  expect(gain).toBeGreaterThan(3.94 * 57 ** 2 / 1000 - 0.4)
+  expect(gain).toBeLessThan(3.94 * 58.42 ** 2 / 1000)
+  await page.locator('.cut').focus()
+  await page.keyboard.press('ArrowUp')
+  await expect(page.getByTestId('cut-amount').locator('input')).toHaveValue('20.5')
+  await page.getByTestId('cut-place').locator('input').fill('abc')
+  await page.getByTestId('cut-place').locator('input').press('Tab')
+  await expect(page.getByText('Type a number.')).toBeVisible()
+  await page.locator('.cut').focus()
+  await page.keyboard.press('Delete')
+  await expect(page.locator('.cut')).toHaveCount(0)
+  await page.keyboard.press('Control+z')
+  await expect(page.locator('.cut')).toHaveCount(1)
+})
+
+test('a quick bench becomes a job and keeps its readings and pieces', async ({ page }) => {
+  await quickBench(page)
+  await put(page, 'butt', 'putty')
+  await saved(page)
+  const mass = await predicted(page, 'mass')
+  await page.getByTestId('become-job').click()
+  await page.getByTestId('become-name').locator('input').fill('Walk-in Willa')
+  await page.getByTestId('become-go').click()
+  await expect(page).toHaveURL(/\/player$/)
+  await expect(page.locator('a[data-stage="measure"]')).toHaveAttribute('data-status', 'done')
+  expect(await predicted(page, 'mass')).toBe(mass)
+})

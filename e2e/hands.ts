@@ -1,0 +1,46 @@
+import { expect, type Locator, type Page } from '@playwright/test'
+
+/** What a fitter's hands do, for all the tasks. */
+export const saved = (page: Page) => expect(page.getByTestId('save-state')).toHaveText('saved')
+
+/** Types a reading and takes it with Enter. */
+export async function read(page: Page, quantity: 'mass' | 'balance' | 'swingWeight' | 'twistWeight', text: string): Promise<void> {
+  const field = page.locator(`.reading[data-quantity="${quantity}"] .entry input`)
+  await field.fill(text)
+  await field.press('Enter')
+}
+
+export const chips = (page: Page, quantity: string): Locator => page.locator(`.reading[data-quantity="${quantity}"] .chip`)
+
+/** A predicted number in the rows at the side, as a number. */
+export async function predicted(page: Page, quantity: string): Promise<number> {
+  return Number((await page.locator(`[data-predicted="${quantity}"]`).innerText()).replace('−', '-').trim())
+}
+
+export async function newJob(page: Page, player: string, frame: string): Promise<void> {
+  await page.goto('/')
+  await page.getByTestId('new-job').click()
+  await page.getByTestId('player-name').locator('input').fill(player)
+  await page.getByTestId('frame-label').locator('input').fill(frame)
+  await page.getByTestId('create-job').click()
+  await expect(page).toHaveURL(/\/player$/)
+}
+
+export async function toStage(page: Page, stage: string): Promise<void> {
+  await page.locator(`a[data-stage="${stage}"]`).click()
+  await expect(page).toHaveURL(new RegExp(`/${stage}$`))
+}
+
+/** The usual four readings. */
+export async function readFour(page: Page): Promise<void> {
+  await read(page, 'mass', '305.4')
+  await read(page, 'balance', '32.6')
+  await read(page, 'swingWeight', '300')
+  await read(page, 'twistWeight', '13.2')
+}
+
+export async function setTarget(page: Page, quantity: string, text: string): Promise<void> {
+  const field = page.locator(`.line[data-quantity="${quantity}"] .quantity-field input`)
+  await field.fill(text)
+  await field.press('Enter')
+}
