@@ -19,7 +19,7 @@ describe('undo and redo append', () => {
   const play = (actions: ('edit' | 'undo' | 'redo')[]) => {
     const marks: RevisionMark[] = []
     const content = new Map<number, number>()
-    let past: number[] = []
+    const past: number[] = []
     let now: number | null = null
     let future: number[] = []
     actions.forEach((action, i) => {

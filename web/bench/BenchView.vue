@@ -79,8 +79,8 @@ const labelOf = (cut: (typeof bench.cuts.value)[number]) => {
           <text v-if="cm % 10 === 0" :x="scale.x(cm) + 3" :y="scale.rulerY + 20">{{ cm }}</text>
         </template>
         <g v-for="mark in pointMarks" :key="mark.points" class="points">
-          <line :x1="mark.x" :x2="mark.x" :y1="scale.rulerY" :y2="scale.rulerY + (mark.points % 7 === 0 ? 8 : 4)" />
-          <text v-if="mark.points % 7 === 0" :x="mark.x" :y="scale.rulerY - 4" class="small">{{ mark.points === 0 ? 'even' : `${Math.abs(mark.points)} ${mark.points > 0 ? 'HL' : 'HH'}` }}</text>
+          <line :x1="mark.x" :x2="mark.x" :y1="scale.rulerY" :y2="scale.rulerY + (mark.points % 10 === 0 ? 8 : 4)" />
+          <text v-if="mark.points % 10 === 0" :x="mark.x" :y="scale.rulerY - 4" class="small">{{ mark.points === 0 ? 'even' : `${Math.abs(mark.points)} ${mark.points > 0 ? 'HL' : 'HH'}` }}</text>
         </g>
         <text :x="scale.x(geometry.lengthCm) + 5" :y="scale.rulerY + 20">cm</text>
       </g>

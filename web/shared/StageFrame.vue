@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import type { Stage } from '#core/job/stages.ts'
 import { QUANTITY_NAMES } from '#contract/words.ts'
 import { useJob } from '../stores/job.ts'
+import StageHistory from './StageHistory.vue'
 
 /** What every stage page shares: its title, what changed under it, and the one obvious next thing. */
 const props = defineProps<{ stage: Stage; title: string; rederive?: () => void | Promise<void> }>()
@@ -21,6 +22,7 @@ function factName(name: string): string {
       <h1>{{ title }}</h1>
       <slot name="beside" />
       <v-spacer />
+      <StageHistory :stage="stage" />
       <slot name="actions" />
     </header>
     <div v-if="standing?.status === 'stale'" class="stale" role="status">

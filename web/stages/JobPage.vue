@@ -65,6 +65,7 @@ function onKey(event: KeyboardEvent): void {
       <span>{{ job.bodies.player?.facts.name }}</span>
       <span class="quiet">{{ job.view!.frame.label }}</span>
       <span class="save quiet" role="status" data-testid="save-state">{{ job.saveState === 'saved' ? 'saved' : job.saveState === 'saving' ? 'saving…' : 'no answer from the server; kept here' }}</span>
+      <v-btn :href="`/api/jobs/${id}/export`" size="small" variant="text" data-testid="job-file" @click="job.flush()">Job file</v-btn>
       <v-btn :icon="mdiUndo" size="x-small" variant="text" aria-label="Undo on this stage" :disabled="!job.stageOf(current)?.canUndo" @click="job.stepBack(current, 'undo')" />
       <v-btn :icon="mdiRedo" size="x-small" variant="text" aria-label="Redo on this stage" :disabled="!job.stageOf(current)?.canRedo" @click="job.stepBack(current, 'redo')" />
     </div>

@@ -13,8 +13,7 @@ const props = defineProps<{ planner: ReturnType<typeof usePlanner>; taken: Alter
 defineEmits<{ take: [id: AlternativeId, plan: Plan] }>()
 const job = useJob()
 const shop = useShop()
-/** The quick plan stands in until its proof is there. */
-const cards = computed<{ id: AlternativeId; plan: Plan }[]>(() => (props.planner.found.value.length > 0 ? props.planner.found.value : props.planner.quick.value ? [{ id: 'best', plan: props.planner.quick.value }] : []))
+const cards = computed(() => props.planner.ways.value)
 const lines = (plan: Plan) =>
   plan.cuts.map((cut) => {
     const material = shop.materials.find((m) => m.id === cut.materialId)
@@ -25,11 +24,7 @@ const lines = (plan: Plan) =>
 
 <template>
   <section class="mt-3" aria-label="Ways to reach the target">
-    <div class="d-flex align-center ga-3 mb-2">
-      <h2 class="mb-0">Ways to reach it</h2>
-      <span class="quiet" role="status" data-testid="plan-state">{{ planner.state.value === 'working' ? 'working…' : planner.state.value === 'stopped' ? 'stopped' : `${cards.length} found` }}</span>
-      <v-btn v-if="planner.state.value === 'working'" size="small" @click="planner.stop()">Stop</v-btn>
-    </div>
+    <h2>Ways to reach it</h2>
     <div class="cards">
       <article v-for="{ id, plan } in cards" :key="id" class="panel card" :class="{ taken: id === taken }" :data-alternative="id">
         <header>

@@ -13,6 +13,7 @@ import { useJob } from '../../stores/job.ts'
 import { useShop } from '../../stores/shop.ts'
 import LimitsMenu from './LimitsMenu.vue'
 import PlanCards from './PlanCards.vue'
+import PlanStrip from './PlanStrip.vue'
 import ReachNotice from './ReachNotice.vue'
 import { usePlanner } from './usePlanner.ts'
 
@@ -85,6 +86,7 @@ const short = computed(() => {
     <v-alert v-if="planner.problem.value" type="error" variant="tonal" density="compact" class="mb-2">{{ planner.problem.value }}</v-alert>
     <v-alert v-if="short.length > 0" type="warning" variant="tonal" density="compact" class="mb-2">Not enough in the drawer. {{ short.join('; ') }}.</v-alert>
     <ReachNotice v-if="planner.openings.value" :openings="planner.openings.value" :nearest="planner.found.value[0]?.plan ?? null" />
+    <PlanStrip v-if="!obstacle" :planner="planner" :taken="body.byHand ? null : body.taken" @take="take" />
     <BenchView />
     <PlanCards v-if="!obstacle" :planner="planner" :taken="body.byHand ? null : body.taken" @take="take" />
   </StageFrame>

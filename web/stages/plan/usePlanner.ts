@@ -1,4 +1,4 @@
-import { onBeforeUnmount, ref, shallowRef } from 'vue'
+import { computed, onBeforeUnmount, ref, shallowRef } from 'vue'
 import type { Alternative, LeftOut } from '#core/plan/alternatives.ts'
 import type { Plan } from '#core/plan/plan.ts'
 import type { Opening } from '#core/plan/reach.ts'
@@ -70,5 +70,7 @@ export function usePlanner() {
     state.value = 'stopped'
   }
   onBeforeUnmount(() => state.value === 'working' && stop())
-  return { quick, found, leftOut, openings, state, problem, took, run, stop }
+  /** The quick plan stands in until its proof is there. */
+  const ways = computed<Alternative[]>(() => (found.value.length > 0 ? found.value : quick.value ? [{ id: 'best', plan: quick.value }] : []))
+  return { ways, found, leftOut, openings, state, problem, took, run, stop }
 }
