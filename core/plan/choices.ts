@@ -94,14 +94,15 @@ function withoutTwins(materials: readonly Material[]): Material[] {
 function tapeChoice(zone: Zone, material: Material, request: PlanRequest): Choice {
   const { geometry, profile } = request.work
   const outline = headOutline(geometry)
-  const atCm =
-    zone.place === 'hoop' ? outline.atClock(zone.clock ?? 12) : zone.place === 'shaft' ? geometry.gripLengthCm + 0.5 : profile.handleFillFromCm
+  // On handle and shaft strips lie about a fixed middle, so that a longer strip pulls no other way than a shorter one.
+  const middle = zone.place === 'shaft' ? (geometry.gripLengthCm + geometry.shaftToCm) / 2 : (profile.handleFillFromCm + geometry.gripLengthCm) / 2
+  const atFor = (length: number) => (zone.place === 'hoop' ? outline.atClock(zone.clock ?? 12) : middle - Math.min(length, zone.capacityCm) / 2)
   const cutFor = (count: number): Cut => ({
     id: `${zone.id}-${material.id}`,
     materialId: material.id,
     place: zone.place,
     zoneId: zone.id,
-    atCm,
+    atCm: atFor(count * material.step),
     amount: count * material.step,
     layerCm: zone.capacityCm,
   })
@@ -121,12 +122,14 @@ function tapeChoice(zone: Zone, material: Material, request: PlanRequest): Choic
 }
 
 function fillChoice(zone: Zone, material: Material, request: PlanRequest): Choice {
+  const { profile } = request.work
+  const middle = profile.handleFillFromCm + zone.capacityCm / 2
   const cutFor = (count: number): Cut => ({
     id: `${zone.id}-${material.id}`,
     materialId: material.id,
     place: 'handle',
     zoneId: zone.id,
-    atCm: request.work.profile.handleFillFromCm,
+    atCm: middle - (count * material.step * material.unitMassG) / profile.handleFillGPerCm / 2,
     amount: count * material.step,
     layerCm: zone.capacityCm,
   })

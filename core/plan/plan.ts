@@ -2,8 +2,8 @@ import { estimateOf, type FrameState } from '../frame/state.ts'
 import { choicesFor, predicted, type Choice, type ZoneRoom } from './choices.ts'
 import type { Cut } from './cut.ts'
 import type { Solve } from './linear.ts'
-import { guardsFor, landingsOf, type Guard, type Landing } from './misses.ts'
-import { hardRows, isBetter, linearAbout, outsideColumn, scoreOf, solveLevels, type CountRow, type Programme, type Score } from './programme.ts'
+import { guardsFor, landingsOf, massScale, type Guard, type Landing } from './misses.ts'
+import { boundOver, fullRange, hardRows, isBetter, lineOver, outsideColumn, relaxationOver, scoreOf, type CountRange, type CountRow, type Programme, type Score } from './programme.ts'
 import { checkRequest, type PlanRequest } from './request.ts'
 import { goodCounts, improved } from './search.ts'
 
@@ -84,37 +84,74 @@ function goodStart(space: PlanSpace, rule: PlanRule, solve: Solve): { programme:
 /** Could any plan under the rule land inside every tolerance, fractions of a cut allowed? When not, no whole one can. */
 export function mayReach(space: PlanSpace, rule: PlanRule, solve: Solve): boolean {
   const programme = programmeFor(space, rule)
-  const model = linearAbout(programme, space.choices.map(() => 0))
-  // A little looser than asked, since the effects are only nearly linear.
-  programme.guards.forEach((g, i) => (model.columns[outsideColumn(programme, i)].upper = 0.25 * g.tolerance))
+  const model = relaxationOver(programme, space.choices.map(fullRange), 0)
+  programme.guards.forEach((_, i) => (model.columns[outsideColumn(programme, i)].upper = 0))
   return solve({ ...model, columns: model.columns.map((c) => ({ ...c, integer: false })) }).status === 'optimal'
 }
 
-const ROUNDS = 8
+/** Ranges looked at before a proof is given up. */
+const MOST_RANGES = 60
 
 /**
- * The proven plan: guarded misses, then added mass, then places, each to optimality. The programme is linear about the
- * best counts so far (exact there) and solved again until nothing better comes; steps and swaps of up to three cuts on the
- * exact sums look for what the linear picture could hide.
+ * The proven plan: inside the tolerances, then the guards, then added mass, then places, each as good as can be. Branch and
+ * bound over ranges of counts: a range is closed when its relaxation cannot beat the best plan known, its candidate is tried
+ * by the exact sums when it might, and the range is split where the relaxation is loosest when it only seemed so.
  */
 export function provenPlan(space: PlanSpace, rule: PlanRule, solve: Solve): Plan {
   const { programme, counts } = goodStart(space, rule, solve)
+  const { choices, placesFirst } = programme
   let best = counts
   let score = scoreOf(programme, best)
-  let proven = false
-  for (let round = 0; round < ROUNDS && !proven; round++) {
-    const answer = solveLevels(programme, best, score, solve)
-    if (answer.status !== 'optimal') break
-    const candidates = [answer.counts, improved(programme, answer.counts, true)]
-    const better = candidates.filter((found) => isBetter(scoreOf(programme, found), score, programme.placesFirst))
-    if (better.length === 0) {
-      proven = true
-    } else {
-      best = better.reduce((a, b) => (isBetter(scoreOf(programme, b), scoreOf(programme, a), programme.placesFirst) ? b : a))
+  const open: CountRange[][] = [choices.map(fullRange)]
+  let proven = true
+  for (let looked = 0; open.length > 0; looked++) {
+    if (looked >= MOST_RANGES) {
+      proven = false
+      break
+    }
+    const ranges = open.pop()!
+    const bound = boundOver(programme, ranges, score, solve)
+    if (bound.status === 'closed') continue
+    if (bound.status === 'unproven') {
+      proven = false
+      break
+    }
+    const better = [bound.counts, improved(programme, bound.counts, true)].filter((found) => isBetter(scoreOf(programme, found), score, placesFirst))
+    if (better.length > 0) {
+      best = better.reduce((a, b) => (isBetter(scoreOf(programme, b), scoreOf(programme, a), placesFirst) ? b : a))
       score = scoreOf(programme, best)
+      open.push(ranges)
+    } else {
+      open.push(...split(programme, ranges, bound.counts))
     }
   }
-  return planFrom(programme, best, proven)
+  return planFrom(programme, best, proven && (score.outside <= 1e-6 || !programme.mustReach))
+}
+
+/** Two ranges that hold the same plans, split at the choice whose bounds were loosest at these counts. */
+function split(programme: Programme, ranges: readonly CountRange[], counts: readonly number[]): CountRange[][] {
+  const { choices, guards, request } = programme
+  const scale = massScale(request)
+  let loosest = -1
+  let most = 0
+  choices.forEach((choice, j) => {
+    const { least, most: top } = ranges[j]
+    if (counts[j] === 0 || top <= least) return
+    const slack = guards.reduce((sum, g) => {
+      const line = lineOver(choice, ranges[j], g, scale)
+      return sum + (line.high - line.low) / g.tolerance
+    }, 0)
+    if (slack > most) {
+      most = slack
+      loosest = j
+    }
+  })
+  if (loosest < 0) return []
+  const range = ranges[loosest]
+  const at = Math.min(range.most - 1, Math.max(range.least, counts[loosest]))
+  const low = ranges.map((r, j) => (j === loosest ? { ...r, most: at } : r))
+  const high = ranges.map((r, j) => (j === loosest ? { zero: false, least: at + 1, most: r.most } : r))
+  return [high, low]
 }
 
 function planFrom(programme: Programme, counts: number[], proven: boolean): Plan {

@@ -31,8 +31,9 @@ export interface Programme {
 
 /** Added mass is compared in half grams, rounded up: less is not worth another cut. */
 export const MASS_STEP_G = 0.5
-/** The guarded miss is compared in twentieths of a tolerance. */
-export const MISS_STEP = 0.05
+/** Misses outside the tolerances are compared in tenths of a tolerance, guarded misses in quarters. */
+export const OUTSIDE_STEP = 0.1
+export const MISS_STEP = 0.25
 const HOLD = 1e-6
 
 /** The bounds that every plan keeps: stock, room in the zones, one base grip, the cap on added mass. */
@@ -90,7 +91,7 @@ const steps = (value: number, step: number) => Math.ceil(value / step - 1e-4)
 /** A score in whole steps, in the order in which plans are compared: tolerances, guarded misses, then mass and places or places and mass. */
 export function inSteps(score: Score, placesFirst: boolean): number[] {
   const mass = steps(score.addedG, MASS_STEP_G)
-  return [steps(score.outside, MISS_STEP), steps(score.miss, MISS_STEP), ...(placesFirst ? [score.places, mass] : [mass, score.places])]
+  return [steps(score.outside, OUTSIDE_STEP), steps(score.miss, MISS_STEP), ...(placesFirst ? [score.places, mass] : [mass, score.places])]
 }
 
 /** Is a the better plan? */
@@ -100,116 +101,152 @@ export function isBetter(a: Score, b: Score, placesFirst: boolean): boolean {
   return at >= 0 && mine[at] < other[at]
 }
 
+/** Which counts of a choice are looked at: none (if `zero`), or from `least` to `most`. */
+export interface CountRange {
+  zero: boolean
+  least: number
+  most: number
+}
+
+export const fullRange = (choice: Choice): CountRange => ({ zero: true, least: Math.min(choice.least, choice.upper), most: choice.upper })
+
+/** The miss of a choice in use as a line over its count, with the least and most that it lies off the line. */
+export interface Line {
+  slope: number
+  low: number
+  high: number
+}
+type LineOf = (choice: Choice, j: number, guard: Guard, scaleG: number) => Line
+
+/** Effects are nearly but not exactly straight in the count: the straight line through a range by least squares, and what bounds them about it. */
+export function lineOver(choice: Choice, range: CountRange, guard: Guard, scaleG: number): Line {
+  const counts: number[] = []
+  for (let count = Math.max(1, range.least); count <= range.most; count++) counts.push(count)
+  if (counts.length === 0) return { slope: 0, low: 0, high: 0 }
+  const misses = counts.map((count) => missOfEffect(guard.quantity, choice.effectOf(count), guard.target, scaleG))
+  const mean = (values: number[]) => values.reduce((sum, v) => sum + v, 0) / values.length
+  const [x, y] = [mean(counts), mean(misses)]
+  const spread = counts.reduce((sum, count) => sum + (count - x) ** 2, 0)
+  const slope = spread === 0 ? 0 : counts.reduce((sum, count, i) => sum + (count - x) * (misses[i] - y), 0) / spread
+  const off = misses.map((miss, i) => miss - slope * counts[i])
+  return { slope, low: Math.min(...off), high: Math.max(...off) }
+}
+
+/** Through the origin with the effect as it is at given counts, and at a usual count for choices not in use. */
+const lineAt =
+  (counts: readonly number[]): LineOf =>
+  (choice, j, guard, scale) => {
+    const at = counts[j] || Math.min(choice.upper, 8)
+    return { slope: at === 0 ? 0 : missOfEffect(guard.quantity, choice.effectOf(at), guard.target, scale) / at, low: 0, high: 0 }
+  }
+
 /**
- * The programme with the effects made linear about the given counts: exact there, since an effect is its exact sum divided by its count.
+ * The programme made linear about given counts: exact there, nearly so elsewhere. For good first guesses.
  * Columns: counts, then per quantity the part of its miss between guard and tolerance, then per quantity the part outside,
  * then a use mark per choice.
  */
 export function linearAbout(programme: Programme, counts: readonly number[]): LinearModel {
+  return linearModel(programme, programme.choices.map(fullRange), lineAt(counts))
+}
+
+/**
+ * A rival to a known plan must win by more than this share of each tolerance: a proof then need not tell apart plans that no
+ * bench could.
+ */
+export const RIVAL_MARGIN = 0.05
+
+/**
+ * A linear relaxation over ranges of counts: every whole plan in the ranges keeps its rows with its own exact misses or
+ * smaller ones. What it cannot do no plan in the ranges can; that makes proofs sound although effects are not exactly linear.
+ * @param margin share of each tolerance by which guards and tolerances are drawn in
+ */
+export function relaxationOver(programme: Programme, ranges: readonly CountRange[], margin: number): LinearModel {
+  const drawnIn = { ...programme, guards: programme.guards.map((g) => ({ ...g, guard: g.guard - margin * g.tolerance })) }
+  const model = linearModel(drawnIn, ranges, (choice, j, guard, scale) => lineOver(choice, ranges[j], guard, scale))
+  programme.guards.forEach((g, i) => (model.columns[overColumn(programme, i)].upper = g.tolerance - g.guard))
+  return model
+}
+
+function linearModel(programme: Programme, ranges: readonly CountRange[], lineOf: LineOf): LinearModel {
   const { request, choices, guards } = programme
   const scale = massScale(request)
-  const slopes = choices.map((choice, j) => {
-    const at = counts[j] || Math.min(choice.upper, 8)
-    return at === 0 ? NO_EFFECT : plusEffect(NO_EFFECT, choice.effectOf(at), 1 / at)
-  })
   const columns: LinearColumn[] = [
-    ...choices.map((choice) => ({ name: choice.id, cost: 0, lower: 0, upper: choice.upper, integer: true })),
+    ...choices.map((choice, j) => ({ name: choice.id, cost: 0, lower: ranges[j].zero ? 0 : ranges[j].least, upper: ranges[j].most, integer: true })),
     ...guards.map((g) => ({ name: `over ${g.quantity}`, cost: 0, lower: 0, upper: g.tolerance - g.guard, integer: false })),
     ...guards.map((g) => ({ name: `outside ${g.quantity}`, cost: 0, lower: 0, upper: Infinity, integer: false })),
   ]
-  const rows: LinearRow[] = programme.rows.map((row) => ({ ...row, terms: row.terms }))
+  const rows: LinearRow[] = programme.rows.map((row) => ({ ...row }))
   guards.forEach((g, i) => {
-    const terms = slopes.map((slope, j): [number, number] => [j, missOfEffect(g.quantity, slope, g.target, scale)])
+    const lines = choices.map((choice, j) => lineOf(choice, j, g, scale))
     const before = missBefore(g.quantity, request.state, g.target, scale)
     const over = overColumn(programme, i)
     const outside = outsideColumn(programme, i)
-    rows.push({ name: `above ${g.quantity}`, lower: -Infinity, upper: g.guard - before, terms: [...terms, [over, -1], [outside, -1]] })
-    rows.push({ name: `below ${g.quantity}`, lower: -g.guard - before, upper: Infinity, terms: [...terms, [over, 1], [outside, 1]] })
+    const terms = (end: 'low' | 'high') => lines.flatMap((line, j): [number, number][] => [[j, line.slope], ...(line[end] === 0 ? [] : [[useColumn(programme, j), line[end]] as [number, number]])])
+    rows.push({ name: `above ${g.quantity}`, lower: -Infinity, upper: g.guard - before, terms: [...terms('low'), [over, -1], [outside, -1]] })
+    rows.push({ name: `below ${g.quantity}`, lower: -g.guard - before, upper: Infinity, terms: [...terms('high'), [over, 1], [outside, 1]] })
   })
   const model = { columns, rows }
-  const used = addUseMarks(model, choices)
-  if (programme.maxPlaces !== null) rows.push({ name: 'places', lower: -Infinity, upper: programme.maxPlaces, terms: used.map((c) => [c, 1]) })
+  choices.forEach((choice, j) => addUseMark(model, choice, j, ranges[j]))
+  if (programme.maxPlaces !== null) rows.push({ name: 'places', lower: -Infinity, upper: programme.maxPlaces, terms: choices.map((_, j) => [useColumn(programme, j), 1]) })
   return model
 }
 
 export const overColumn = (programme: Programme, i: number) => programme.choices.length + i
 export const outsideColumn = (programme: Programme, i: number) => programme.choices.length + programme.guards.length + i
-
 export const useColumn = (programme: Programme, j: number) => programme.choices.length + 2 * programme.guards.length + j
 
-/** Adds a yes/no column per choice: 0 means none, 1 means at least the least worth cutting; returns their indices. */
-function addUseMarks(model: LinearModel, choices: readonly Choice[]): number[] {
-  return choices.map((choice, j) => {
-    const mark = model.columns.length
-    model.columns.push({ name: `use ${choice.id}`, cost: 0, lower: 0, upper: 1, integer: true })
-    model.rows.push({ name: `use ${choice.id}`, lower: -Infinity, upper: 0, terms: [[j, 1], [mark, -choice.upper]] })
-    if (choice.least > 1) model.rows.push({ name: `least ${choice.id}`, lower: 0, upper: Infinity, terms: [[j, 1], [mark, -choice.least]] })
-    return mark
-  })
+/** A yes/no column per choice: 0 means none, 1 means within the range. */
+function addUseMark(model: LinearModel, choice: Choice, j: number, range: CountRange): void {
+  const mark = model.columns.length
+  model.columns.push({ name: `use ${choice.id}`, cost: 0, lower: range.zero ? 0 : 1, upper: 1, integer: true })
+  model.rows.push({ name: `use ${choice.id}`, lower: -Infinity, upper: 0, terms: [[j, 1], [mark, -range.most]] })
+  model.rows.push({ name: `least ${choice.id}`, lower: 0, upper: Infinity, terms: [[j, 1], [mark, -range.least]] })
 }
 
-export type Levels = { status: 'optimal'; counts: number[]; solves: number } | { status: 'infeasible' } | { status: 'unproven'; reason: string }
+/** What the relaxation over some ranges says about beating a known plan. */
+export type Bound =
+  /** No plan in the ranges is better than the known one. */
+  | { status: 'closed' }
+  /** These counts might be better; only their exact sums can tell. */
+  | { status: 'open'; counts: number[] }
+  | { status: 'unproven'; reason: string }
 
 /**
- * Solves the aims one after the other, each to proven optimality, holding the earlier ones at their best.
- * Misses count in twentieths of a tolerance and mass in half grams, rounded up: finer is beyond any hand, and whole
- * steps let the solver close its proof.
- * @param known the score of counts already known to keep the rows: no need to look for worse
+ * Can any plan in the ranges beat the known score? The aims are settled one after the other, each held at the known value
+ * once the relaxation can do no better. Aims count in steps, rounded up: finer is beyond any hand, and whole steps let the
+ * solver close its proof.
  */
-export function solveLevels(programme: Programme, about: readonly number[], known: Score, solve: Solve): Levels {
+export function boundOver(programme: Programme, ranges: readonly CountRange[], known: Score, solve: Solve): Bound {
   const { choices, guards } = programme
-  const model = linearAbout(programme, about)
   const n = choices.length
-  let solves = 0
-  const least = (column: number) => {
-    for (const c of model.columns) c.cost = 0
-    model.columns[column].cost = 1
-    solves++
-    return solve(model)
-  }
-  /** A whole-number column that is at least so many steps of an aim; made least, then held. */
-  const aim = (name: string, terms: [number, number][], step: number, atMost: number): number => {
+  const model = relaxationOver(programme, ranges, RIVAL_MARGIN)
+  const outside = guards.map((g, i): [number, number] => [outsideColumn(programme, i), 1 / g.tolerance])
+  const miss = [...outside, ...guards.map((g, i): [number, number] => [overColumn(programme, i), 1 / g.tolerance])]
+  const mass = choices.flatMap((c, j): [number, number][] => (c.upper > 0 && c.addedG(1) > 0 ? [[j, c.addedG(1)]] : []))
+  const places = choices.map((_, j): [number, number] => [useColumn(programme, j), 1])
+  const reached = known.outside <= HOLD
+  if (programme.mustReach || reached) for (const [column] of outside) model.columns[column].upper = 0
+  const aims: [terms: [number, number][], step: number][] = [
+    [outside, OUTSIDE_STEP],
+    [miss, MISS_STEP],
+    ...((programme.placesFirst ? [[places, 1], [mass, MASS_STEP_G]] : [[mass, MASS_STEP_G], [places, 1]]) as [[number, number][], number][]),
+  ]
+  const knownSteps = programme.mustReach && !reached ? [0, Infinity, Infinity, Infinity] : inSteps(known, programme.placesFirst)
+  for (const [i, [terms, step]] of aims.entries()) {
+    // Nothing is less than nothing: such an aim is already at its best.
+    if (knownSteps[i] === 0) {
+      if (i < 2) for (const [column] of terms) model.columns[column].upper = 0
+      continue
+    }
     const column = model.columns.length
-    model.columns.push({ name, cost: 0, lower: 0, upper: atMost, integer: true })
-    model.rows.push({ name, lower: -Infinity, upper: HOLD, terms: [...terms.map(([c, w]): [number, number] => [c, w / step]), [column, -1]] })
-    return column
-  }
-  const outsideTerms = guards.map((g, i): [number, number] => [outsideColumn(programme, i), 1 / g.tolerance])
-  const missTerms = [...outsideTerms, ...guards.map((g, i): [number, number] => [overColumn(programme, i), 1 / g.tolerance])]
-  // While the solves only match what is known, the known score bounds the next aim as well.
-  let matchesKnown = true
-  const settle = (column: number, knownSteps: number) => {
-    const answer = least(column)
+    model.columns.push({ name: `aim ${i}`, cost: 1, lower: 0, upper: knownSteps[i], integer: true })
+    model.rows.push({ name: `aim ${i}`, lower: -Infinity, upper: HOLD, terms: [...terms.map(([c, w]): [number, number] => [c, w / step]), [column, -1]] })
+    const answer = solve(model)
+    if (answer.status === 'infeasible') return { status: 'closed' }
     if (answer.status !== 'optimal') return answer
     const best = Math.round(answer.objective)
-    model.columns[column].upper = best
-    matchesKnown &&= best === knownSteps
-    return answer
+    if (best < knownSteps[i]) return { status: 'open', counts: answer.values.slice(0, n) }
+    model.columns[column].cost = 0
   }
-  if (programme.mustReach) for (const [column] of outsideTerms) model.columns[column].upper = 0
-  matchesKnown = !programme.mustReach || known.outside <= HOLD
-  for (const [name, terms, value] of [['outside', outsideTerms, known.outside], ['miss', missTerms, known.miss]] as const) {
-    if (name === 'outside' && programme.mustReach) continue
-    if (value > HOLD || !matchesKnown) {
-      const knownSteps = steps(value, MISS_STEP)
-      const answer = settle(aim(name, terms, MISS_STEP, matchesKnown ? knownSteps : Infinity), knownSteps)
-      if (answer.status !== 'optimal') return answer
-      // Better than what was known: worth polishing before the later aims are settled, which it then bounds.
-      if (name === 'miss' && !matchesKnown) return { status: 'optimal', counts: answer.values.slice(0, n), solves }
-    } else {
-      for (const [column] of terms) model.columns[column].upper = 0
-    }
-  }
-  const massTerms = choices.flatMap((c, j): [number, number][] => (c.upper > 0 && c.addedG(1) > 0 ? [[j, c.addedG(1)]] : []))
-  const mass = aim('mass', massTerms, MASS_STEP_G, Infinity)
-  const places = aim('places in all', choices.map((_, j) => [useColumn(programme, j), 1]), 1, choices.length)
-  let last: number[] = []
-  const knownMass = steps(known.addedG, MASS_STEP_G)
-  for (const [column, knownSteps] of programme.placesFirst ? [[places, known.places], [mass, knownMass]] : [[mass, knownMass], [places, known.places]]) {
-    if (matchesKnown) model.columns[column].upper = Math.min(model.columns[column].upper, knownSteps)
-    const answer = settle(column, knownSteps)
-    if (answer.status !== 'optimal') return answer
-    last = answer.values
-  }
-  return { status: 'optimal', counts: last.slice(0, n), solves }
+  return { status: 'closed' }
 }

@@ -53,13 +53,13 @@ async function create(): Promise<void> {
 
 <template>
   <form class="pa-6 new" @submit.prevent="create">
-    <h1 class="mb-4">New job</h1>
+    <h1 class="pb-4">New job</h1>
     <div class="cols">
       <section class="panel">
         <h2>Player</h2>
-        <v-select v-model="form.playerId" :items="players" label="Player" :error-messages="form.playerId ? '' : ''" class="mb-3" />
+        <v-select v-model="form.playerId" :items="players" label="Player" class="mb-3" />
         <v-text-field v-if="!form.playerId" v-model="form.playerName" label="Name" :error-messages="problems.player" data-testid="player-name" />
-        <h2 class="mt-5">Ticket</h2>
+        <h2 class="pt-5">Ticket</h2>
         <v-text-field v-model="form.due" label="Due" placeholder="today 17:00" class="mb-3" />
         <v-text-field v-model="form.strings" label="Strings and tension" placeholder="polyester 1.25, 23 kg" />
       </section>

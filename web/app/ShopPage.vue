@@ -35,7 +35,7 @@ const shown = (m: StoredMaterial, field: 'stock' | 'unitMassG') => stockText.val
 
 <template>
   <div class="pa-6 shop">
-    <h1 class="mb-4">Shop</h1>
+    <h1 class="pb-4">Shop</h1>
     <v-alert v-if="problem" type="error" variant="tonal" class="mb-4">{{ problem }}</v-alert>
     <div v-if="settings" class="cols">
       <section class="panel">

@@ -41,7 +41,7 @@ const choices = computed(() =>
 </script>
 
 <template>
-  <div class="editor">
+  <div class="editor" :class="{ editing: cut }">
     <template v-if="cut && material">
       <b class="what">{{ material.name }}</b>
       <v-text-field v-if="cut.place !== 'grip'" :model-value="place" :label="cut.place === 'hoop' ? 'Middle, from tip' : 'From butt end'" suffix="cm" class="num" :error-messages="problem.place" data-testid="cut-place" @update:model-value="(v: string) => (place = v)" @change="commit('place', place)" />
@@ -72,6 +72,9 @@ const choices = computed(() =>
   gap: 6px 10px;
   flex: 1;
   min-height: 42px;
+}
+.editing {
+  flex-basis: 100%;
 }
 .num {
   width: 132px;

@@ -1,0 +1,137 @@
+import { spawn } from 'node:child_process'
+import { existsSync, mkdtempSync, rmSync } from 'node:fs'
+import { cpus, tmpdir, totalmem } from 'node:os'
+import { join } from 'node:path'
+import { chromium, type Page } from '@playwright/test'
+import { planTimes } from './planTime.ts'
+import { median, percentile } from './statistics.ts'
+
+/** Measures what docs/measurements.md reports. Numbers only; nothing here passes or fails. */
+const REPEATS = Number(process.env.REPEATS ?? 34)
+const PORT = 4393
+
+async function startServer(data: string): Promise<{ ms: number; stop(): Promise<void> }> {
+  const start = performance.now()
+  const server = spawn(process.execPath, ['dist/server/main.js', '--demo', '--port', String(PORT), '--data', data, ...(existsSync('.cache/database.tgz') ? ['--image', '.cache/database.tgz'] : [])])
+  await new Promise<void>((ready, failed) => {
+    server.stdout.on('data', (text: Buffer) => text.toString().includes('ready') && ready())
+    server.once('exit', () => failed(new Error('the server did not start')))
+  })
+  const ms = performance.now() - start
+  return {
+    ms,
+    stop: () =>
+      new Promise((done) => {
+        server.removeAllListeners('exit')
+        server.once('exit', () => done())
+        server.kill('SIGTERM')
+      }),
+  }
+}
+
+/** Time from the pointer event to the frame in which the numbers at the side have changed, for each move of a drag. */
+async function dragTimes(page: Page): Promise<number[]> {
+  await page.goto(`http://127.0.0.1:${PORT}/job/job-done/plan`)
+  await page.locator('.cut .mass').first().waitFor()
+  await page.waitForFunction(() => !document.querySelector('[data-testid="plan-state"]')?.textContent?.includes('working'), null, { timeout: 60000 })
+  const box = (await page.locator('[data-cut="threeNine-tungsten"] .mass').first().boundingBox())!
+  await page.evaluate(() => {
+    const times: number[] = []
+    Object.assign(window, { kevroTimes: times })
+    window.addEventListener('pointermove', () => {
+      const start = performance.now()
+      // The bench follows in this frame; the next one shows it.
+      requestAnimationFrame(() => setTimeout(() => times.push(performance.now() - start)))
+    })
+  })
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
+  await page.mouse.down()
+  for (let i = 0; i < 240; i++) await page.mouse.move(box.x + box.width / 2 + 90 * Math.sin(i / 20), box.y + box.height / 2 + 6 * Math.sin(i / 7))
+  await page.mouse.up()
+  await page.keyboard.press('Control+z')
+  return (await page.evaluate(() => (window as unknown as { kevroTimes: number[] }).kevroTimes)).slice(5)
+}
+
+/** Script time that one step of a drag costs, without the wait for the display. */
+async function dragWork(page: Page): Promise<number[]> {
+  return page.evaluate(async () => {
+    const cut = document.querySelector('[data-cut="threeNine-tungsten"]')!
+    const box = cut.querySelector('.mass')!.getBoundingClientRect()
+    const at = (dx: number) => ({ clientX: box.x + box.width / 2 + dx, clientY: box.y + box.height / 2, bubbles: true, button: 0, pointerId: 1 })
+    cut.dispatchEvent(new PointerEvent('pointerdown', at(0)))
+    const times: number[] = []
+    for (let i = 0; i < 200; i++) {
+      window.dispatchEvent(new PointerEvent('pointermove', at(80 * Math.sin(i / 15))))
+      await new Promise<void>((next) =>
+        requestAnimationFrame(() => {
+          const start = performance.now()
+          // Vue's own update runs in a microtask after the bench has set the cuts in this same frame.
+          queueMicrotask(() => queueMicrotask(() => {
+            void document.body.offsetHeight
+            times.push(performance.now() - start)
+            next()
+          }))
+        }),
+      )
+    }
+    window.dispatchEvent(new PointerEvent('pointerup', at(0)))
+    return times
+  })
+}
+
+const data = mkdtempSync(join(tmpdir(), 'kevro-bench-'))
+console.log(`${cpus().length} × ${cpus()[0].model}, ${(totalmem() / 2 ** 30).toFixed(0)} GiB, Node ${process.version}`)
+console.log('\nPlans of the demo jobs, solver in Node')
+console.table((await planTimes(REPEATS)).map((row) => Object.fromEntries(Object.entries(row).map(([k, v]) => [k, typeof v === 'number' ? Number(v.toFixed(2)) : v]))))
+
+await (await startServer(data)).stop()
+const warm = await startServer(data)
+const browser = await chromium.launch({ executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-background-networking'] })
+try {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
+  const first: number[] = []
+  let bytes = 0
+  for (let i = 0; i < 10; i++) {
+    const fresh = await browser.newContext({ viewport: { width: 1280, height: 800 } })
+    const page = await fresh.newPage()
+    const session = await fresh.newCDPSession(page)
+    await session.send('Network.enable')
+    let received = 0
+    session.on('Network.loadingFinished', ({ encodedDataLength }) => (received += encodedDataLength))
+    const start = performance.now()
+    await page.goto(`http://127.0.0.1:${PORT}/`)
+    await page.locator('.ticket').first().waitFor()
+    first.push(performance.now() - start)
+    await page.waitForLoadState('networkidle')
+    bytes = received
+    await fresh.close()
+  }
+  const page = await context.newPage()
+  // The source is compiled with names kept, which the page does not know.
+  await page.addInitScript('globalThis.__name = (f) => f')
+  const drag = await dragTimes(page)
+  const work = await dragWork(page)
+  const inBrowser: { quick: number; best: number; all: number }[] = []
+  for (const job of ['job-returns', 'job-done']) {
+    for (let i = 0; i < 5; i++) {
+      await page.goto(`http://127.0.0.1:${PORT}/job/${job}/plan`)
+      await page.locator('.strip button').first().waitFor()
+      const quick = await page.evaluate(() => performance.now())
+      await page.locator('.proof.yes').first().waitFor()
+      const best = await page.evaluate(() => performance.now())
+      await page.waitForFunction(() => !document.querySelector('[data-testid="plan-state"]')?.textContent?.includes('working'), null, { timeout: 60000 })
+      inBrowser.push({ quick, best, all: await page.evaluate(() => performance.now()) })
+    }
+  }
+  const show = (values: number[]) => `median ${median(values).toFixed(1)} ms, 95th percentile ${percentile(values, 95).toFixed(1)} ms (${values.length})`
+  console.log(`\nServer start, database warm: ${warm.ms.toFixed(0)} ms`)
+  console.log(`First usable screen, fresh browser profile: ${show(first)}`)
+  console.log(`First load: ${(bytes / 1000).toFixed(0)} kB as sent`)
+  console.log(`Numbers follow the drag, to the frame shown: ${show(drag)}`)
+  console.log(`Work in one drag step: ${show(work)}`)
+  console.log(`Plan page from a cold load: good plan ${show(inBrowser.map((r) => r.quick))}; proven ${show(inBrowser.map((r) => r.best))}; all ${show(inBrowser.map((r) => r.all))}`)
+} finally {
+  await browser.close()
+  await warm.stop()
+  rmSync(data, { recursive: true, force: true })
+}

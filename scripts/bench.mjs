@@ -1,0 +1,8 @@
+import { join } from 'node:path'
+import { ensureBuilt, ensureChromium, ensureImage, ensureInstalled, root, run } from './ready.mjs'
+
+ensureInstalled()
+const chromium = ensureChromium()
+ensureBuilt()
+ensureImage()
+run(process.execPath, ['--import', 'tsx', join(root, 'bench/main.ts')], { env: { ...process.env, CHROMIUM_PATH: chromium } })
