@@ -22,11 +22,15 @@ export function storeWaiting(jobId: string, waiting: readonly Waiting[]): void {
   else localStorage.setItem(key(jobId), JSON.stringify(waiting))
 }
 
-/** Adds an item; a later edit of a stage takes the place of one that is still waiting. Pure. */
-export function withItem(waiting: readonly Waiting[], item: Waiting, underWay: Waiting | null): Waiting[] {
-  if (item.kind === 'reading') return [...waiting, item]
-  const at = waiting.findIndex((w) => w.kind === 'stage' && w.stage === item.stage && w !== underWay)
-  if (at < 0) return [...waiting, item]
-  const held = waiting[at] as Extract<Waiting, { kind: 'stage' }>
-  return [...waiting.slice(0, at), ...waiting.slice(at + 1), { ...item, expected: held.expected }]
+/** After an edit of a stage was saved as `revision`, later edits of it that still wait have seen that one. Pure. */
+export function afterSaved(waiting: readonly Waiting[], saved: Waiting, revision: number): Waiting[] {
+  return waiting.map((w) => (w !== saved && w.kind === 'stage' && saved.kind === 'stage' && w.stage === saved.stage ? { ...w, expected: revision } : w))
+}
+
+/** The same content, whatever the order of its fields (the database does not keep it). */
+export function sameContent(a: unknown, b: unknown): boolean {
+  if (a === null || b === null || typeof a !== 'object' || typeof b !== 'object') return a === b
+  const [x, y] = [a as Record<string, unknown>, b as Record<string, unknown>]
+  const keys = new Set([...Object.keys(x), ...Object.keys(y)])
+  return Array.isArray(a) === Array.isArray(b) && [...keys].every((key) => sameContent(x[key], y[key]))
 }

@@ -9,7 +9,7 @@ import { piecesOfAll, type Cut } from '#core/plan/cut.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import type { Frame, JobView, NewReading, SavedStage, StoredReadingRow } from '#contract/entities.ts'
 import { ApiProblem, call, problemText, Unreachable } from '../api/client.ts'
-import { loadWaiting, storeWaiting, withItem, type Waiting } from '../api/outbox.ts'
+import { afterSaved, loadWaiting, sameContent, storeWaiting, type Waiting } from '../api/outbox.ts'
 import { useShop } from './shop.ts'
 
 export interface Conflict {
@@ -31,7 +31,6 @@ export const useJob = defineStore('job', () => {
   /** Cuts under the hand while they are being dragged; null when nothing moves. */
   const liveCuts = shallowRef<Cut[] | null>(null)
   let timer: ReturnType<typeof setTimeout> | undefined
-  let underWay: Waiting | null = null
   let flushing: Promise<void> | null = null
 
   const bodies = computed<Partial<StageBodies>>(() => Object.fromEntries((view.value?.stages ?? []).map((s) => [s.stage, s.body])))
@@ -82,7 +81,7 @@ export const useJob = defineStore('job', () => {
 
   function enqueue(item: Waiting): void {
     applyLocally(item)
-    waiting.value = withItem(waiting.value, item, underWay)
+    waiting.value = [...waiting.value, item]
     storeWaiting(view.value!.job.id, waiting.value)
     saveState.value = 'saving'
     clearTimeout(timer)
@@ -117,7 +116,6 @@ export const useJob = defineStore('job', () => {
     const jobId = view.value!.job.id
     while (waiting.value.length > 0 && !conflict.value) {
       const item = waiting.value[0]
-      underWay = item
       try {
         saveState.value = 'saving'
         if (item.kind === 'reading') await call('POST', `/jobs/${jobId}/readings`, item.reading)
@@ -126,7 +124,8 @@ export const useJob = defineStore('job', () => {
         dropFirst(jobId, item)
       } catch (error) {
         if (error instanceof ApiProblem && error.status === 409 && item.kind === 'stage') {
-          conflict.value = { stage: item.stage, mine: { body: item.body, used: item.used } }
+          if (await alreadyThere(jobId, item)) dropFirst(jobId, item)
+          else conflict.value = { stage: item.stage, mine: latestOf(item) }
         } else if (error instanceof Unreachable) {
           saveState.value = 'offline'
           timer = setTimeout(() => void flush(), RETRY_MS)
@@ -136,8 +135,6 @@ export const useJob = defineStore('job', () => {
           refused.value = problemText(error)
           dropFirst(jobId, item)
         }
-      } finally {
-        underWay = null
       }
     }
     saveState.value = 'saved'
@@ -146,9 +143,24 @@ export const useJob = defineStore('job', () => {
   async function sendStage(jobId: string, item: Extract<Waiting, { kind: 'stage' }>): Promise<void> {
     const saved = await call<SavedStage>('PUT', `/jobs/${jobId}/stages/${item.stage}`, { expected: item.expected, body: item.body, used: item.used, by: shop.initials })
     const later = waiting.value.some((w) => w !== item && w.kind === 'stage' && w.stage === item.stage)
-    if (later) waiting.value = waiting.value.map((w) => (w !== item && w.kind === 'stage' && w.stage === item.stage ? { ...w, expected: saved.revision } : w))
+    waiting.value = afterSaved(waiting.value, item, saved.revision)
     const held = stageOf(item.stage)
     putStage(later && held ? { ...saved, body: held.body, used: held.used } : saved)
+  }
+
+  /** What was last typed into a stage: later edits that wait hold all of the earlier ones. */
+  function latestOf(item: Extract<Waiting, { kind: 'stage' }>): Conflict['mine'] {
+    const last = waiting.value.findLast((w) => w.kind === 'stage' && w.stage === item.stage) as typeof item
+    return { body: last.body, used: last.used }
+  }
+
+  /** A save whose answer was lost on the way is no conflict: the server holds just this. */
+  async function alreadyThere(jobId: string, item: Extract<Waiting, { kind: 'stage' }>): Promise<boolean> {
+    const theirs = (await call<JobView>('GET', `/jobs/${jobId}`)).stages.find((s) => s.stage === item.stage)
+    if (!theirs || !sameContent(theirs.body, item.body)) return false
+    waiting.value = afterSaved(waiting.value, item, theirs.revision)
+    if (latestOf(item).body === item.body) putStage(theirs)
+    return true
   }
 
   function dropFirst(jobId: string, item: Waiting): void {
