@@ -12,7 +12,8 @@ import type { Sheet } from './sheet.ts'
 /** The work order: what to cut, where it goes, what to read after each step. @throws Refusal `sheet.notReady` */
 export function workOrderSheet(source: SheetSource, printedOn: string): Sheet {
   const { view, shop, materials, bodies, picture } = source
-  const cuts = bodies.build?.cuts ?? bodies.plan?.cuts ?? []
+  const known = new Set(materials.map((m) => m.id))
+  const cuts = (bodies.build?.cuts ?? bodies.plan?.cuts ?? []).filter((cut) => known.has(cut.materialId))
   if (picture.measured.state.massG === null) throw new Refusal(409, 'sheet.notReady', '', { why: 'the frame has not been weighed' })
   if (cuts.length === 0) throw new Refusal(409, 'sheet.notReady', '', { why: 'no plan has been taken' })
   const { work } = picture
