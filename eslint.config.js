@@ -5,12 +5,33 @@ import tseslint from 'typescript-eslint'
 const closed = (files, rooms, more = []) => ({
   files,
   ignores: ['**/*.test.ts', 'core/testing/**'],
-  rules: { 'no-restricted-imports': ['error', { patterns: [{ regex: `^#(${rooms.join('|')})/`, message: 'Imports run one way; see docs/architecture.md.' }, ...more] }] },
+  rules: {
+    'no-restricted-imports': [
+      'error',
+      {
+        patterns: [
+          { regex: `^#(${rooms.join('|')})/`, message: 'Imports run one way; see docs/architecture.md.' },
+          ...more,
+        ],
+      },
+    ],
+  },
 })
 const noPackages = { regex: '^[^.#]', message: 'The core imports nothing from outside.' }
 
 export default tseslint.config(
-  { ignores: ['dist', 'node_modules', '.cache', 'playwright-report', 'test-results', 'scripts/*.mjs', 'eslint.config.js', '.kevro-*'] },
+  {
+    ignores: [
+      'dist',
+      'node_modules',
+      '.cache',
+      'playwright-report',
+      'test-results',
+      'scripts/*.mjs',
+      'eslint.config.js',
+      '.kevro-*',
+    ],
+  },
   ...tseslint.configs.recommended,
   ...vue.configs['flat/essential'],
   { files: ['**/*.vue'], languageOptions: { parserOptions: { parser: tseslint.parser } } },

@@ -20,7 +20,14 @@ export default defineConfig({
     colorScheme: 'light',
     launchOptions: {
       executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
-      args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run'],
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+        '--no-first-run',
+      ],
     },
   },
   webServer: {

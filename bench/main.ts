@@ -12,7 +12,15 @@ const PORT = 4393
 
 async function startServer(data: string): Promise<{ ms: number; stop(): Promise<void> }> {
   const start = performance.now()
-  const server = spawn(process.execPath, ['dist/server/main.js', '--demo', '--port', String(PORT), '--data', data, ...(existsSync('.cache/database.tgz') ? ['--image', '.cache/database.tgz'] : [])])
+  const server = spawn(process.execPath, [
+    'dist/server/main.js',
+    '--demo',
+    '--port',
+    String(PORT),
+    '--data',
+    data,
+    ...(existsSync('.cache/database.tgz') ? ['--image', '.cache/database.tgz'] : []),
+  ])
   await new Promise<void>((ready, failed) => {
     server.stdout.on('data', (text: Buffer) => text.toString().includes('ready') && ready())
     server.once('exit', () => failed(new Error('the server did not start')))
@@ -33,8 +41,12 @@ async function startServer(data: string): Promise<{ ms: number; stop(): Promise<
 async function dragTimes(page: Page): Promise<number[]> {
   await page.goto(`http://127.0.0.1:${PORT}/job/job-done/plan`)
   await page.locator('.cut .mass').first().waitFor()
-  await page.waitForFunction(() => !document.querySelector('[data-testid="plan-state"]')?.textContent?.includes('working'), null, { timeout: 60000 })
-  const box = (await page.locator('[data-cut="threeNine-tungsten"] .mass').first().boundingBox())!
+  await page.waitForFunction(
+    () => !document.querySelector('[data-testid="plan-state"]')?.textContent?.includes('working'),
+    null,
+    { timeout: 60000 },
+  )
+  const box = (await page.locator('.cut.free .mass').first().boundingBox())!
   await page.evaluate(() => {
     const times: number[] = []
     Object.assign(window, { kevroTimes: times })
@@ -46,7 +58,8 @@ async function dragTimes(page: Page): Promise<number[]> {
   })
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
   await page.mouse.down()
-  for (let i = 0; i < 240; i++) await page.mouse.move(box.x + box.width / 2 + 90 * Math.sin(i / 20), box.y + box.height / 2 + 6 * Math.sin(i / 7))
+  for (let i = 0; i < 240; i++)
+    await page.mouse.move(box.x + box.width / 2 + 90 * Math.sin(i / 20), box.y + box.height / 2 + 6 * Math.sin(i / 7))
   await page.mouse.up()
   await page.keyboard.press('Control+z')
   return (await page.evaluate(() => (window as unknown as { kevroTimes: number[] }).kevroTimes)).slice(5)
@@ -55,9 +68,15 @@ async function dragTimes(page: Page): Promise<number[]> {
 /** Script time that one step of a drag costs, without the wait for the display. */
 async function dragWork(page: Page): Promise<number[]> {
   return page.evaluate(async () => {
-    const cut = document.querySelector('[data-cut="threeNine-tungsten"]')!
+    const cut = document.querySelector('.cut.free')!
     const box = cut.querySelector('.mass')!.getBoundingClientRect()
-    const at = (dx: number) => ({ clientX: box.x + box.width / 2 + dx, clientY: box.y + box.height / 2, bubbles: true, button: 0, pointerId: 1 })
+    const at = (dx: number) => ({
+      clientX: box.x + box.width / 2 + dx,
+      clientY: box.y + box.height / 2,
+      bubbles: true,
+      button: 0,
+      pointerId: 1,
+    })
     cut.dispatchEvent(new PointerEvent('pointerdown', at(0)))
     const times: number[] = []
     for (let i = 0; i < 200; i++) {
@@ -66,11 +85,13 @@ async function dragWork(page: Page): Promise<number[]> {
         requestAnimationFrame(() => {
           const start = performance.now()
           // Vue's own update runs in a microtask after the bench has set the cuts in this same frame.
-          queueMicrotask(() => queueMicrotask(() => {
-            void document.body.offsetHeight
-            times.push(performance.now() - start)
-            next()
-          }))
+          queueMicrotask(() =>
+            queueMicrotask(() => {
+              void document.body.offsetHeight
+              times.push(performance.now() - start)
+              next()
+            }),
+          )
         }),
       )
     }
@@ -82,11 +103,18 @@ async function dragWork(page: Page): Promise<number[]> {
 const data = mkdtempSync(join(tmpdir(), 'kevro-bench-'))
 console.log(`${cpus().length} × ${cpus()[0].model}, ${(totalmem() / 2 ** 30).toFixed(0)} GiB, Node ${process.version}`)
 console.log('\nPlans of the demo jobs, solver in Node')
-console.table((await planTimes(REPEATS)).map((row) => Object.fromEntries(Object.entries(row).map(([k, v]) => [k, typeof v === 'number' ? Number(v.toFixed(2)) : v]))))
+console.table(
+  (await planTimes(REPEATS)).map((row) =>
+    Object.fromEntries(Object.entries(row).map(([k, v]) => [k, typeof v === 'number' ? Number(v.toFixed(2)) : v])),
+  ),
+)
 
 await (await startServer(data)).stop()
 const warm = await startServer(data)
-const browser = await chromium.launch({ executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-background-networking'] })
+const browser = await chromium.launch({
+  executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-background-networking'],
+})
 try {
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
   const first: number[] = []
@@ -119,17 +147,24 @@ try {
       const quick = await page.evaluate(() => performance.now())
       await page.locator('.proof.yes').first().waitFor()
       const best = await page.evaluate(() => performance.now())
-      await page.waitForFunction(() => !document.querySelector('[data-testid="plan-state"]')?.textContent?.includes('working'), null, { timeout: 60000 })
+      await page.waitForFunction(
+        () => !document.querySelector('[data-testid="plan-state"]')?.textContent?.includes('working'),
+        null,
+        { timeout: 60000 },
+      )
       inBrowser.push({ quick, best, all: await page.evaluate(() => performance.now()) })
     }
   }
-  const show = (values: number[]) => `median ${median(values).toFixed(1)} ms, 95th percentile ${percentile(values, 95).toFixed(1)} ms (${values.length})`
+  const show = (values: number[]) =>
+    `median ${median(values).toFixed(1)} ms, 95th percentile ${percentile(values, 95).toFixed(1)} ms (${values.length})`
   console.log(`\nServer start, database warm: ${warm.ms.toFixed(0)} ms`)
   console.log(`First usable screen, fresh browser profile: ${show(first)}`)
   console.log(`First load: ${(bytes / 1000).toFixed(0)} kB as sent`)
   console.log(`Numbers follow the drag, to the frame shown: ${show(drag)}`)
   console.log(`Work in one drag step: ${show(work)}`)
-  console.log(`Plan page from a cold load: good plan ${show(inBrowser.map((r) => r.quick))}; proven ${show(inBrowser.map((r) => r.best))}; all ${show(inBrowser.map((r) => r.all))}`)
+  console.log(
+    `Plan page from a cold load: good plan ${show(inBrowser.map((r) => r.quick))}; proven ${show(inBrowser.map((r) => r.best))}; all ${show(inBrowser.map((r) => r.all))}`,
+  )
 } finally {
   await browser.close()
   await warm.stop()

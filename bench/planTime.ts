@@ -16,17 +16,39 @@ import { median, percentile } from './statistics.ts'
 function requests(): { name: string; request: PlanRequest }[] {
   const state = (m: number, b: number, s: number, t: number) => {
     const e = (value: number, u: number): Estimate => ({ value, u })
-    return frameState({ mass: e(m, 0.13), balance: e(b, 0.05), swingWeight: e(s, 0.6), twistWeight: e(t, 0.1) }, tennis.axisCm)
+    return frameState(
+      { mass: e(m, 0.13), balance: e(b, 0.05), swingWeight: e(s, 0.6), twistWeight: e(t, 0.1) },
+      tennis.axisCm,
+    )
   }
   const cases: [string, ReturnType<typeof state>, string, 'copy' | 'halfway', Quantity[]][] = [
-    ['job-returns', state(326.4, 31.93, 321.3, 13.85), 'ref-p1', 'halfway', ['mass', 'balance', 'swingWeight', 'twistWeight']],
+    [
+      'job-returns',
+      state(326.4, 31.93, 321.3, 13.85),
+      'ref-p1',
+      'halfway',
+      ['mass', 'balance', 'swingWeight', 'twistWeight'],
+    ],
     ['job-junior', state(291.2, 32.65, 296.3, 12.9), 'ref-r12', 'halfway', ['mass', 'swingWeight']],
     ['job-done', state(327.8, 31.8, 322.3, 14.0), 'ref-p2', 'copy', ['mass', 'balance', 'swingWeight']],
   ]
   return cases.map(([name, measured, referenceId, way, quantities]) => {
     const work = { geometry: FRAMES[0].geometry, condition: STRUNG_WRAP, profile: tennis }
-    const reference = referenceState(REFERENCES.find((r) => r.id === referenceId)!, { condition: STRUNG_WRAP, axisCm: tennis.axisCm }, tennis)
-    return { name, request: { state: measured, work, target: targetFrom(way, measured, reference, quantities, tennis), materials: MATERIALS, limits: OPEN_LIMITS } }
+    const reference = referenceState(
+      REFERENCES.find((r) => r.id === referenceId)!,
+      { condition: STRUNG_WRAP, axisCm: tennis.axisCm },
+      tennis,
+    )
+    return {
+      name,
+      request: {
+        state: measured,
+        work,
+        target: targetFrom(way, measured, reference, quantities, tennis),
+        materials: MATERIALS,
+        limits: OPEN_LIMITS,
+      },
+    }
   })
 }
 
@@ -60,13 +82,29 @@ export async function planTimes(repeats: number) {
         const sought = seekAlternative(id, space, offered, solve)
         if ('found' in sought) offered.push(sought.found)
         if ('found' in sought && offered.length === 4) three.push(performance.now() - start)
-        if (process.env.VERBOSE && i === 0) console.log(name, id, (performance.now() - start).toFixed(0), inSolver.toFixed(0), 'found' in sought ? 'found' : sought.leftOut.reason)
+        if (process.env.VERBOSE && i === 0)
+          console.log(
+            name,
+            id,
+            (performance.now() - start).toFixed(0),
+            inSolver.toFixed(0),
+            'found' in sought ? 'found' : sought.leftOut.reason,
+          )
       }
       all.push(performance.now() - start)
       share += inSolver / all.at(-1)! / repeats
       found = offered.length
     }
-    rows.push({ name, found, quickMs: median(quick), quickP95Ms: percentile(quick, 95), bestMs: median(best), threeMs: three.length ? median(three) : null, allMs: median(all), solverShare: share })
+    rows.push({
+      name,
+      found,
+      quickMs: median(quick),
+      quickP95Ms: percentile(quick, 95),
+      bestMs: median(best),
+      threeMs: three.length ? median(three) : null,
+      allMs: median(all),
+      solverShare: share,
+    })
   }
   return rows
 }

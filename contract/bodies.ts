@@ -29,7 +29,10 @@ export const geometrySchema = z
     shaftToCm: finite.min(10).max(40),
     shaftHalfWidthCm: finite.min(0.5).max(3),
   })
-  .refine((g) => g.headLengthCm < g.lengthCm - 10, { path: ['headLengthCm'], message: 'the head is too long for the frame' })
+  .refine((g) => g.headLengthCm < g.lengthCm - 10, {
+    path: ['headLengthCm'],
+    message: 'the head is too long for the frame',
+  })
 
 export const playerFactsSchema = z.object({
   name: z.string().trim().min(1, 'a name is needed').max(120),
@@ -90,11 +93,15 @@ export const bodySchemas = {
   target: z.object({
     way: z.enum(['copy', 'halfway', 'hand']),
     referenceId: z.string().nullable(),
-    lines: z.object({ mass: targetLine, balance: targetLine, swingWeight: targetLine, twistWeight: targetLine }).partial(),
+    lines: z
+      .object({ mass: targetLine, balance: targetLine, swingWeight: targetLine, twistWeight: targetLine })
+      .partial(),
   }),
   plan: z.object({
     limits: limitsSchema,
-    taken: z.enum(['best', 'handleFirst', 'ends', 'sides', 'noLead', 'hidden', 'fewest', 'spread', 'elsewhere']).nullable(),
+    taken: z
+      .enum(['best', 'handleFirst', 'ends', 'sides', 'noLead', 'hidden', 'fewest', 'spread', 'elsewhere'])
+      .nullable(),
     byHand: z.boolean(),
     cuts: z.array(cutSchema).max(60),
   }),
@@ -110,7 +117,14 @@ export const bodySchemas = {
         by: z.string().trim().min(1, 'initials are needed').max(20),
         at: z.string(),
         lines: z.array(
-          z.object({ quantity: quantitySchema, read: finite, u: finite, target: finite.nullable(), tolerance: finite.nullable(), predicted: finite.nullable() }),
+          z.object({
+            quantity: quantitySchema,
+            read: finite,
+            u: finite,
+            target: finite.nullable(),
+            tolerance: finite.nullable(),
+            predicted: finite.nullable(),
+          }),
         ),
       })
       .nullable(),

@@ -1,11 +1,23 @@
 import { z } from 'zod'
-import { bodySchemas, conditionSchema, factsSchema, geometrySchema, playerFactsSchema, quantitySchema, stageSchema } from './bodies.ts'
+import {
+  bodySchemas,
+  conditionSchema,
+  factsSchema,
+  geometrySchema,
+  playerFactsSchema,
+  quantitySchema,
+  stageSchema,
+} from './bodies.ts'
 
 const id = z.string().min(1).max(80)
 
 export const shopSchema = z.object({
   name: z.string().trim().min(1, 'a name is needed').max(120),
-  units: z.object({ mass: z.enum(['g', 'oz']), balance: z.enum(['cm', 'mm', 'in', 'points']), length: z.enum(['cm', 'mm', 'in']) }),
+  units: z.object({
+    mass: z.enum(['g', 'oz']),
+    balance: z.enum(['cm', 'mm', 'in', 'points']),
+    length: z.enum(['cm', 'mm', 'in']),
+  }),
   initials: z.string().max(8),
   paper: z.enum(['A4', 'LETTER']),
   revision: z.int(),
@@ -148,7 +160,12 @@ export type NewJob = z.infer<typeof newJobSchema>
 export const becomeJobSchema = z.object({ player: z.union([z.object({ id }), z.object({ facts: playerFactsSchema })]) })
 
 /** `expected`: the revision that the editor saw; 0 when the stage was empty. */
-export const saveStageSchema = z.object({ expected: z.int().min(0), body: z.unknown(), used: factsSchema, by: z.string().max(20) })
+export const saveStageSchema = z.object({
+  expected: z.int().min(0),
+  body: z.unknown(),
+  used: factsSchema,
+  by: z.string().max(20),
+})
 export const stepBackSchema = z.object({ expected: z.int().min(1), by: z.string().max(20) })
 
 export const revisionRowSchema = z.object({

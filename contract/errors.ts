@@ -13,12 +13,16 @@ const WORDS: Record<string, (data: Record<string, unknown>) => string> = {
   'field.invalid': (d) => `This was not accepted: ${String(d.reason ?? 'check the value')}.`,
   'value.duplicate': (d) => `${String(d.what ?? 'This')} is already taken.`,
   'value.inUse': () => 'This is still used elsewhere and was kept.',
-  'value.outOfRange': (d) => `The stored range does not allow this value${d.constraint ? ` (${String(d.constraint)})` : ''}.`,
+  'value.outOfRange': (d) =>
+    `The stored range does not allow this value${d.constraint ? ` (${String(d.constraint)})` : ''}.`,
   'undo.nothing': () => 'There is nothing to undo here.',
   'redo.nothing': () => 'There is nothing to redo here.',
-  'import.notJson': (d) => `This file is not a Kevro job: it cannot be read as JSON (${String(d.reason ?? '')}). Nothing was taken in.`,
-  'import.wrongFormat': () => 'This file is not a Kevro job: it lacks the line "format": "kevro-job". Nothing was taken in.',
-  'import.newerVersion': (d) => `This job was written by a newer Kevro (version ${String(d.version)}). This one reads up to version ${String(d.reads)}. Nothing was taken in.`,
+  'import.notJson': (d) =>
+    `This file is not a Kevro job: it cannot be read as JSON (${String(d.reason ?? '')}). Nothing was taken in.`,
+  'import.wrongFormat': () =>
+    'This file is not a Kevro job: it lacks the line "format": "kevro-job". Nothing was taken in.',
+  'import.newerVersion': (d) =>
+    `This job was written by a newer Kevro (version ${String(d.version)}). This one reads up to version ${String(d.reads)}. Nothing was taken in.`,
   'import.invalid': (d) => `The job file is damaged at ${String(d.where)}: ${String(d.reason)}. Nothing was taken in.`,
   'sheet.notReady': (d) => `There is nothing to print yet: ${String(d.why)}.`,
   'request.notJson': () => 'The request could not be read.',

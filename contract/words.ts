@@ -22,7 +22,9 @@ export function stripsText(cut: Cut, material: StoredMaterial, work: Workpiece):
   if (material.kind === 'fill') return `${fixed(cut.amount * material.unitMassG, 1)} g`
   if (material.kind !== 'tape') return cut.amount < 0 ? `${-cut.amount} off` : `${cut.amount} on`
   const runs = runsOf(cut, work.geometry)
-  return layersOf(cut).map((length) => `${runs} × ${fixed(length, 1)} cm`).join(' + ')
+  return layersOf(cut)
+    .map((length) => `${runs} × ${fixed(length, 1)} cm`)
+    .join(' + ')
 }
 
 /** Where it goes, in landmarks that a hand can find. */
@@ -35,10 +37,21 @@ export function placeText(cut: Cut, work: Workpiece): string {
   const half = outline.halfLengthCm
   if (cut.atCm < 1e-6) return 'across the tip, middle on 12 o’clock'
   if (cut.atCm > half - 1e-6) return 'across the throat bridge, middle on 6 o’clock'
-  const near = ([[1, '11 and 1'], [2, '10 and 2'], [3, '9 and 3'], [4, '8 and 4'], [5, '7 and 5']] as const)
+  const near = (
+    [
+      [1, '11 and 1'],
+      [2, '10 and 2'],
+      [3, '9 and 3'],
+      [4, '8 and 4'],
+      [5, '7 and 5'],
+    ] as const
+  )
     .map(([hour, name]) => ({ name, off: cut.atCm - outline.atClock(hour) }))
     .sort((a, b) => Math.abs(a.off) - Math.abs(b.off))[0]
-  const where = Math.abs(near.off) < 0.06 ? `middle on ${near.name} o’clock` : `middle ${fixed(Math.abs(near.off), 1)} cm ${near.off < 0 ? 'above' : 'below'} ${near.name} o’clock`
+  const where =
+    Math.abs(near.off) < 0.06
+      ? `middle on ${near.name} o’clock`
+      : `middle ${fixed(Math.abs(near.off), 1)} cm ${near.off < 0 ? 'above' : 'below'} ${near.name} o’clock`
   return `both sides, ${where} (${fixed(cut.atCm, 1)} cm along the hoop from the tip)`
 }
 
@@ -60,10 +73,13 @@ export function cautionsFor(cuts: readonly Cut[], materials: readonly StoredMate
   const used = cuts.map((cut) => materials.find((m) => m.id === cut.materialId)).filter((m) => m !== undefined)
   const lines: string[] = []
   if (used.some((m) => m.lead)) {
-    lines.push('Lead is toxic. Wear gloves or wash hands after; nothing near the mouth; coat or cover it; dispose of scraps by local rules.')
+    lines.push(
+      'Lead is toxic. Wear gloves or wash hands after; nothing near the mouth; coat or cover it; dispose of scraps by local rules.',
+    )
     if (minor) lines.push('This player is a minor: use tungsten tape or putty instead of lead where you can.')
   }
-  if (used.some((m) => /silicone/i.test(m.name))) lines.push('Silicone: fresh air, a cotton plug and film before the cap, hang overnight, weigh again next day.')
+  if (used.some((m) => /silicone/i.test(m.name)))
+    lines.push('Silicone: fresh air, a cotton plug and film before the cap, hang overnight, weigh again next day.')
   if (used.some((m) => m.kind === 'tape')) lines.push('Blades: cut on the mat and away from the hand.')
   lines.push('Heavier is a step at a time. If anything hurts in play, stop, and see a doctor or physiotherapist.')
   return lines

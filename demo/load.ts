@@ -11,7 +11,14 @@ import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import { targetFrom } from '#core/target/target.ts'
 import { bodySchemas } from '#contract/bodies.ts'
-import { frameSchema, materialSchema, playerSchema, readingSchema, referenceSchema, type StoredReadingRow } from '#contract/entities.ts'
+import {
+  frameSchema,
+  materialSchema,
+  playerSchema,
+  readingSchema,
+  referenceSchema,
+  type StoredReadingRow,
+} from '#contract/entities.ts'
 import type { Database, Queryable } from '#server/db/database.ts'
 import { insertFrame } from '#server/queries/frames.ts'
 import { appendRevision, insertJob, insertReading } from '#server/queries/jobs.ts'
@@ -48,7 +55,12 @@ interface Story {
   start: string
   readings: Values
   referenceIds: string[]
-  target: { way: 'copy' | 'halfway'; referenceId: string; quantities: Quantity[]; reasons: Partial<Record<Quantity, string>> } | null
+  target: {
+    way: 'copy' | 'halfway'
+    referenceId: string
+    quantities: Quantity[]
+    reasons: Partial<Record<Quantity, string>>
+  } | null
   /** Steps of the build that are done; all means finished and checked. */
   built: number | 'all' | null
   played: boolean
@@ -56,39 +68,94 @@ interface Story {
 
 const STORIES: Story[] = [
   {
-    id: 'job-returns', frameId: 'frame-1', playerId: 'player-orsolva', due: 'today 17:00', strings: 'polyester 1.25, 23 kg', start: '2026-11-20T09:10:00Z',
-    readings: { mass: [326.4, 326.5], balance: [31.9, 31.9, 32.0], swingWeight: [321, 322, 321], twistWeight: [13.8, 13.9] },
+    id: 'job-returns',
+    frameId: 'frame-1',
+    playerId: 'player-orsolva',
+    due: 'today 17:00',
+    strings: 'polyester 1.25, 23 kg',
+    start: '2026-11-20T09:10:00Z',
+    readings: {
+      mass: [326.4, 326.5],
+      balance: [31.9, 31.9, 32.0],
+      swingWeight: [321, 322, 321],
+      twistWeight: [13.8, 13.9],
+    },
     referenceIds: ['ref-p6', 'ref-p1', 'ref-r13'],
-    target: { way: 'halfway', referenceId: 'ref-p1', quantities: ['mass', 'balance', 'swingWeight', 'twistWeight'], reasons: { swingWeight: 'half-way first; below the ceiling she found in spring', twistWeight: 'mishits at the sides' } },
-    built: 3, played: false,
+    target: {
+      way: 'halfway',
+      referenceId: 'ref-p1',
+      quantities: ['mass', 'balance', 'swingWeight', 'twistWeight'],
+      reasons: {
+        swingWeight: 'half-way first; below the ceiling she found in spring',
+        twistWeight: 'mishits at the sides',
+      },
+    },
+    built: 3,
+    played: false,
   },
   {
-    id: 'job-junior', frameId: 'frame-3', playerId: 'player-peverin', due: 'Thursday', strings: 'multifilament 1.30, 22 kg', start: '2026-11-19T15:30:00Z',
+    id: 'job-junior',
+    frameId: 'frame-3',
+    playerId: 'player-peverin',
+    due: 'Thursday',
+    strings: 'multifilament 1.30, 22 kg',
+    start: '2026-11-19T15:30:00Z',
     readings: { mass: [291.2, 291.3], balance: [32.6, 32.7], swingWeight: [296, 296, 297], twistWeight: [12.9] },
     referenceIds: ['ref-r12', 'ref-r11'],
-    target: null, built: null, played: false,
+    target: null,
+    built: null,
+    played: false,
   },
   {
-    id: 'job-done', frameId: 'frame-5', playerId: 'player-bartol', due: '', strings: 'polyester 1.25, 24 kg', start: '2026-11-12T10:00:00Z',
+    id: 'job-done',
+    frameId: 'frame-5',
+    playerId: 'player-bartol',
+    due: '',
+    strings: 'polyester 1.25, 24 kg',
+    start: '2026-11-12T10:00:00Z',
     readings: { mass: [327.8, 327.9], balance: [31.8, 31.8], swingWeight: [322, 323, 322], twistWeight: [14.0, 14.0] },
     referenceIds: ['ref-p2', 'ref-p3'],
-    target: { way: 'copy', referenceId: 'ref-p2', quantities: ['mass', 'balance', 'swingWeight'], reasons: { swingWeight: 'whippy forehand; 340 is his ceiling' } },
-    built: 'all', played: true,
+    target: {
+      way: 'copy',
+      referenceId: 'ref-p2',
+      quantities: ['mass', 'balance', 'swingWeight'],
+      reasons: { swingWeight: 'whippy forehand; 340 is his ceiling' },
+    },
+    built: 'all',
+    played: true,
   },
 ]
 
-const METHOD: Record<Quantity, string> = { mass: 'scale', balance: 'balance-board', swingWeight: 'swing-machine', twistWeight: 'twist-machine' }
+const METHOD: Record<Quantity, string> = {
+  mass: 'scale',
+  balance: 'balance-board',
+  swingWeight: 'swing-machine',
+  twistWeight: 'twist-machine',
+}
 
 async function tell(tx: Queryable, story: Story, solve: ReturnType<typeof solveWith>): Promise<void> {
   const frame = FRAMES.find((f) => f.id === story.frameId)!
   let minute = 0
   const at = () => new Date(Date.parse(story.start) + 60000 * minute++).toISOString()
-  await insertJob(tx, { id: story.id, kind: 'job', frameId: frame.id, ticket: { owner: '', due: story.due, price: '', strings: story.strings, returnToOriginal: false } })
+  await insertJob(tx, {
+    id: story.id,
+    kind: 'job',
+    frameId: frame.id,
+    ticket: { owner: '', due: story.due, price: '', strings: story.strings, returnToOriginal: false },
+  })
   const readings: StoredReadingRow[] = []
   const read = async (quantity: Quantity, value: number, purpose: StoredReadingRow['purpose']): Promise<string> => {
     const row = readingSchema.parse({
-      id: `${story.id}-reading-${readings.length + 1}`, quantity, value, axisCm: quantity === 'swingWeight' ? tennis.axisCm : null, methodId: METHOD[quantity],
-      typed: String(value), purpose, takenAt: at(), by: SHOP.initials, supersedes: null,
+      id: `${story.id}-reading-${readings.length + 1}`,
+      quantity,
+      value,
+      axisCm: quantity === 'swingWeight' ? tennis.axisCm : null,
+      methodId: METHOD[quantity],
+      typed: String(value),
+      purpose,
+      takenAt: at(),
+      by: SHOP.initials,
+      supersedes: null,
     })
     readings.push(row)
     await insertReading(tx, story.id, row)
@@ -96,7 +163,15 @@ async function tell(tx: Queryable, story: Story, solve: ReturnType<typeof solveW
   }
   const bodies: Partial<StageBodies> = {}
   const used: Partial<Record<Stage, Facts>> = {}
-  const input = (): JobInput => ({ profile: tennis, geometry: frame.geometry, bodies, used, readings, references: REFERENCES, materials: MATERIALS })
+  const input = (): JobInput => ({
+    profile: tennis,
+    geometry: frame.geometry,
+    bodies,
+    used,
+    readings,
+    references: REFERENCES,
+    materials: MATERIALS,
+  })
   const save = async <S extends Stage>(stage: S, body: StageBodies[S]) => {
     bodies[stage] = bodySchemas[stage].parse(body) as never
     used[stage] = pictureOf(input()).facts[stage]
@@ -104,18 +179,37 @@ async function tell(tx: Queryable, story: Story, solve: ReturnType<typeof solveW
 
   await save('player', { playerId: story.playerId, facts: PLAYERS.find((p) => p.id === story.playerId)!.facts })
   const readingIds: string[] = []
-  for (const quantity of QUANTITIES) for (const value of story.readings[quantity] ?? []) readingIds.push(await read(quantity, value, 'measure'))
-  await save('measure', { condition: STRUNG_WRAP, axisCm: tennis.axisCm, readingIds, confirmedIds: [], inspection: 'sound', note: '' })
+  for (const quantity of QUANTITIES)
+    for (const value of story.readings[quantity] ?? []) readingIds.push(await read(quantity, value, 'measure'))
+  await save('measure', {
+    condition: STRUNG_WRAP,
+    axisCm: tennis.axisCm,
+    readingIds,
+    confirmedIds: [],
+    inspection: 'sound',
+    note: '',
+  })
   await save('compare', { referenceIds: story.referenceIds, condition: null })
   if (story.target) {
     const { way, referenceId, quantities, reasons } = story.target
     const picture = pictureOf(input())
-    const reference = referenceState(REFERENCES.find((r) => r.id === referenceId)!, picture, tennis)
+    const reference = referenceState(
+      REFERENCES.find((r) => r.id === referenceId)!,
+      picture,
+      tennis,
+    )
     const lines = targetFrom(way, picture.measured.state, reference, quantities, tennis)
-    for (const quantity of quantities) if (lines[quantity]) lines[quantity] = { ...lines[quantity], reason: reasons[quantity] ?? '' }
+    for (const quantity of quantities)
+      if (lines[quantity]) lines[quantity] = { ...lines[quantity], reason: reasons[quantity] ?? '' }
     await save('target', { way, referenceId, lines })
     const target = pictureOf(input())
-    const space = planSpace({ state: target.measured.state, work: target.work, target: lines, materials: MATERIALS, limits: OPEN_LIMITS })
+    const space = planSpace({
+      state: target.measured.state,
+      work: target.work,
+      target: lines,
+      materials: MATERIALS,
+      limits: OPEN_LIMITS,
+    })
     const plan = provenPlan(space, NO_RULE, solve)
     await save('plan', { limits: OPEN_LIMITS, taken: 'best', byHand: false, cuts: plan.cuts })
   }
@@ -129,7 +223,15 @@ async function tell(tx: Queryable, story: Story, solve: ReturnType<typeof solveW
       const mass = Number((step.predicted.massG! + [0.2, -0.1, 0.1, 0][i % 4]).toFixed(1))
       const balance = Number(step.predicted.balanceCm!.toFixed(1))
       const swing = Math.round(step.predicted.swingWeightKgCm2! + [0.4, -0.3, 0][i % 3])
-      marks[step.id] = { doneAt: at(), by: SHOP.initials, readingIds: [await read('mass', mass, 'checkpoint'), await read('balance', balance, 'checkpoint'), await read('swingWeight', swing, 'checkpoint')] }
+      marks[step.id] = {
+        doneAt: at(),
+        by: SHOP.initials,
+        readingIds: [
+          await read('mass', mass, 'checkpoint'),
+          await read('balance', balance, 'checkpoint'),
+          await read('swingWeight', swing, 'checkpoint'),
+        ],
+      }
     }
     await save('build', { cuts, marks })
   }
@@ -142,27 +244,54 @@ async function tell(tx: Queryable, story: Story, solve: ReturnType<typeof solveW
       swingWeight: [Math.round(planned.swingWeightKgCm2!), Math.round(planned.swingWeightKgCm2! + 0.4)],
       twistWeight: [Number(planned.twistWeightKgCm2!.toFixed(1))],
     }
-    for (const quantity of QUANTITIES) for (const value of finals[quantity] ?? []) ids.push(await read(quantity, value, 'check'))
+    for (const quantity of QUANTITIES)
+      for (const value of finals[quantity] ?? []) ids.push(await read(quantity, value, 'check'))
     await save('check', { readingIds: ids, confirmedIds: [], signed: null })
     const { checked } = pictureOf(input())
     const lines = QUANTITIES.flatMap((quantity) => {
       const estimate = estimateOf(checked.state, quantity)
       const line = bodies.target?.lines[quantity]
       return estimate
-        ? [{ quantity, read: estimate.value, u: estimate.u, target: line?.value ?? null, tolerance: line?.tolerance ?? null, predicted: estimateOf(planned, quantity)?.value ?? null }]
+        ? [
+            {
+              quantity,
+              read: estimate.value,
+              u: estimate.u,
+              target: line?.value ?? null,
+              tolerance: line?.tolerance ?? null,
+              predicted: estimateOf(planned, quantity)?.value ?? null,
+            },
+          ]
         : []
     })
     await save('check', { readingIds: ids, confirmedIds: [], signed: { by: SHOP.initials, at: at(), lines } })
   }
   if (story.played) {
     await save('play', {
-      sessions: [{
-        id: `${story.id}-session-1`, on: '2026-11-15', minutes: 90, ratings: { stability: 2, 'plough-through': 1, spin: 0, serve: 1, manoeuvrability: -1, comfort: 1 },
-        late: 'same', tired: 'same', pain: 'none', painWhere: '', strings: 'polyester 1.25, 24 kg', note: 'Steadier on the return; a touch slow on reflex volleys.', decision: 'keep',
-      }],
+      sessions: [
+        {
+          id: `${story.id}-session-1`,
+          on: '2026-11-15',
+          minutes: 90,
+          ratings: { stability: 2, 'plough-through': 1, spin: 0, serve: 1, manoeuvrability: -1, comfort: 1 },
+          late: 'same',
+          tired: 'same',
+          pain: 'none',
+          painWhere: '',
+          strings: 'polyester 1.25, 24 kg',
+          note: 'Steadier on the return; a touch slow on reflex volleys.',
+          decision: 'keep',
+        },
+      ],
     })
   }
   for (const stage of STAGES) {
-    if (bodies[stage]) await appendRevision(tx, story.id, stage, editMark([]), { body: bodies[stage], used: used[stage] ?? {}, by: SHOP.initials, at: at() })
+    if (bodies[stage])
+      await appendRevision(tx, story.id, stage, editMark([]), {
+        body: bodies[stage],
+        used: used[stage] ?? {},
+        by: SHOP.initials,
+        at: at(),
+      })
   }
 }

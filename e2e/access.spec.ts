@@ -1,19 +1,39 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test } from '@playwright/test'
 
-const PAGES = ['/', '/new', '/shop', ...['player', 'measure', 'compare', 'target', 'plan', 'build', 'check', 'play'].map((stage) => `/job/job-done/${stage}`)]
+const PAGES = [
+  '/',
+  '/new',
+  '/shop',
+  ...['player', 'measure', 'compare', 'target', 'plan', 'build', 'check', 'play'].map(
+    (stage) => `/job/job-done/${stage}`,
+  ),
+]
 
 for (const theme of ['light', 'dark'] as const) {
   test(`every page can be read and named (${theme === 'light' ? 'day' : 'dim'})`, async ({ browser, baseURL }) => {
     test.setTimeout(120000)
-    const context = await browser.newContext({ colorScheme: theme, viewport: { width: 1280, height: 800 }, baseURL, reducedMotion: 'reduce' })
+    const context = await browser.newContext({
+      colorScheme: theme,
+      viewport: { width: 1280, height: 800 },
+      baseURL,
+      reducedMotion: 'reduce',
+    })
     const page = await context.newPage()
     for (const path of PAGES) {
       await page.goto(path)
       await expect(page.locator('h1')).toBeVisible()
       await page.waitForTimeout(300)
       const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze()
-      expect(violations.map((v) => `${path} ${v.id}: ${v.nodes.map((n) => n.target.join(' ')).slice(0, 3).join(' | ')}`)).toEqual([])
+      expect(
+        violations.map(
+          (v) =>
+            `${path} ${v.id}: ${v.nodes
+              .map((n) => n.target.join(' '))
+              .slice(0, 3)
+              .join(' | ')}`,
+        ),
+      ).toEqual([])
     }
     await context.close()
   })

@@ -88,7 +88,8 @@ test('an edit in a second window is not lost and not overwritten unasked', async
 
 test('a broken job file is refused with its cause', async ({ page }) => {
   await page.goto('/')
-  const take = (name: string, text: string) => page.getByTestId('import-file').setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) })
+  const take = (name: string, text: string) =>
+    page.getByTestId('import-file').setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) })
   await take('torn.json', '{"format": "kevro-job", "ver')
   await expect(page.getByTestId('start-problem')).toContainText('torn.json: This file is not a Kevro job')
   await take('later.json', '{"format": "kevro-job", "version": 9}')

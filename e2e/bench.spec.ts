@@ -17,7 +17,11 @@ test('drag a piece along the hoop: every number follows, and the drag is saved a
   await put(page, 'threeNine', 'lead-half')
   const piece = page.locator('.cut')
   await expect(piece).toHaveCount(1)
-  const before = { swing: await predicted(page, 'swingWeight'), twist: await predicted(page, 'twistWeight'), balance: await predicted(page, 'balance') }
+  const before = {
+    swing: await predicted(page, 'swingWeight'),
+    twist: await predicted(page, 'twistWeight'),
+    balance: await predicted(page, 'balance'),
+  }
   await saved(page)
 
   const box = (await piece.locator('.mass').first().boundingBox())!
@@ -27,7 +31,11 @@ test('drag a piece along the hoop: every number follows, and the drag is saved a
   await page.mouse.down()
   await page.mouse.move(x + 60, y - 10, { steps: 4 })
   await page.mouse.move(x + 150, y - 60, { steps: 6 })
-  const during = { swing: await predicted(page, 'swingWeight'), twist: await predicted(page, 'twistWeight'), balance: await predicted(page, 'balance') }
+  const during = {
+    swing: await predicted(page, 'swingWeight'),
+    twist: await predicted(page, 'twistWeight'),
+    balance: await predicted(page, 'balance'),
+  }
   expect(during.swing).toBeGreaterThan(before.swing + 1)
   expect(during.balance).toBeGreaterThan(before.balance)
   expect(during.twist).toBeLessThan(before.twist)
@@ -52,8 +60,8 @@ test('type and step a piece: the same sums as by hand', async ({ page }) => {
   // 20 cm of 0.197 g/cm is 3.94 g on 305.4 g.
   await expect.poll(() => predicted(page, 'mass')).toBeCloseTo(309.3, 1)
   const gain = (await predicted(page, 'swingWeight')) - 300
-  expect(gain).toBeGreaterThan(3.94 * 57 ** 2 / 1000 - 0.4)
-  expect(gain).toBeLessThan(3.94 * 58.42 ** 2 / 1000)
+  expect(gain).toBeGreaterThan((3.94 * 57 ** 2) / 1000 - 0.4)
+  expect(gain).toBeLessThan((3.94 * 58.42 ** 2) / 1000)
   await page.locator('.cut').focus()
   await page.keyboard.press('ArrowUp')
   await expect(page.getByTestId('cut-amount').locator('input')).toHaveValue('20.5')

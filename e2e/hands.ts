@@ -4,13 +4,18 @@ import { expect, type Locator, type Page } from '@playwright/test'
 export const saved = (page: Page) => expect(page.getByTestId('save-state')).toHaveText('saved')
 
 /** Types a reading and takes it with Enter. */
-export async function read(page: Page, quantity: 'mass' | 'balance' | 'swingWeight' | 'twistWeight', text: string): Promise<void> {
+export async function read(
+  page: Page,
+  quantity: 'mass' | 'balance' | 'swingWeight' | 'twistWeight',
+  text: string,
+): Promise<void> {
   const field = page.locator(`.reading[data-quantity="${quantity}"] .entry input`)
   await field.fill(text)
   await field.press('Enter')
 }
 
-export const chips = (page: Page, quantity: string): Locator => page.locator(`.reading[data-quantity="${quantity}"] .chip`)
+export const chips = (page: Page, quantity: string): Locator =>
+  page.locator(`.reading[data-quantity="${quantity}"] .chip`)
 
 /** A predicted number in the rows at the side, as a number. */
 export async function predicted(page: Page, quantity: string): Promise<number> {

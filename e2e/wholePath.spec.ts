@@ -1,7 +1,10 @@
 import { expect, test } from '@playwright/test'
 import { chips, newJob, predicted, read, saved, setTarget, toStage } from './hands.ts'
 
-test('from a new player to the proving measurement, the printed work order and a play note', async ({ page, request }) => {
+test('from a new player to the proving measurement, the printed work order and a play note', async ({
+  page,
+  request,
+}) => {
   await newJob(page, 'Anselm Trowberry', 'Corvane Arc 98 test')
   await page.getByTestId('age').locator('input').fill('31')
   await page.getByTestId('age').locator('input').press('Tab')

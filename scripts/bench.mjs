@@ -5,4 +5,6 @@ ensureInstalled()
 const chromium = ensureChromium()
 ensureBuilt()
 ensureImage()
-run(process.execPath, ['--import', 'tsx', join(root, 'bench/main.ts')], { env: { ...process.env, CHROMIUM_PATH: chromium } })
+run(process.execPath, ['--import', 'tsx', join(root, 'bench/main.ts')], {
+  env: { ...process.env, CHROMIUM_PATH: chromium },
+})

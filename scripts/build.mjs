@@ -18,7 +18,9 @@ await build({
   sourcemap: true,
   logLevel: 'warning',
   // Node's imports map points at the sources; the bundle has them inside.
-  plugins: [{ name: 'own', setup: (b) => b.onResolve({ filter: /^#/ }, ({ path }) => ({ path: join(root, path.slice(1)) })) }],
+  plugins: [
+    { name: 'own', setup: (b) => b.onResolve({ filter: /^#/ }, ({ path }) => ({ path: join(root, path.slice(1)) })) },
+  ],
 })
 cpSync(join(root, 'server/db/migrations'), join(out, 'migrations'), { recursive: true })
 await buildPages({ configFile: join(root, 'vite.config.ts'), logLevel: 'warn' })

@@ -4,11 +4,31 @@ import { parseArgs } from 'node:util'
 import { ensureBuilt, ensureImage, ensureInstalled, root } from './ready.mjs'
 
 const { values } = parseArgs({
-  options: { fresh: { type: 'boolean', default: false }, port: { type: 'string', default: '4280' }, data: { type: 'string', default: join(root, '.kevro-demo') } },
+  options: {
+    fresh: { type: 'boolean', default: false },
+    port: { type: 'string', default: '4280' },
+    data: { type: 'string', default: join(root, '.kevro-demo') },
+  },
 })
 ensureInstalled()
 ensureBuilt()
 const image = ensureImage()
-const server = spawn(process.execPath, [join(root, 'dist/server/main.js'), '--demo', '--port', values.port, '--data', values.data, '--web', join(root, 'dist/web'), '--image', image, ...(values.fresh ? ['--fresh'] : [])], { stdio: 'inherit' })
+const server = spawn(
+  process.execPath,
+  [
+    join(root, 'dist/server/main.js'),
+    '--demo',
+    '--port',
+    values.port,
+    '--data',
+    values.data,
+    '--web',
+    join(root, 'dist/web'),
+    '--image',
+    image,
+    ...(values.fresh ? ['--fresh'] : []),
+  ],
+  { stdio: 'inherit' },
+)
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal))
 server.on('exit', (code) => process.exit(code ?? 0))

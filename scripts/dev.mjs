@@ -6,7 +6,22 @@ import { bin, ensureImage, ensureInstalled, root } from './ready.mjs'
 ensureInstalled()
 const image = ensureImage()
 const children = [
-  spawn(process.execPath, ['--import', 'tsx', '--watch-path=server', '--watch-path=contract', join(root, 'server/main.ts'), '--demo', '--data', join(root, '.kevro-demo'), '--image', image], { cwd: root, stdio: 'inherit' }),
+  spawn(
+    process.execPath,
+    [
+      '--import',
+      'tsx',
+      '--watch-path=server',
+      '--watch-path=contract',
+      join(root, 'server/main.ts'),
+      '--demo',
+      '--data',
+      join(root, '.kevro-demo'),
+      '--image',
+      image,
+    ],
+    { cwd: root, stdio: 'inherit' },
+  ),
   spawn(bin('vite'), [], { cwd: root, stdio: 'inherit' }),
 ]
 const end = () => children.forEach((child) => child.kill('SIGTERM'))

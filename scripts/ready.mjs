@@ -48,10 +48,21 @@ function* filesUnder(folder) {
 
 /** Builds pages and server when a source is newer than the last build. */
 export function ensureBuilt() {
-  const sources = ['core', 'contract', 'solver', 'server', 'web', 'demo'].flatMap((folder) => [...filesUnder(join(root, folder))])
+  const sources = ['core', 'contract', 'solver', 'server', 'web', 'demo'].flatMap((folder) => [
+    ...filesUnder(join(root, folder)),
+  ])
   sources.push(...['vite.config.ts', 'package-lock.json', 'scripts/build.mjs'].map((file) => join(root, file)))
-  const seen = hashOf(...sources.filter((f) => !f.endsWith('.test.ts')).map((file) => `${file} ${statSync(file).mtimeMs} ${statSync(file).size}\n`))
-  if (existsSync(join(root, 'dist/server/main.js')) && existsSync(join(root, 'dist/web/index.html')) && isStamped('build', seen)) return
+  const seen = hashOf(
+    ...sources
+      .filter((f) => !f.endsWith('.test.ts'))
+      .map((file) => `${file} ${statSync(file).mtimeMs} ${statSync(file).size}\n`),
+  )
+  if (
+    existsSync(join(root, 'dist/server/main.js')) &&
+    existsSync(join(root, 'dist/web/index.html')) &&
+    isStamped('build', seen)
+  )
+    return
   say('Building')
   run(process.execPath, [join(root, 'scripts/build.mjs')])
   setStamp('build', seen)
@@ -69,7 +80,10 @@ export function ensureChromium() {
   if (process.getuid?.() === 0 && spawnSync('which', ['apt-get']).status === 0) {
     say('Installing Chromium for the browser tests')
     execFileSync('apt-get', ['update', '-qq'], { stdio: 'ignore' })
-    run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], { env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }, stdio: ['ignore', 'ignore', 'inherit'] })
+    run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], {
+      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+      stdio: ['ignore', 'ignore', 'inherit'],
+    })
     if (existsSync(usual)) return usual
   }
   fail('The browser tests need Chromium. Install it (on Debian: apt-get install chromium) or set CHROMIUM_PATH to one.')

@@ -11,7 +11,22 @@ ensureBuilt()
 const { chromium } = await import('@playwright/test')
 const data = mkdtempSync(join(tmpdir(), 'kevro-pictures-'))
 const port = '4392'
-const server = spawn(process.execPath, [join(root, 'dist/server/main.js'), '--demo', '--port', port, '--data', data, '--web', join(root, 'dist/web'), '--image', ensureImage()], { cwd: root })
+const server = spawn(
+  process.execPath,
+  [
+    join(root, 'dist/server/main.js'),
+    '--demo',
+    '--port',
+    port,
+    '--data',
+    data,
+    '--web',
+    join(root, 'dist/web'),
+    '--image',
+    ensureImage(),
+  ],
+  { cwd: root },
+)
 await new Promise((ready) => server.stdout.on('data', (text) => String(text).includes('ready') && ready()))
 const browser = await chromium.launch({ executablePath, args: ['--no-sandbox', '--disable-background-networking'] })
 
@@ -26,7 +41,11 @@ async function picture(name, path, { scheme = 'light', size = [1280, 800], act }
   await context.close()
 }
 const planned = async (page) => {
-  await page.waitForFunction(() => !document.querySelector('[data-testid="plan-state"]')?.textContent.includes('working'), null, { timeout: 60000 })
+  await page.waitForFunction(
+    () => !document.querySelector('[data-testid="plan-state"]')?.textContent.includes('working'),
+    null,
+    { timeout: 60000 },
+  )
   await page.waitForTimeout(300)
 }
 await picture('start', '/')
@@ -35,7 +54,13 @@ await picture('measure', '/job/job-returns/measure')
 await picture('compare', '/job/job-returns/compare')
 await picture('target', '/job/job-returns/target')
 await picture('plan', '/job/job-returns/plan', { act: planned })
-await picture('plan-ways', '/job/job-done/plan', { act: async (page) => { await planned(page); await page.mouse.wheel(0, 900); await page.waitForTimeout(300) } })
+await picture('plan-ways', '/job/job-done/plan', {
+  act: async (page) => {
+    await planned(page)
+    await page.mouse.wheel(0, 900)
+    await page.waitForTimeout(300)
+  },
+})
 await picture('plan-dim', '/job/job-done/plan', { scheme: 'dark', act: planned })
 await picture('build', '/job/job-returns/build')
 await picture('final-check', '/job/job-done/check')
@@ -44,7 +69,12 @@ await picture('shop', '/shop')
 await picture('quick-bench', '/', {
   act: async (page) => {
     await page.getByTestId('quick').click()
-    for (const [quantity, text] of [['mass', '305.4'], ['balance', '6 HL'], ['swingWeight', '300'], ['twistWeight', '13.2']]) {
+    for (const [quantity, text] of [
+      ['mass', '305.4'],
+      ['balance', '6 HL'],
+      ['swingWeight', '300'],
+      ['twistWeight', '13.2'],
+    ]) {
       const field = page.locator(`.reading[data-quantity="${quantity}"] .entry input`)
       await field.fill(text)
       await field.press('Enter')

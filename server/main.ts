@@ -35,7 +35,9 @@ async function start(): Promise<void> {
   }
   const server = makeApp(db, resolve(values.web)).listen(Number(values.port), '127.0.0.1')
   server.once('error', (error: Error & { code?: string }) => {
-    console.error(error.code === 'EADDRINUSE' ? `Port ${values.port} is taken. Choose another with --port.` : error.message)
+    console.error(
+      error.code === 'EADDRINUSE' ? `Port ${values.port} is taken. Choose another with --port.` : error.message,
+    )
     void stop(1)
   })
   server.once('listening', () => {

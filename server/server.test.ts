@@ -44,19 +44,54 @@ afterAll(async () => {
 
 async function ask<T = unknown>(method: string, path: string, body?: unknown): Promise<{ status: number; body: T }> {
   const raw = typeof body === 'string'
-  const response = await fetch(base + path, { method, ...(body === undefined ? {} : { body: raw ? body : JSON.stringify(body), headers: { 'content-type': raw ? 'text/plain' : 'application/json' } }) })
+  const response = await fetch(base + path, {
+    method,
+    ...(body === undefined
+      ? {}
+      : {
+          body: raw ? body : JSON.stringify(body),
+          headers: { 'content-type': raw ? 'text/plain' : 'application/json' },
+        }),
+  })
   return { status: response.status, body: (await response.json()) as T }
 }
 interface Refused {
   error: { code: string; path: string; message: string; data: Record<string, unknown> }
 }
-const frame = (id: string) => ({ id, label: 'Test frame', maker: '', model: '', unit: '', playerId: null, geometry: tennis.geometry })
+const frame = (id: string) => ({
+  id,
+  label: 'Test frame',
+  maker: '',
+  model: '',
+  unit: '',
+  playerId: null,
+  geometry: tennis.geometry,
+})
 async function newJob(id: string): Promise<JobView> {
   return (await ask<JobView>('POST', '/jobs', { id, kind: 'quick', player: null, frame: frame(`${id}-frame`) })).body
 }
-const measureBody = (readingIds: string[] = [], note = '') => ({ condition: { stringsG: 16, grip: 'base', overgrips: 1, dampener: false }, axisCm: 10.16, readingIds, confirmedIds: [], inspection: 'sound', note })
-const save = <T = SavedStage>(id: string, expected: number, body: unknown, stage = 'measure') => ask<T>('PUT', `/jobs/${id}/stages/${stage}`, { expected, body, used: {}, by: 'T' })
-const reading = (id: string, change: object = {}) => ({ id, quantity: 'mass', value: 320, axisCm: null, methodId: 'scale', typed: '320', purpose: 'measure', by: 'T', supersedes: null, ...change })
+const measureBody = (readingIds: string[] = [], note = '') => ({
+  condition: { stringsG: 16, grip: 'base', overgrips: 1, dampener: false },
+  axisCm: 10.16,
+  readingIds,
+  confirmedIds: [],
+  inspection: 'sound',
+  note,
+})
+const save = <T = SavedStage>(id: string, expected: number, body: unknown, stage = 'measure') =>
+  ask<T>('PUT', `/jobs/${id}/stages/${stage}`, { expected, body, used: {}, by: 'T' })
+const reading = (id: string, change: object = {}) => ({
+  id,
+  quantity: 'mass',
+  value: 320,
+  axisCm: null,
+  methodId: 'scale',
+  typed: '320',
+  purpose: 'measure',
+  by: 'T',
+  supersedes: null,
+  ...change,
+})
 
 describe('the demo world', () => {
   it('has a shop, six players, ten frames, twenty-five setups, a drawer, and three jobs at different stages, none of them stale', async () => {
@@ -66,7 +101,8 @@ describe('the demo world', () => {
     expect((await ask<unknown[]>('GET', '/references')).body).toHaveLength(25)
     for (const job of body.jobs) {
       const { picture } = await sheetSource(db, job.id)
-      for (const stage of STAGES) expect(['done', 'empty'], `${job.id} ${stage}`).toContain(picture.standing[stage].status)
+      for (const stage of STAGES)
+        expect(['done', 'empty'], `${job.id} ${stage}`).toContain(picture.standing[stage].status)
     }
   })
   it('is laid out only once', async () => {
@@ -80,8 +116,15 @@ describe('stages', () => {
     await save('undo-job', 0, measureBody([], 'one'))
     await save('undo-job', 1, measureBody([], 'two'))
     const back = await ask<SavedStage>('POST', '/jobs/undo-job/stages/measure/undo', { expected: 2, by: 'T' })
-    expect([back.body.revision, (back.body.body as { note: string }).note, back.body.canUndo, back.body.canRedo]).toEqual([3, 'one', false, true])
-    expect((await ask<Refused>('POST', '/jobs/undo-job/stages/measure/undo', { expected: 3, by: 'T' })).body.error.code).toBe('undo.nothing')
+    expect([
+      back.body.revision,
+      (back.body.body as { note: string }).note,
+      back.body.canUndo,
+      back.body.canRedo,
+    ]).toEqual([3, 'one', false, true])
+    expect(
+      (await ask<Refused>('POST', '/jobs/undo-job/stages/measure/undo', { expected: 3, by: 'T' })).body.error.code,
+    ).toBe('undo.nothing')
     const forth = await ask<SavedStage>('POST', '/jobs/undo-job/stages/measure/redo', { expected: 3, by: 'T' })
     expect((forth.body.body as { note: string }).note).toBe('two')
     const history = await ask<{ revision: number; kind: string }[]>('GET', '/jobs/undo-job/stages/measure/history')
@@ -97,15 +140,25 @@ describe('stages', () => {
   })
   it('lets exactly one of two edits at once through', async () => {
     await newJob('race-job')
-    const answers = await Promise.all(Array.from({ length: 6 }, (_, i) => save('race-job', 0, measureBody([], `window ${i}`))))
+    const answers = await Promise.all(
+      Array.from({ length: 6 }, (_, i) => save('race-job', 0, measureBody([], `window ${i}`))),
+    )
     expect(answers.map((a) => a.status).sort()).toEqual([200, 409, 409, 409, 409, 409])
   })
   it('names the field that is wrong', async () => {
     await newJob('field-job')
     const bad = await save<Refused>('field-job', 0, { ...measureBody(), axisCm: 99 })
     expect([bad.status, bad.body.error.code, bad.body.error.path]).toEqual([422, 'field.invalid', 'axisCm'])
-    const target = await save<Refused>('field-job', 0, { way: 'hand', referenceId: null, lines: { mass: { value: 320, tolerance: 0, from: 'hand', reason: '' } } }, 'target')
-    expect([target.body.error.path, target.body.error.message]).toEqual(['lines.mass.tolerance', expect.stringContaining('a tolerance is more than nothing')])
+    const target = await save<Refused>(
+      'field-job',
+      0,
+      { way: 'hand', referenceId: null, lines: { mass: { value: 320, tolerance: 0, from: 'hand', reason: '' } } },
+      'target',
+    )
+    expect([target.body.error.path, target.body.error.message]).toEqual([
+      'lines.mass.tolerance',
+      expect.stringContaining('a tolerance is more than nothing'),
+    ])
   })
   it('knows no job, stage or address that is not there', async () => {
     expect((await ask('GET', '/jobs/none')).status).toBe(404)
@@ -122,14 +175,19 @@ describe('readings', () => {
     await ask('POST', '/jobs/reading-job/readings', reading('r1', { value: 999 }))
     await ask('POST', '/jobs/reading-job/readings', reading('r2', { value: 321, supersedes: 'r1' }))
     const { body } = await ask<JobView>('GET', '/jobs/reading-job')
-    expect(body.readings.map((r) => [r.id, r.value, r.supersedes])).toEqual([['r1', 320, null], ['r2', 321, 'r1']])
+    expect(body.readings.map((r) => [r.id, r.value, r.supersedes])).toEqual([
+      ['r1', 320, null],
+      ['r2', 321, 'r1'],
+    ])
   })
   it('need an axis for swing weight, and refuse one for anything else', async () => {
     await newJob('axis-job')
     const without = await ask<Refused>('POST', '/jobs/axis-job/readings', reading('a1', { quantity: 'swingWeight' }))
     expect([without.status, without.body.error.path]).toEqual([422, 'axisCm'])
     expect((await ask('POST', '/jobs/axis-job/readings', reading('a2', { axisCm: 10 }))).status).toBe(422)
-    expect((await ask<Refused>('POST', '/jobs/axis-job/readings', reading('a3', { supersedes: 'gone' }))).body.error.code).toBe('value.inUse')
+    expect(
+      (await ask<Refused>('POST', '/jobs/axis-job/readings', reading('a3', { supersedes: 'gone' }))).body.error.code,
+    ).toBe('value.inUse')
   })
 })
 
@@ -162,7 +220,9 @@ describe('a job file', () => {
     expect((await ask<Overview>('GET', '/overview')).body.jobs.length).toBe(before)
   })
   it('takes nothing in when one stage inside is damaged, and says where', async () => {
-    const file = JSON.parse(await (await fetch(`${base}/jobs/job-done/export`)).text()) as { stages: { stage: string; revisions: { body: { axisCm?: unknown } }[] }[] }
+    const file = JSON.parse(await (await fetch(`${base}/jobs/job-done/export`)).text()) as {
+      stages: { stage: string; revisions: { body: { axisCm?: unknown } }[] }[]
+    }
     file.stages.find((s) => s.stage === 'measure')!.revisions[0].body.axisCm = 'ten'
     const { body } = await ask<Refused>('POST', '/import', JSON.stringify(file))
     expect([body.error.code, body.error.data.where]).toEqual(['import.invalid', 'stages.1.revisions.0.body.axisCm'])
@@ -180,15 +240,21 @@ describe('paper', () => {
   })
   it('says why there is nothing to print', async () => {
     await newJob('paper-job')
-    expect((await ask<Refused>('GET', '/jobs/paper-job/sheets/work-order.pdf')).body.error.message).toContain('has not been weighed')
-    expect((await ask<Refused>('GET', '/jobs/job-junior/sheets/spec-card.pdf')).body.error.message).toContain('final readings')
+    expect((await ask<Refused>('GET', '/jobs/paper-job/sheets/work-order.pdf')).body.error.message).toContain(
+      'has not been weighed',
+    )
+    expect((await ask<Refused>('GET', '/jobs/job-junior/sheets/spec-card.pdf')).body.error.message).toContain(
+      'final readings',
+    )
   })
 })
 
 describe('the server', () => {
   it('answers no other host than loopback', async () => {
     const { request } = await import('node:http')
-    const status = await new Promise((done) => request(`${base}/overview`, { headers: { host: 'elsewhere.example' } }, (r) => done(r.statusCode)).end())
+    const status = await new Promise((done) =>
+      request(`${base}/overview`, { headers: { host: 'elsewhere.example' } }, (r) => done(r.statusCode)).end(),
+    )
     expect(status).toBe(403)
   })
   it('holds its data folder alone, and gives it back', async () => {
@@ -197,7 +263,9 @@ describe('the server', () => {
     await expect(lockDataFolder(own)).rejects.toThrow(DataFolderInUse)
     await expect(lockDataFolder(own)).rejects.toThrow(`already using the data folder ${own}`)
     await release()
-    await (await lockDataFolder(own))()
+    await (
+      await lockDataFolder(own)
+    )()
   })
   it('rolls a failed transaction back', async () => {
     await expect(

@@ -35,7 +35,13 @@ export function solveWith(highs: Highs): Solve {
       ...(model.columns.some((c) => c.integer) ? { integrality: model.columns.map((c) => (c.integer ? 1 : 0)) } : {}),
     })
     try {
-      native.options.set({ output_flag: false, mip_rel_gap: 0, mip_abs_gap: 0, mip_feasibility_tolerance: 1e-8, time_limit: 5 })
+      native.options.set({
+        output_flag: false,
+        mip_rel_gap: 0,
+        mip_abs_gap: 0,
+        mip_feasibility_tolerance: 1e-8,
+        time_limit: 5,
+      })
       native.run()
       const ended = native.getModelStatus()
       if (ended === status.infeasible || ended === status.unboundedOrInfeasible) return { status: 'infeasible' }

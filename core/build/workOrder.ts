@@ -25,13 +25,23 @@ const ORDER: Record<Cut['place'], number> = { hoop: 1, shaft: 2, handle: 3, beve
  * the grip off, the grip on last. Each step predicts the frame as it then is, grip off where it is off.
  * @throws Problem `piece.unknownMaterial`
  */
-export function buildSteps(measured: FrameState, cuts: readonly Cut[], materials: readonly Material[], work: Workpiece): BuildStep[] {
+export function buildSteps(
+  measured: FrameState,
+  cuts: readonly Cut[],
+  materials: readonly Material[],
+  work: Workpiece,
+): BuildStep[] {
   const byId = new Map(materials.map((m) => [m.id, m]))
-  const ordered = [...cuts].filter((c) => c.amount !== 0).sort((a, b) => ORDER[a.place] - ORDER[b.place] || (a.place === 'hoop' ? a.atCm - b.atCm : b.atCm - a.atCm))
+  const ordered = [...cuts]
+    .filter((c) => c.amount !== 0)
+    .sort((a, b) => ORDER[a.place] - ORDER[b.place] || (a.place === 'hoop' ? a.atCm - b.atCm : b.atCm - a.atCm))
   const steps: BuildStep[] = []
   if (ordered.length === 0) return steps
   const { geometry, condition, profile } = work
-  const onHandle = (cut: Cut) => cut.place === 'bevels' || cut.place === 'handle' || (cut.place === 'grip' && byId.get(cut.materialId)?.kind === 'grip')
+  const onHandle = (cut: Cut) =>
+    cut.place === 'bevels' ||
+    cut.place === 'handle' ||
+    (cut.place === 'grip' && byId.get(cut.materialId)?.kind === 'grip')
   const needsGripOff = condition.grip !== 'none' && ordered.some(onHandle)
   const baseGrip = profile.layers.grips[condition.grip]
   const wraps = condition.overgrips * profile.layers.overgrip.massG
@@ -44,12 +54,29 @@ export function buildSteps(measured: FrameState, cuts: readonly Cut[], materials
   let done: Piece[] = []
   let gripOff = false
   const predicted = () =>
-    withPieces(measured, [...done, ...(gripOff ? [sleeve(-baseGrip.massG - wraps, Math.hypot(baseGrip.uMassG, profile.layers.overgrip.uMassG * condition.overgrips))] : [])], geometry)
+    withPieces(
+      measured,
+      [
+        ...done,
+        ...(gripOff
+          ? [
+              sleeve(
+                -baseGrip.massG - wraps,
+                Math.hypot(baseGrip.uMassG, profile.layers.overgrip.uMassG * condition.overgrips),
+              ),
+            ]
+          : []),
+      ],
+      geometry,
+    )
   const all = ordered.flatMap((cut) => piecesOf(cut, byId.get(cut.materialId), work))
   const push = (step: Pick<BuildStep, 'id' | 'action' | 'cut' | 'strips' | 'massG'>, state: FrameState) =>
     steps.push({ ...step, gripOff, overgripsOn: gripOff ? 0 : condition.overgrips, predicted: state })
 
-  push({ id: 'trial', action: 'trial', cut: null, strips: [], massG: all.reduce((sum, p) => sum + p.massG, 0) }, withPieces(measured, all, geometry))
+  push(
+    { id: 'trial', action: 'trial', cut: null, strips: [], massG: all.reduce((sum, p) => sum + p.massG, 0) },
+    withPieces(measured, all, geometry),
+  )
   for (const cut of ordered) {
     const material = byId.get(cut.materialId)
     if (!gripOff && needsGripOff && onHandle(cut)) {
@@ -59,7 +86,8 @@ export function buildSteps(measured: FrameState, cuts: readonly Cut[], materials
     if (cut.place === 'grip') continue
     done = [...done, ...piecesOf(cut, material, work)]
     const runs = runsOf(cut, geometry)
-    const strips = material!.kind === 'tape' ? layersOf(cut).map((lengthCm, i) => ({ count: runs, lengthCm, layer: i + 1 })) : []
+    const strips =
+      material!.kind === 'tape' ? layersOf(cut).map((lengthCm, i) => ({ count: runs, lengthCm, layer: i + 1 })) : []
     push({ id: cut.id, action: 'place', cut, strips, massG: massOf(cut, material!, work) }, predicted())
   }
   const grips = ordered.filter((cut) => cut.place === 'grip')
@@ -67,7 +95,16 @@ export function buildSteps(measured: FrameState, cuts: readonly Cut[], materials
     gripOff = false
     done = [...done, ...grips.flatMap((cut) => piecesOf(cut, byId.get(cut.materialId), work))]
     const extra = grips.reduce((sum, cut) => sum + massOf(cut, byId.get(cut.materialId)!, work), 0)
-    push({ id: 'grip-on', action: 'gripOn', cut: grips[0] ?? null, strips: [], massG: needsGripOff ? baseGrip.massG + wraps + extra : extra }, predicted())
+    push(
+      {
+        id: 'grip-on',
+        action: 'gripOn',
+        cut: grips[0] ?? null,
+        strips: [],
+        massG: needsGripOff ? baseGrip.massG + wraps + extra : extra,
+      },
+      predicted(),
+    )
   }
   return steps
 }

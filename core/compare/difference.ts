@@ -22,7 +22,12 @@ export function differenceOf(mine: Estimate | null, other: Estimate | null): Dif
 }
 
 /** How far apart two states are in tolerances, over the quantities that both know; fewer known numbers never bring it nearer. */
-export function nearness(mine: FrameState, other: FrameState, tolerance: Record<Quantity, number>, populationSpread: Record<Quantity, number>): number {
+export function nearness(
+  mine: FrameState,
+  other: FrameState,
+  tolerance: Record<Quantity, number>,
+  populationSpread: Record<Quantity, number>,
+): number {
   let sum = 0
   for (const quantity of Object.keys(tolerance) as Quantity[]) {
     const a = estimateOf(mine, quantity)

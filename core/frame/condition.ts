@@ -54,7 +54,12 @@ function changeOf(from: Condition, to: Condition, profile?: SportProfile): Chang
  * The pieces that turn a frame as measured in one condition into the other, from the frame's own geometry.
  * Two strung frames are taken with the strings each has.
  */
-export function conditionPieces(from: Condition, to: Condition, geometry: FrameGeometry, profile: SportProfile): Piece[] {
+export function conditionPieces(
+  from: Condition,
+  to: Condition,
+  geometry: FrameGeometry,
+  profile: SportProfile,
+): Piece[] {
   return changeOf(from, to, profile).map(({ layer, massG, uMassG }) => ({
     massG,
     uMassG,
@@ -63,7 +68,11 @@ export function conditionPieces(from: Condition, to: Condition, geometry: FrameG
       layer === 'strings'
         ? { kind: 'bed' }
         : layer === 'dampener'
-          ? { kind: 'point', xCm: geometry.lengthCm - geometry.headLengthCm + profile.layers.dampener.fromBridgeCm, yCm: 0 }
+          ? {
+              kind: 'point',
+              xCm: geometry.lengthCm - geometry.headLengthCm + profile.layers.dampener.fromBridgeCm,
+              yCm: 0,
+            }
           : { kind: 'sleeve', fromCm: 0, toCm: geometry.gripLengthCm, radiusCm: geometry.handleHalfWidthCm },
   }))
 }

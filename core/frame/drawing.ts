@@ -17,11 +17,15 @@ const n = (value: number) => value.toFixed(2)
 /** A polyline through points of the right half and, mirrored, of the left half. */
 function closedPath(points: readonly OutlinePoint[]): string {
   const right = points.map((p) => `${n(p.xCm)} ${n(p.yCm)}`)
-  const left = [...points].reverse().slice(1, -1).map((p) => `${n(p.xCm)} ${n(-p.yCm)}`)
+  const left = [...points]
+    .reverse()
+    .slice(1, -1)
+    .map((p) => `${n(p.xCm)} ${n(-p.yCm)}`)
   return `M${[...right, ...left].join('L')}Z`
 }
 
-const every = (points: readonly OutlinePoint[], step: number) => points.filter((_, i) => i % step === 0 || i === points.length - 1)
+const every = (points: readonly OutlinePoint[], step: number) =>
+  points.filter((_, i) => i % step === 0 || i === points.length - 1)
 
 /** Open path of a stretch of the outline between two arc lengths; `side` −1 mirrors it to the left half. */
 export function arcPath(geometry: FrameGeometry, fromCm: number, toCm: number, side: 1 | -1, insetCm?: number): string {

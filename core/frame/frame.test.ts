@@ -12,9 +12,13 @@ import { aboutAxis, derivedNumbers, estimateOf, frameState, recoilWeight, type F
 const G = tennis.geometry
 const exact = (value: number) => ({ value, u: 0 })
 const state = (mass: number, balance: number, swing: number, twist = 14) =>
-  frameState({ mass: exact(mass), balance: exact(balance), swingWeight: exact(swing), twistWeight: exact(twist) }, 10.16)
+  frameState(
+    { mass: exact(mass), balance: exact(balance), swingWeight: exact(swing), twistWeight: exact(twist) },
+    10.16,
+  )
 const at = (xCm: number): Shape => ({ kind: 'point', xCm, yCm: 0 })
-const added = (s: FrameState, massG: number, shape: Shape, geometry = G) => withPieces(s, [{ massG, shape, uMassG: 0, uPlaceCm: 0 }], geometry)
+const added = (s: FrameState, massG: number, shape: Shape, geometry = G) =>
+  withPieces(s, [{ massG, shape, uMassG: 0, uPlaceCm: 0 }], geometry)
 
 describe('exact sums, against values worked by hand from the closed forms', () => {
   it.each([
@@ -37,8 +41,20 @@ describe('exact sums, against values worked by hand from the closed forms', () =
   })
 
   it('string bed of 16 g on an ellipse 17 × 12.8 cm at 51.5 cm on 300 g, 32.0 cm: +28.5, +0.987 cm, +0.655', () => {
-    const geometry: FrameGeometry = { ...G, lengthCm: 68.58, headLengthCm: 34.16, headWidthCm: 25.76, tubeCm: 0.04, exponent: 2 }
-    const shifted: FrameGeometry = { ...geometry, headLengthCm: 2 * (17 + 0.04), lengthCm: 51.5 + 17.04, headWidthCm: 2 * (12.8 + 0.04) }
+    const geometry: FrameGeometry = {
+      ...G,
+      lengthCm: 68.58,
+      headLengthCm: 34.16,
+      headWidthCm: 25.76,
+      tubeCm: 0.04,
+      exponent: 2,
+    }
+    const shifted: FrameGeometry = {
+      ...geometry,
+      headLengthCm: 2 * (17 + 0.04),
+      lengthCm: 51.5 + 17.04,
+      headWidthCm: 2 * (12.8 + 0.04),
+    }
     const before = state(300, 32, 290, 12)
     const after = added(before, 16, { kind: 'bed' }, shifted)
     expect(after.swingWeightKgCm2! - 290).toBeCloseTo(28.5, 1)
@@ -83,13 +99,20 @@ describe('numbers that follow', () => {
   })
 
   it('a uniform rod has I = ML²/3 about its end and ML²/12 about its middle', () => {
-    const rod = withPieces({ ...state(1e-9, 34.29, 0, 0), axisCm: 0 }, [handPlaced(100, { kind: 'column', fromCm: 0, toCm: 68.58 })], G)
+    const rod = withPieces(
+      { ...state(1e-9, 34.29, 0, 0), axisCm: 0 },
+      [handPlaced(100, { kind: 'column', fromCm: 0, toCm: 68.58 })],
+      G,
+    )
     expect(rod.swingWeightKgCm2).toBeCloseTo((100 * 68.58 ** 2) / 3 / 1000, 6)
     expect(recoilWeight(rod)!.value).toBeCloseTo((100 * 68.58 ** 2) / 12 / 1000, 4)
   })
 
   it('moving the axis there and back changes nothing, uncertainty included', () => {
-    const real = frameState({ mass: { value: 330, u: 0.2 }, balance: { value: 32.5, u: 0.06 }, swingWeight: { value: 325, u: 0.8 } }, 10.16)
+    const real = frameState(
+      { mass: { value: 330, u: 0.2 }, balance: { value: 32.5, u: 0.06 }, swingWeight: { value: 325, u: 0.8 } },
+      10.16,
+    )
     fc.assert(
       fc.property(fc.double({ min: 0, max: 20, noNaN: true }), (axis) => {
         const back = aboutAxis(aboutAxis(real, axis), 10.16)
@@ -103,7 +126,18 @@ describe('numbers that follow', () => {
   it('propagates like a simulation of ten thousand frames does', () => {
     const u = { mass: 0.5, balance: 0.1, swing: 1 }
     const piece: Piece = { massG: 6, shape: at(60), uMassG: 0.3, uPlaceCm: 0.5 }
-    const linear = withPieces(frameState({ mass: { value: 330, u: u.mass }, balance: { value: 32.5, u: u.balance }, swingWeight: { value: 325, u: u.swing } }, 10.16), [piece], G)
+    const linear = withPieces(
+      frameState(
+        {
+          mass: { value: 330, u: u.mass },
+          balance: { value: 32.5, u: u.balance },
+          swingWeight: { value: 325, u: u.swing },
+        },
+        10.16,
+      ),
+      [piece],
+      G,
+    )
     let seed = 12345
     const uniform = () => ((seed = (seed * 1664525 + 1013904223) % 4294967296) + 0.5) / 4294967296
     const normal = () => Math.sqrt(-2 * Math.log(uniform())) * Math.cos(2 * Math.PI * uniform())
@@ -124,9 +158,23 @@ describe('numbers that follow', () => {
 
 describe('laws', () => {
   const shapes: fc.Arbitrary<Shape> = fc.oneof(
-    fc.record({ kind: fc.constant('point' as const), xCm: fc.double({ min: 0, max: 68, noNaN: true }), yCm: fc.constant(0) }),
-    fc.record({ kind: fc.constant('arc' as const), fromCm: fc.double({ min: 0, max: 20, noNaN: true }), toCm: fc.double({ min: 20, max: 44, noNaN: true }), side: fc.constant('both' as const) }),
-    fc.record({ kind: fc.constant('strip' as const), fromCm: fc.double({ min: 0, max: 10, noNaN: true }), toCm: fc.double({ min: 10, max: 24, noNaN: true }), offsetCm: fc.constant(1.2) }),
+    fc.record({
+      kind: fc.constant('point' as const),
+      xCm: fc.double({ min: 0, max: 68, noNaN: true }),
+      yCm: fc.constant(0),
+    }),
+    fc.record({
+      kind: fc.constant('arc' as const),
+      fromCm: fc.double({ min: 0, max: 20, noNaN: true }),
+      toCm: fc.double({ min: 20, max: 44, noNaN: true }),
+      side: fc.constant('both' as const),
+    }),
+    fc.record({
+      kind: fc.constant('strip' as const),
+      fromCm: fc.double({ min: 0, max: 10, noNaN: true }),
+      toCm: fc.double({ min: 10, max: 24, noNaN: true }),
+      offsetCm: fc.constant(1.2),
+    }),
   )
   it('is linear: two pieces together do what they do one after the other, and twice the grams do twice as much', () => {
     fc.assert(
@@ -155,7 +203,11 @@ describe('laws', () => {
   it('what comes off again leaves nothing behind', () => {
     const s = state(320, 32.5, 322)
     const back = added(added(s, 5, at(50)), -5, at(50))
-    expect([back.massG, back.balanceCm, back.swingWeightKgCm2]).toEqual([320, expect.closeTo(32.5, 9), expect.closeTo(322, 9)])
+    expect([back.massG, back.balanceCm, back.swingWeightKgCm2]).toEqual([
+      320,
+      expect.closeTo(32.5, 9),
+      expect.closeTo(322, 9),
+    ])
   })
 })
 

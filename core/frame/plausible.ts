@@ -29,10 +29,16 @@ const inside = (value: number, [low, high]: [number, number]) => value >= low &&
  * Is one reading, on its own, a usual number for this sport? Names the likely slip: ounces for grams, points, millimetres or
  * inches for centimetres. The bands are common practice, no source.
  */
-export function doubtOfReading(quantity: Quantity, value: number, lengthCm: number, profile: SportProfile): Doubt | null {
+export function doubtOfReading(
+  quantity: Quantity,
+  value: number,
+  lengthCm: number,
+  profile: SportProfile,
+): Doubt | null {
   const band = profile.usual[quantity]
   if (inside(value, band)) return null
-  const slip = (code: DoubtCode, meant: number): Doubt | null => (inside(meant, band) ? { code, quantity, data: { value, meant } } : null)
+  const slip = (code: DoubtCode, meant: number): Doubt | null =>
+    inside(meant, band) ? { code, quantity, data: { value, meant } } : null
   const unusual: Doubt = { code: 'doubt.unusual', quantity, data: { value, low: band[0], high: band[1] } }
   if (quantity === 'mass') return slip('doubt.ounces', value * G_PER_OZ) ?? unusual
   if (quantity === 'balance') {
@@ -40,7 +46,9 @@ export function doubtOfReading(quantity: Quantity, value: number, lengthCm: numb
       slip('doubt.millimetres', value / 10) ??
       (Math.abs(value) <= 16 ? slip('doubt.points', balanceOfPoints(value, lengthCm)) : null) ??
       slip('doubt.inches', value * 2.54) ??
-      (value <= 0 || value >= lengthCm ? { code: 'doubt.balanceOffFrame', quantity, data: { value, high: lengthCm } } : unusual)
+      (value <= 0 || value >= lengthCm
+        ? { code: 'doubt.balanceOffFrame', quantity, data: { value, high: lengthCm } }
+        : unusual)
     )
   }
   return unusual
@@ -55,7 +63,8 @@ export function doubtOfState(state: FrameState, geometry: FrameGeometry, profile
   const { massG, balanceCm, swingWeightKgCm2 } = state
   if (!recoil || massG === null || balanceCm === null || swingWeightKgCm2 === null) return null
   const L = geometry.lengthCm
-  const fits = (inertia: number) => inertia > 0 && inside(Math.sqrt((GCM2_PER_KGCM2 * inertia) / massG) / L, profile.gyrationBand)
+  const fits = (inertia: number) =>
+    inertia > 0 && inside(Math.sqrt((GCM2_PER_KGCM2 * inertia) / massG) / L, profile.gyrationBand)
   if (fits(recoil.value)) return null
   const at = (axisCm: number) => swingWeightKgCm2 - (massG * (balanceCm - axisCm) ** 2) / GCM2_PER_KGCM2
   const meantAxis = [profile.axisCm, ...profile.otherAxesCm].find((axis) => axis !== state.axisCm && fits(at(axis)))
@@ -66,7 +75,12 @@ export function doubtOfState(state: FrameState, geometry: FrameGeometry, profile
   }
   if (recoil.value <= 0) return { code: 'doubt.inertiaTooSmall', quantity: 'swingWeight', data: { value } }
   const most = (massG * balanceCm * (L - balanceCm)) / GCM2_PER_KGCM2
-  if (recoil.value > most) return { code: 'doubt.inertiaTooLarge', quantity: 'swingWeight', data: { value, high: most } }
+  if (recoil.value > most)
+    return { code: 'doubt.inertiaTooLarge', quantity: 'swingWeight', data: { value, high: most } }
   const [low, high] = profile.gyrationBand
-  return { code: 'doubt.gyration', quantity: 'swingWeight', data: { value, meant: Math.sqrt((GCM2_PER_KGCM2 * recoil.value) / massG) / L, low, high } }
+  return {
+    code: 'doubt.gyration',
+    quantity: 'swingWeight',
+    data: { value, meant: Math.sqrt((GCM2_PER_KGCM2 * recoil.value) / massG) / L, low, high },
+  }
 }

@@ -35,7 +35,11 @@ const FIELD = {
 } as const satisfies Record<Quantity, keyof FrameState>
 
 /** A state from independent estimates; what is null is unknown. */
-export function frameState(known: Partial<Record<Quantity, Estimate | null>>, axisCm: number, lateral: Estimate = { value: 0, u: 0 }): FrameState {
+export function frameState(
+  known: Partial<Record<Quantity, Estimate | null>>,
+  axisCm: number,
+  lateral: Estimate = { value: 0, u: 0 },
+): FrameState {
   const u = (quantity: Quantity) => known[quantity]?.u ?? 0
   return {
     massG: known.mass?.value ?? null,

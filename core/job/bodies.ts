@@ -75,7 +75,14 @@ export interface SignedCheck {
   by: string
   at: string
   /** What was read, targeted and predicted at sign-off, core units; a record, not recomputed. */
-  lines: { quantity: Quantity; read: number; u: number; target: number | null; tolerance: number | null; predicted: number | null }[]
+  lines: {
+    quantity: Quantity
+    read: number
+    u: number
+    target: number | null
+    tolerance: number | null
+    predicted: number | null
+  }[]
 }
 
 export interface CheckBody {
@@ -85,7 +92,18 @@ export interface CheckBody {
 }
 
 export const PLAY_ASPECTS = [
-  'stability', 'plough-through', 'power', 'spin', 'direction', 'depth', 'comfort', 'feel', 'serve', 'return', 'volley', 'manoeuvrability',
+  'stability',
+  'plough-through',
+  'power',
+  'spin',
+  'direction',
+  'depth',
+  'comfort',
+  'feel',
+  'serve',
+  'return',
+  'volley',
+  'manoeuvrability',
 ] as const
 export type PlayAspect = (typeof PLAY_ASPECTS)[number]
 

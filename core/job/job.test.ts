@@ -53,34 +53,88 @@ describe('undo and redo append', () => {
     play(['edit', 'edit', 'edit', 'undo', 'undo', 'redo', 'redo', 'redo'])
   })
   it('like an editor with any mixture of edits, undos and redos', () => {
-    fc.assert(fc.property(fc.array(fc.constantFrom('edit' as const, 'undo' as const, 'redo' as const), { maxLength: 25 }), (actions) => play(actions)))
+    fc.assert(
+      fc.property(
+        fc.array(fc.constantFrom('edit' as const, 'undo' as const, 'redo' as const), { maxLength: 25 }),
+        (actions) => play(actions),
+      ),
+    )
   })
 })
 
 const REFERENCE: ReferenceSetup = {
-  id: 'r', name: 'A reference', condition: STRUNG, axisCm: 10.16, geometry: tennis.geometry,
-  numbers: { mass: { value: 340, u: 0.5 }, balance: { value: 32, u: 0.1 }, swingWeight: { value: 340, u: 1 }, twistWeight: null },
+  id: 'r',
+  name: 'A reference',
+  condition: STRUNG,
+  axisCm: 10.16,
+  geometry: tennis.geometry,
+  numbers: {
+    mass: { value: 340, u: 0.5 },
+    balance: { value: 32, u: 0.1 },
+    swingWeight: { value: 340, u: 1 },
+    twistWeight: null,
+  },
 }
-const readings: StoredReading[] = ([['m', 'mass', 326], ['b', 'balance', 32], ['s', 'swingWeight', 321], ['t', 'twistWeight', 13.8]] as const).map(([id, quantity, value]) => ({
-  id, quantity, value, axisCm: quantity === 'swingWeight' ? 10.16 : null, methodId: '', takenAt: '2026-01-01T00:00:00Z',
+const readings: StoredReading[] = (
+  [
+    ['m', 'mass', 326],
+    ['b', 'balance', 32],
+    ['s', 'swingWeight', 321],
+    ['t', 'twistWeight', 13.8],
+  ] as const
+).map(([id, quantity, value]) => ({
+  id,
+  quantity,
+  value,
+  axisCm: quantity === 'swingWeight' ? 10.16 : null,
+  methodId: '',
+  takenAt: '2026-01-01T00:00:00Z',
 }))
 const CUT: Cut = { id: 'tip', materialId: 'lead-half', place: 'hoop', zoneId: 'tip', atCm: 0, amount: 10, layerCm: 16 }
 
 function job(way: 'copy' | 'halfway' | 'hand') {
   const bodies: Partial<StageBodies> = {
-    measure: { condition: STRUNG, axisCm: 10.16, readingIds: ['m', 'b', 's', 't'], confirmedIds: [], inspection: 'sound', note: '' },
+    measure: {
+      condition: STRUNG,
+      axisCm: 10.16,
+      readingIds: ['m', 'b', 's', 't'],
+      confirmedIds: [],
+      inspection: 'sound',
+      note: '',
+    },
     compare: { referenceIds: ['r'], condition: null },
-    target: { way, referenceId: way === 'hand' ? null : 'r', lines: { swingWeight: { value: 330, tolerance: 2, from: way === 'hand' ? 'hand' : way === 'copy' ? 'reference' : 'halfway', reason: '' } } },
+    target: {
+      way,
+      referenceId: way === 'hand' ? null : 'r',
+      lines: {
+        swingWeight: {
+          value: 330,
+          tolerance: 2,
+          from: way === 'hand' ? 'hand' : way === 'copy' ? 'reference' : 'halfway',
+          reason: '',
+        },
+      },
+    },
     plan: { limits: OPEN_LIMITS, taken: 'best', byHand: false, cuts: [CUT] },
     build: { cuts: [CUT], marks: {} },
     check: { readingIds: [], confirmedIds: [], signed: null },
   }
-  const input = (change: Partial<JobInput> = {}): JobInput => ({ profile: tennis, geometry: tennis.geometry, bodies, used: {}, readings, references: [REFERENCE], materials: DRAWER, ...change })
+  const input = (change: Partial<JobInput> = {}): JobInput => ({
+    profile: tennis,
+    geometry: tennis.geometry,
+    bodies,
+    used: {},
+    readings,
+    references: [REFERENCE],
+    materials: DRAWER,
+    ...change,
+  })
   const used: Partial<Record<Stage, Facts>> = pictureOf(input()).facts
   const after = (change: Partial<JobInput>) => pictureOf(input({ used, ...change })).standing
   return { bodies, after }
 }
-const statuses = (standing: ReturnType<ReturnType<typeof job>['after']>) => Object.fromEntries(Object.entries(standing).map(([stage, s]) => [stage, s.status]))
+const statuses = (standing: ReturnType<ReturnType<typeof job>['after']>) =>
+  Object.fromEntries(Object.entries(standing).map(([stage, s]) => [stage, s.status]))
 const heavier = readings.map((r) => (r.id === 's' ? { ...r, value: 325 } : r))
 
 describe('what a changed reading makes stale', () => {
@@ -89,7 +143,15 @@ describe('what a changed reading makes stale', () => {
   })
   it('a half-way target and the plan, with old and new; what follows waits', () => {
     const standing = job('halfway').after({ readings: heavier })
-    expect(statuses(standing)).toMatchObject({ measure: 'done', compare: 'stale', target: 'stale', plan: 'stale', build: 'waits', check: 'stale', play: 'empty' })
+    expect(statuses(standing)).toMatchObject({
+      measure: 'done',
+      compare: 'stale',
+      target: 'stale',
+      plan: 'stale',
+      build: 'waits',
+      check: 'stale',
+      play: 'empty',
+    })
     expect(standing.target.changed).toEqual([{ name: 'measured swingWeight', old: 321, now: 325 }])
     expect(standing.check.changed.map((c) => c.name)).toEqual(['predicted swingWeight'])
   })
@@ -104,7 +166,9 @@ describe('what a changed reading makes stale', () => {
   })
   it('a moved piece touches the build and the final check only', () => {
     const { bodies, after } = job('hand')
-    expect(statuses(after({ bodies: { ...bodies, plan: { ...bodies.plan!, cuts: [{ ...CUT, amount: 12 }] } } }))).toMatchObject({ compare: 'done', target: 'done', plan: 'done', build: 'stale', check: 'stale' })
+    expect(
+      statuses(after({ bodies: { ...bodies, plan: { ...bodies.plan!, cuts: [{ ...CUT, amount: 12 }] } } })),
+    ).toMatchObject({ compare: 'done', target: 'done', plan: 'done', build: 'stale', check: 'stale' })
   })
 })
 
@@ -115,7 +179,11 @@ describe('comparing', () => {
     expect(differenceOf({ value: 320, u: 1 }, null)).toEqual({ difference: null, verdict: 'unknown' })
   })
   it('brings a bare reference to a strung frame; without mass and balance a swing weight stays about its axis', () => {
-    const bare = { ...REFERENCE, condition: BARE, numbers: { ...REFERENCE.numbers, mass: { value: 305, u: 1 }, swingWeight: { value: 292, u: 2 } } }
+    const bare = {
+      ...REFERENCE,
+      condition: BARE,
+      numbers: { ...REFERENCE.numbers, mass: { value: 305, u: 1 }, swingWeight: { value: 292, u: 2 } },
+    }
     const state = referenceState(bare, { condition: STRUNG, axisCm: 10.16 }, tennis)
     expect(state.massG).toBeCloseTo(305 + 16.5 + 5, 9)
     expect(estimateOf(state, 'swingWeight')!.value - 292).toBeGreaterThan(25)
@@ -124,18 +192,34 @@ describe('comparing', () => {
   })
   it('leaving a number out never ranks a setup nearer than stating the usual one', () => {
     const mine = usualState()
-    const near = frameState({ mass: { value: 306, u: 1 }, balance: { value: 32.6, u: 0.1 }, swingWeight: { value: 301, u: 1 }, twistWeight: { value: 13.3, u: 0.2 } }, 10.16)
+    const near = frameState(
+      {
+        mass: { value: 306, u: 1 },
+        balance: { value: 32.6, u: 0.1 },
+        swingWeight: { value: 301, u: 1 },
+        twistWeight: { value: 13.3, u: 0.2 },
+      },
+      10.16,
+    )
     const silent = frameState({ mass: { value: 306, u: 1 }, balance: { value: 32.6, u: 0.1 } }, 10.16)
     const spread = { mass: 15, balance: 0.6, swingWeight: 15, twistWeight: 0.9 }
-    expect(nearness(mine, near, tennis.tolerance, spread)).toBeLessThan(nearness(mine, silent, tennis.tolerance, spread))
+    expect(nearness(mine, near, tennis.tolerance, spread)).toBeLessThan(
+      nearness(mine, silent, tennis.tolerance, spread),
+    )
   })
 })
 
 describe('target', () => {
   const mine = usualState()
   it('half-way of 270 g/270 to 290 g/290 is 280/280 (common practice, no source)', () => {
-    const frame = frameState({ mass: { value: 270, u: 0 }, balance: { value: 33, u: 0 }, swingWeight: { value: 270, u: 0 } }, 10.16)
-    const later = frameState({ mass: { value: 290, u: 0 }, balance: { value: 32, u: 0 }, swingWeight: { value: 290, u: 0 } }, 10.16)
+    const frame = frameState(
+      { mass: { value: 270, u: 0 }, balance: { value: 33, u: 0 }, swingWeight: { value: 270, u: 0 } },
+      10.16,
+    )
+    const later = frameState(
+      { mass: { value: 290, u: 0 }, balance: { value: 32, u: 0 }, swingWeight: { value: 290, u: 0 } },
+      10.16,
+    )
     const lines = targetFrom('halfway', frame, later, ['mass', 'swingWeight'], tennis)
     expect([lines.mass!.value, lines.swingWeight!.value]).toEqual([280, 280])
   })
@@ -146,7 +230,8 @@ describe('target', () => {
   })
   it('guards: fire, stay silent, and at the edge', () => {
     const line = (value: number, tolerance = 1) => ({ value, tolerance, from: 'hand' as const, reason: '' })
-    const codes = (lines: Parameters<typeof guardsOnTarget>[0], player: Parameters<typeof guardsOnTarget>[2] = null) => guardsOnTarget(lines, mine, player, 21.5).map((g) => g.code)
+    const codes = (lines: Parameters<typeof guardsOnTarget>[0], player: Parameters<typeof guardsOnTarget>[2] = null) =>
+      guardsOnTarget(lines, mine, player, 21.5).map((g) => g.code)
     expect(codes({ mass: line(300) })).toEqual(['guard.lighter'])
     expect(codes({ mass: line(304.4) })).toEqual([])
     expect(codes({ mass: line(326) })).toEqual(['guard.bigStep'])
@@ -185,6 +270,8 @@ describe('the work order', () => {
   })
   it('is empty when there is nothing to do, and refuses a material that is gone', () => {
     expect(buildSteps(usualState(), [], DRAWER, work)).toEqual([])
-    expect(() => buildSteps(usualState(), [{ ...CUT, materialId: 'gone' }], DRAWER, work)).toThrow('piece.unknownMaterial')
+    expect(() => buildSteps(usualState(), [{ ...CUT, materialId: 'gone' }], DRAWER, work)).toThrow(
+      'piece.unknownMaterial',
+    )
   })
 })

@@ -60,21 +60,36 @@ export function pictureOf(input: JobInput): JobPicture {
   const condition = bodies.measure?.condition ?? defaultCondition(profile)
   const axisCm = bodies.measure?.axisCm ?? profile.axisCm
   const read = (ids: readonly string[] | undefined, confirmed: readonly string[] | undefined) =>
-    summarise(input.readings.filter((r) => ids?.includes(r.id)), new Set(confirmed ?? []), axisCm, geometry, profile)
+    summarise(
+      input.readings.filter((r) => ids?.includes(r.id)),
+      new Set(confirmed ?? []),
+      axisCm,
+      geometry,
+      profile,
+    )
   const measured = read(bodies.measure?.readingIds, bodies.measure?.confirmedIds)
   const checked = read(bodies.check?.readingIds, bodies.check?.confirmedIds)
   const work: Workpiece = { geometry, condition, profile }
   const known = new Set(input.materials.map((m) => m.id))
   const cuts = bodies.plan?.cuts.filter((cut) => known.has(cut.materialId)) ?? []
-  const planned = cuts.length > 0 && measured.state.massG !== null ? withPieces(measured.state, piecesOfAll(cuts, input.materials, work), geometry) : null
+  const planned =
+    cuts.length > 0 && measured.state.massG !== null
+      ? withPieces(measured.state, piecesOfAll(cuts, input.materials, work), geometry)
+      : null
   const partial = { measured, condition, axisCm, work, planned, checked }
   const facts = factsNow(input, partial)
-  const saved = Object.fromEntries(STAGES.map((stage) => [stage, bodies[stage] ? (input.used[stage] ?? {}) : null])) as Record<Stage, Facts | null>
+  const saved = Object.fromEntries(
+    STAGES.map((stage) => [stage, bodies[stage] ? (input.used[stage] ?? {}) : null]),
+  ) as Record<Stage, Facts | null>
   return { ...partial, facts, standing: standings(saved, facts) }
 }
 
 /** A reference brought to the job's condition and axis; unknown numbers stay unknown. */
-export function referenceState(reference: ReferenceSetup, to: { condition: Condition; axisCm: number }, profile: SportProfile): FrameState {
+export function referenceState(
+  reference: ReferenceSetup,
+  to: { condition: Condition; axisCm: number },
+  profile: SportProfile,
+): FrameState {
   const given = frameState(reference.numbers, reference.axisCm)
   if (given.massG === null || given.balanceCm === null) {
     // Without mass and balance a swing weight cannot be moved to another axis: it is then not known there.
@@ -86,9 +101,13 @@ export function referenceState(reference: ReferenceSetup, to: { condition: Condi
 }
 
 const STEP: Record<Quantity, number> = { mass: 0.1, balance: 0.01, swingWeight: 0.1, twistWeight: 0.01 }
-const rounded = (quantity: Quantity, value: number) => Number((Math.round(value / STEP[quantity]) * STEP[quantity]).toFixed(4))
+const rounded = (quantity: Quantity, value: number) =>
+  Number((Math.round(value / STEP[quantity]) * STEP[quantity]).toFixed(4))
 
-function factsNow(input: JobInput, picture: Pick<JobPicture, 'measured' | 'condition' | 'axisCm' | 'planned'>): Record<Stage, Facts> {
+function factsNow(
+  input: JobInput,
+  picture: Pick<JobPicture, 'measured' | 'condition' | 'axisCm' | 'planned'>,
+): Record<Stage, Facts> {
   const { bodies } = input
   const measured: Facts = { 'as measured': conditionText(picture.condition) }
   for (const quantity of knownQuantities(picture.measured)) {
@@ -130,12 +149,14 @@ function targetFacts(input: JobInput, picture: Pick<JobPicture, 'condition' | 'a
     const state = referenceState(reference, picture, input.profile)
     for (const quantity of QUANTITIES) {
       const estimate = estimateOf(state, quantity)
-      if (estimate && body.lines[quantity] && body.lines[quantity].from !== 'hand') facts[`${quantity} of the reference`] = rounded(quantity, estimate.value)
+      if (estimate && body.lines[quantity] && body.lines[quantity].from !== 'hand')
+        facts[`${quantity} of the reference`] = rounded(quantity, estimate.value)
     }
   }
   if (body.way === 'halfway') {
     for (const quantity of QUANTITIES) {
-      if (body.lines[quantity]?.from === 'halfway') facts[`measured ${quantity}`] = measured[`measured ${quantity}`] ?? null
+      if (body.lines[quantity]?.from === 'halfway')
+        facts[`measured ${quantity}`] = measured[`measured ${quantity}`] ?? null
     }
   }
   return facts
@@ -143,12 +164,29 @@ function targetFacts(input: JobInput, picture: Pick<JobPicture, 'condition' | 'a
 
 function cutFacts(cuts: StageBodies['plan']['cuts'], materials: readonly Material[]): Facts {
   const name = (id: string) => materials.find((m) => m.id === id)?.name ?? id
-  return Object.fromEntries(cuts.map((cut) => [`${name(cut.materialId)} at ${cut.zoneId ?? cut.place} ${cut.atCm.toFixed(1)} cm`, Number(cut.amount.toFixed(2))]))
+  return Object.fromEntries(
+    cuts.map((cut) => [
+      `${name(cut.materialId)} at ${cut.zoneId ?? cut.place} ${cut.atCm.toFixed(1)} cm`,
+      Number(cut.amount.toFixed(2)),
+    ]),
+  )
 }
 
 /** A condition in short words of the trade. */
 export function conditionText(condition: Condition): string {
-  const grip = { none: 'no grip', base: 'base grip', leather: 'leather grip', synthetic: 'synthetic grip' }[condition.grip]
-  const wraps = condition.overgrips === 0 ? 'no overgrip' : condition.overgrips === 1 ? '1 overgrip' : `${condition.overgrips} overgrips`
-  return [condition.stringsG === null ? 'bare' : 'strung', grip, wraps, ...(condition.dampener ? ['dampener'] : [])].join(', ')
+  const grip = { none: 'no grip', base: 'base grip', leather: 'leather grip', synthetic: 'synthetic grip' }[
+    condition.grip
+  ]
+  const wraps =
+    condition.overgrips === 0
+      ? 'no overgrip'
+      : condition.overgrips === 1
+        ? '1 overgrip'
+        : `${condition.overgrips} overgrips`
+  return [
+    condition.stringsG === null ? 'bare' : 'strung',
+    grip,
+    wraps,
+    ...(condition.dampener ? ['dampener'] : []),
+  ].join(', ')
 }

@@ -40,7 +40,10 @@ export type StageStatus = 'empty' | 'done' | 'stale' | 'waits'
  * @param saved the facts each stage used, null where nothing is saved
  * @param now the facts that hold now
  */
-export function standings(saved: Record<Stage, Facts | null>, now: Record<Stage, Facts>): Record<Stage, { status: StageStatus; changed: ChangedFact[] }> {
+export function standings(
+  saved: Record<Stage, Facts | null>,
+  now: Record<Stage, Facts>,
+): Record<Stage, { status: StageStatus; changed: ChangedFact[] }> {
   const out = {} as Record<Stage, { status: StageStatus; changed: ChangedFact[] }>
   for (const stage of STAGES) {
     const used = saved[stage]

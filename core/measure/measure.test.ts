@@ -5,8 +5,15 @@ import { repeats, type Reading } from './readings.ts'
 import { summarise } from './summary.ts'
 
 const scale = tennis.methods.find((m) => m.id === 'scale')!
-const reading = (id: string, quantity: Reading['quantity'], value: number, axisCm: number | null = quantity === 'swingWeight' ? 10.16 : null, methodId = ''): Reading => ({ id, quantity, value, axisCm, methodId })
-const read = (readings: Reading[], confirmed: string[] = []) => summarise(readings, new Set(confirmed), 10.16, tennis.geometry, tennis)
+const reading = (
+  id: string,
+  quantity: Reading['quantity'],
+  value: number,
+  axisCm: number | null = quantity === 'swingWeight' ? 10.16 : null,
+  methodId = '',
+): Reading => ({ id, quantity, value, axisCm, methodId })
+const read = (readings: Reading[], confirmed: string[] = []) =>
+  summarise(readings, new Set(confirmed), 10.16, tennis.geometry, tennis)
 
 describe('repeats', () => {
   it('mean and deviation agree with the certified values of NIST’s NumAcc1 set (10000001, 10000003, 10000002: mean 10000002, deviation 1; from memory)', () => {
@@ -34,7 +41,13 @@ describe('repeats', () => {
 describe('a frame’s readings together', () => {
   const usual = [reading('m', 'mass', 330), reading('b', 'balance', 32.5), reading('s', 'swingWeight', 325)]
   it('brings a swing weight about another axis to the job’s: 410 about 5 cm is 325 about 10.16', () => {
-    const about5 = aboutAxis(frameState({ mass: { value: 330, u: 0 }, balance: { value: 32.5, u: 0 }, swingWeight: { value: 325, u: 0 } }, 10.16), 5)
+    const about5 = aboutAxis(
+      frameState(
+        { mass: { value: 330, u: 0 }, balance: { value: 32.5, u: 0 }, swingWeight: { value: 325, u: 0 } },
+        10.16,
+      ),
+      5,
+    )
     const s = read([usual[0], usual[1], reading('s', 'swingWeight', about5.swingWeightKgCm2!, 5)])
     expect(s.state.swingWeightKgCm2).toBeCloseTo(325, 9)
     expect(s.stateDoubt).toBeNull()

@@ -34,10 +34,16 @@ export function summarise(
   const quantities = {} as Record<Quantity, QuantitySummary>
   let mass: Estimate | null = null
   let balance: Estimate | null = null
-  const use = (quantity: Quantity, summarised: (group: Reading[], methodId: string) => RepeatSummary): Estimate | null => {
+  const use = (
+    quantity: Quantity,
+    summarised: (group: Reading[], methodId: string) => RepeatSummary,
+  ): Estimate | null => {
     const mine = readings.filter((reading) => reading.quantity === quantity)
     const doubtful = mine.flatMap((reading) => {
-      const doubt = confirmed.has(reading.id) || judgedTogether(reading) ? null : doubtOfReading(quantity, reading.value, geometry.lengthCm, profile)
+      const doubt =
+        confirmed.has(reading.id) || judgedTogether(reading)
+          ? null
+          : doubtOfReading(quantity, reading.value, geometry.lengthCm, profile)
       return doubt ? [{ readingId: reading.id, doubt }] : []
     })
     const used = mine.filter((reading) => !doubtful.some((d) => d.readingId === reading.id))
@@ -46,21 +52,33 @@ export function summarise(
       const key = `${reading.methodId}|${reading.axisCm}`
       byMethod.set(key, [...(byMethod.get(key) ?? []), reading])
     }
-    const groups = [...byMethod.values()].map((group) => ({ ...summarised(group, group[0].methodId), methodId: group[0].methodId }))
+    const groups = [...byMethod.values()].map((group) => ({
+      ...summarised(group, group[0].methodId),
+      methodId: group[0].methodId,
+    }))
     const combined = weighted(groups)
     quantities[quantity] = { groups, combined, doubtful }
     return combined
   }
   /** With mass and balance known a swing weight is judged with them; about another axis its usual band does not hold. */
-  const judgedTogether = (reading: Reading) => reading.quantity === 'swingWeight' && ((mass !== null && balance !== null) || reading.axisCm !== profile.axisCm)
+  const judgedTogether = (reading: Reading) =>
+    reading.quantity === 'swingWeight' && ((mass !== null && balance !== null) || reading.axisCm !== profile.axisCm)
   const plain = (quantity: Quantity) =>
-    use(quantity, (group, methodId) => repeats(group.map((r) => r.value), methodFor(methodId, quantity, profile)))
+    use(quantity, (group, methodId) =>
+      repeats(
+        group.map((r) => r.value),
+        methodFor(methodId, quantity, profile),
+      ),
+    )
 
   mass = plain('mass')
   balance = plain('balance')
   const twistWeight = plain('twistWeight')
   const swingWeight = use('swingWeight', (group, methodId) => {
-    const asRead = repeats(group.map((r) => r.value), methodFor(methodId, 'swingWeight', profile))
+    const asRead = repeats(
+      group.map((r) => r.value),
+      methodFor(methodId, 'swingWeight', profile),
+    )
     const from = group[0].axisCm ?? axisCm
     if (from === axisCm || !mass || !balance) return asRead
     const moved = aboutAxis(frameState({ mass, balance, swingWeight: asRead }, from), axisCm)

@@ -17,7 +17,9 @@ export function diagonal(uncertainties: readonly number[]): Matrix {
  * @param jacobian one row for each result, one column for each input
  */
 export function propagate(jacobian: Matrix, covariance: Matrix): Matrix {
-  const half = jacobian.map((row) => covariance[0].map((_, j) => row.reduce((sum, a, k) => sum + a * covariance[k][j], 0)))
+  const half = jacobian.map((row) =>
+    covariance[0].map((_, j) => row.reduce((sum, a, k) => sum + a * covariance[k][j], 0)),
+  )
   return half.map((row) => jacobian.map((other) => row.reduce((sum, a, k) => sum + a * other[k], 0)))
 }
 

@@ -5,7 +5,8 @@ import type { Solve } from './linear.ts'
 import { mayReach, NO_RULE, provenPlan, quickPlan, type Plan, type PlanRule, type PlanSpace } from './plan.ts'
 import type { CountRow } from './programme.ts'
 
-export type AlternativeId = 'best' | 'handleFirst' | 'ends' | 'sides' | 'noLead' | 'hidden' | 'fewest' | 'spread' | 'elsewhere'
+export type AlternativeId =
+  'best' | 'handleFirst' | 'ends' | 'sides' | 'noLead' | 'hidden' | 'fewest' | 'spread' | 'elsewhere'
 
 /** An alternative by the bound under which it is the best. Words for the ids live with the interface. */
 export interface Alternative {
@@ -31,10 +32,24 @@ const SPREAD_SHARE = 0.3
 const ELSEWHERE_KEEP = 0.5
 
 /** Order in which alternatives are sought after the best. */
-export const SOUGHT: readonly Exclude<AlternativeId, 'best'>[] = ['ends', 'sides', 'elsewhere', 'noLead', 'spread', 'handleFirst', 'hidden', 'fewest']
+export const SOUGHT: readonly Exclude<AlternativeId, 'best'>[] = [
+  'ends',
+  'sides',
+  'elsewhere',
+  'noLead',
+  'spread',
+  'handleFirst',
+  'hidden',
+  'fewest',
+]
 
 /** At most this share of added mass where `where` holds: a linear row, since mass is linear in the counts. */
-function atMostShare(choices: readonly Choice[], share: number, name: string, where: (choice: Choice) => boolean): CountRow {
+function atMostShare(
+  choices: readonly Choice[],
+  share: number,
+  name: string,
+  where: (choice: Choice) => boolean,
+): CountRow {
   return {
     bound: { kind: 'rule' },
     name,
@@ -56,7 +71,10 @@ export function ruleOf(id: AlternativeId, space: PlanSpace, best: Plan | null): 
     case 'best':
       return NO_RULE
     case 'handleFirst':
-      return { ...NO_RULE, rows: [atMostShare(choices, 1 - HANDLE_SHARE, 'handle first', (c) => c.region !== 'handle')] }
+      return {
+        ...NO_RULE,
+        rows: [atMostShare(choices, 1 - HANDLE_SHARE, 'handle first', (c) => c.region !== 'handle')],
+      }
     case 'ends':
       return { ...NO_RULE, allows: (c) => c.zoneId === 'tip' || c.zoneId === 'butt' || c.zoneId === GRIP_ZONE }
     case 'sides':
@@ -68,15 +86,28 @@ export function ruleOf(id: AlternativeId, space: PlanSpace, best: Plan | null): 
     case 'fewest':
       return { ...NO_RULE, placesFirst: true }
     case 'spread':
-      return { ...NO_RULE, rows: zones.map((zone) => atMostShare(choices, SPREAD_SHARE, `spread ${zone}`, (c) => c.zoneId === zone)) }
+      return {
+        ...NO_RULE,
+        rows: zones.map((zone) => atMostShare(choices, SPREAD_SHARE, `spread ${zone}`, (c) => c.zoneId === zone)),
+      }
     case 'elsewhere': {
       const had = best ? massByPlace(best.cuts, space) : new Map<string, number>()
       return {
         ...NO_RULE,
         rows: [...had].flatMap(([zone, grams]): CountRow[] => {
-          const terms = choices.flatMap((c, j): [number, number][] => (c.zoneId === zone && c.addedG(1) > 0 ? [[j, c.addedG(1)]] : []))
+          const terms = choices.flatMap((c, j): [number, number][] =>
+            c.zoneId === zone && c.addedG(1) > 0 ? [[j, c.addedG(1)]] : [],
+          )
           return grams > 0 && terms.length > 0
-            ? [{ bound: { kind: 'rule' }, name: `less at ${zone}`, lower: -Infinity, upper: ELSEWHERE_KEEP * grams, terms }]
+            ? [
+                {
+                  bound: { kind: 'rule' },
+                  name: `less at ${zone}`,
+                  lower: -Infinity,
+                  upper: ELSEWHERE_KEEP * grams,
+                  terms,
+                },
+              ]
             : []
         }),
       }
@@ -116,13 +147,17 @@ export function seekAlternative(
   const mustReach = best?.reached ?? true
   const rule = { ...ruleOf(id, space, best), mustReach }
   if (!space.choices.some((choice) => rule.allows(choice))) return { leftOut: { id, reason: 'nothingToUse' } }
-  if (mustReach && !mayReach(space, rule, solve)) return { leftOut: { id, reason: 'notReached', nearest: quickPlan(space, rule, solve) } }
+  if (mustReach && !mayReach(space, rule, solve))
+    return { leftOut: { id, reason: 'notReached', nearest: quickPlan(space, rule, solve) } }
   const plan = provenPlan(space, rule, solve)
   if (!plan.reached && mustReach) return { leftOut: { id, reason: 'notReached', nearest: plan } }
   if (!plan.proven) return { leftOut: { id, reason: 'notProven' } }
   const mine = massByMaterialAndPlace(plan.cuts, space)
   for (const other of offered) {
-    const elsewhere = id === 'noLead' ? shareElsewhere(mine, massByMaterialAndPlace(other.plan.cuts, space)) : shareElsewhere(massByPlace(plan.cuts, space), massByPlace(other.plan.cuts, space))
+    const elsewhere =
+      id === 'noLead'
+        ? shareElsewhere(mine, massByMaterialAndPlace(other.plan.cuts, space))
+        : shareElsewhere(massByPlace(plan.cuts, space), massByPlace(other.plan.cuts, space))
     if (elsewhere < DIFFERENT_SHARE) return { leftOut: { id, reason: 'same', like: other.id, elsewhere } }
   }
   return { found: { id, plan } }
@@ -130,5 +165,10 @@ export function seekAlternative(
 
 function massByMaterialAndPlace(cuts: readonly Cut[], space: PlanSpace): Map<string, number> {
   const byId = new Map(space.request.materials.map((m) => [m.id, m]))
-  return new Map(cuts.map((cut) => [`${cut.zoneId} ${cut.materialId}`, Math.max(0, massOf(cut, byId.get(cut.materialId)!, space.request.work))]))
+  return new Map(
+    cuts.map((cut) => [
+      `${cut.zoneId} ${cut.materialId}`,
+      Math.max(0, massOf(cut, byId.get(cut.materialId)!, space.request.work)),
+    ]),
+  )
 }

@@ -68,7 +68,8 @@ export function choicesFor(request: PlanRequest): { choices: Choice[]; rooms: Zo
     (zone) => (!limits.zoneIds || limits.zoneIds.includes(zone.id)) && !(limits.hiddenOnly && zone.visible),
   )
   const materials = request.materials.filter(
-    (material) => (!limits.materialIds || limits.materialIds.includes(material.id)) && !(limits.noLead && material.lead),
+    (material) =>
+      (!limits.materialIds || limits.materialIds.includes(material.id)) && !(limits.noLead && material.lead),
   )
   const choices: Choice[] = []
   for (const zone of zones) {
@@ -80,23 +81,34 @@ export function choicesFor(request: PlanRequest): { choices: Choice[]; rooms: Zo
   if (limits.mayChangeGrip) choices.push(...gripChoices(materials, request))
   const rooms = zones.map((zone) => ({
     zone,
-    capacitySteps: zone.place === 'handle' ? Math.floor(zone.capacityCm * work.profile.handleFillGPerCm) : Math.round((zone.capacityCm * zone.maxLayers) / TAPE_STEP_CM),
+    capacitySteps:
+      zone.place === 'handle'
+        ? Math.floor(zone.capacityCm * work.profile.handleFillGPerCm)
+        : Math.round((zone.capacityCm * zone.maxLayers) / TAPE_STEP_CM),
   }))
   return { choices, rooms }
 }
 
 /** Two fills of the same step and mass are the same choice twice: the one with more in stock stands for both. */
 function withoutTwins(materials: readonly Material[]): Material[] {
-  const twin = (a: Material, b: Material) => a.kind === 'fill' && b.kind === 'fill' && a.step === b.step && a.unitMassG === b.unitMassG
-  return materials.filter((m, i) => !materials.some((other, k) => twin(m, other) && (other.stock > m.stock || (other.stock === m.stock && k < i))))
+  const twin = (a: Material, b: Material) =>
+    a.kind === 'fill' && b.kind === 'fill' && a.step === b.step && a.unitMassG === b.unitMassG
+  return materials.filter(
+    (m, i) =>
+      !materials.some((other, k) => twin(m, other) && (other.stock > m.stock || (other.stock === m.stock && k < i))),
+  )
 }
 
 function tapeChoice(zone: Zone, material: Material, request: PlanRequest): Choice {
   const { geometry, profile } = request.work
   const outline = headOutline(geometry)
   // On handle and shaft strips lie about a fixed middle, so that a longer strip pulls no other way than a shorter one.
-  const middle = zone.place === 'shaft' ? (geometry.gripLengthCm + geometry.shaftToCm) / 2 : (profile.handleFillFromCm + geometry.gripLengthCm) / 2
-  const atFor = (length: number) => (zone.place === 'hoop' ? outline.atClock(zone.clock ?? 12) : middle - Math.min(length, zone.capacityCm) / 2)
+  const middle =
+    zone.place === 'shaft'
+      ? (geometry.gripLengthCm + geometry.shaftToCm) / 2
+      : (profile.handleFillFromCm + geometry.gripLengthCm) / 2
+  const atFor = (length: number) =>
+    zone.place === 'hoop' ? outline.atClock(zone.clock ?? 12) : middle - Math.min(length, zone.capacityCm) / 2
   const cutFor = (count: number): Cut => ({
     id: `${zone.id}-${material.id}`,
     materialId: material.id,
@@ -152,7 +164,15 @@ export const GRIP_ZONE = 'grip'
 
 function gripChoices(materials: Material[], request: PlanRequest): Choice[] {
   const { condition } = request.work
-  const zone: Zone = { id: GRIP_ZONE, name: 'Grip', place: 'handle', capacityCm: 0, maxLayers: 1, visible: false, landmark: 'on the handle' }
+  const zone: Zone = {
+    id: GRIP_ZONE,
+    name: 'Grip',
+    place: 'handle',
+    capacityCm: 0,
+    maxLayers: 1,
+    visible: false,
+    landmark: 'on the handle',
+  }
   const cut = (material: Material, amount: number): Cut => ({
     id: `${GRIP_ZONE}-${material.id}`,
     materialId: material.id,
@@ -166,10 +186,28 @@ function gripChoices(materials: Material[], request: PlanRequest): Choice[] {
   for (const material of materials) {
     const base = { zone, material, request, stockPerStep: 1, zoneStepsPerStep: 0 }
     if (material.kind === 'grip' && material.grip !== condition.grip && condition.grip !== 'none') {
-      out.push(made({ ...base, id: `${GRIP_ZONE}-${material.id}`, cutFor: (n) => cut(material, n), upper: 1, least: 1, oneOf: 'base grip' }))
+      out.push(
+        made({
+          ...base,
+          id: `${GRIP_ZONE}-${material.id}`,
+          cutFor: (n) => cut(material, n),
+          upper: 1,
+          least: 1,
+          oneOf: 'base grip',
+        }),
+      )
     }
     if (material.kind === 'overgrip' && condition.overgrips < 2) {
-      out.push(made({ ...base, id: `${GRIP_ZONE}-${material.id}`, cutFor: (n) => cut(material, n), upper: 2 - condition.overgrips, least: 1, oneOf: null }))
+      out.push(
+        made({
+          ...base,
+          id: `${GRIP_ZONE}-${material.id}`,
+          cutFor: (n) => cut(material, n),
+          upper: 2 - condition.overgrips,
+          least: 1,
+          oneOf: null,
+        }),
+      )
     }
   }
   return out
@@ -195,10 +233,15 @@ function made(parts: {
     material,
     zoneId: zone.id,
     visible: zone.visible,
-    region: zone.place === 'hoop' ? (zone.clock === 6 ? 'throat' : 'head') : zone.place === 'shaft' ? 'throat' : 'handle',
+    region:
+      zone.place === 'hoop' ? (zone.clock === 6 ? 'throat' : 'head') : zone.place === 'shaft' ? 'throat' : 'handle',
     effectOf(count) {
       let effect = table.get(count)
-      if (!effect) table.set(count, (effect = count === 0 ? NO_EFFECT : effectOfCut(cutFor(count), material, request.work, request.state)))
+      if (!effect)
+        table.set(
+          count,
+          (effect = count === 0 ? NO_EFFECT : effectOfCut(cutFor(count), material, request.work, request.state)),
+        )
       return effect
     },
     addedG: (count) => (count === 0 ? 0 : Math.max(0, massOf(cutFor(count), material, request.work))),
@@ -209,12 +252,19 @@ function made(parts: {
 export function effectOfCut(cut: Cut, material: Material, work: Workpiece, state: FrameState): Effect {
   return piecesOf(cut, material, work).reduce((sum, piece) => {
     const per = leverageOf(meansOf(piece.shape, work.geometry), state.axisCm)
-    return plusEffect(sum, { massG: piece.massG, moment: piece.massG * per.xCm, swing: piece.massG * per.swing, twist: piece.massG * per.twist })
+    return plusEffect(sum, {
+      massG: piece.massG,
+      moment: piece.massG * per.xCm,
+      swing: piece.massG * per.swing,
+      twist: piece.massG * per.twist,
+    })
   }, NO_EFFECT)
 }
 
 /** The frame with so many steps of each choice, by the exact sums and with uncertainty. */
 export function predicted(request: PlanRequest, choices: readonly Choice[], counts: readonly number[]): FrameState {
-  const pieces = choices.flatMap((choice, i) => (counts[i] ? piecesOf(choice.cutFor(counts[i]), choice.material, request.work) : []))
+  const pieces = choices.flatMap((choice, i) =>
+    counts[i] ? piecesOf(choice.cutFor(counts[i]), choice.material, request.work) : [],
+  )
   return withPieces(request.state, pieces, request.work.geometry)
 }

@@ -66,11 +66,20 @@ export function piecesOf(cut: Cut, material: Material | undefined, work: Workpie
   const massG = massOf(cut, material, work)
   if (material.kind === 'fill') {
     const length = massG / profile.handleFillGPerCm
-    return [handPlaced(massG, { kind: 'column', fromCm: cut.atCm, toCm: Math.min(cut.atCm + length, geometry.lengthCm) })]
+    return [
+      handPlaced(massG, { kind: 'column', fromCm: cut.atCm, toCm: Math.min(cut.atCm + length, geometry.lengthCm) }),
+    ]
   }
   const was = material.kind === 'grip' ? profile.layers.grips[work.condition.grip].uMassG : 0
   const uMassG = Math.hypot(was, Math.abs(cut.amount) * material.unitMassG * HAND.massShare)
-  return [{ massG, uMassG, uPlaceCm: HAND.placeCm, shape: { kind: 'sleeve', fromCm: 0, toCm: geometry.gripLengthCm, radiusCm: geometry.handleHalfWidthCm } }]
+  return [
+    {
+      massG,
+      uMassG,
+      uPlaceCm: HAND.placeCm,
+      shape: { kind: 'sleeve', fromCm: 0, toCm: geometry.gripLengthCm, radiusCm: geometry.handleHalfWidthCm },
+    },
+  ]
 }
 
 function runShape(cut: Cut, lengthCm: number, geometry: FrameGeometry): Piece['shape'] {

@@ -20,7 +20,12 @@ const LEAST_GUARD = 0.2
 export function guardsFor(request: PlanRequest, at: FrameState): Guard[] {
   return aimedAt(request.target).map((quantity) => {
     const { value, tolerance } = request.target[quantity]!
-    return { quantity, target: value, tolerance, guard: Math.max(LEAST_GUARD * tolerance, tolerance - 2 * (estimateOf(at, quantity)?.u ?? 0)) }
+    return {
+      quantity,
+      target: value,
+      tolerance,
+      guard: Math.max(LEAST_GUARD * tolerance, tolerance - 2 * (estimateOf(at, quantity)?.u ?? 0)),
+    }
   })
 }
 

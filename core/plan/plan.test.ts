@@ -3,7 +3,15 @@ import { headOutline } from '../frame/outline.ts'
 import { estimateOf, frameState } from '../frame/state.ts'
 import { tennis } from '../sports/tennis.ts'
 import { DRAWER, realSolver, STRUNG, usualRequest, usualState } from '../testing/fixtures.ts'
-import { DIFFERENT_SHARE, massByPlace, seekAlternative, shareElsewhere, SOUGHT, type Alternative, type LeftOut } from './alternatives.ts'
+import {
+  DIFFERENT_SHARE,
+  massByPlace,
+  seekAlternative,
+  shareElsewhere,
+  SOUGHT,
+  type Alternative,
+  type LeftOut,
+} from './alternatives.ts'
 import type { LinearModel, Solve } from './linear.ts'
 import { MASS_STEP_G, MISS_STEP, OUTSIDE_STEP, RIVAL_MARGIN } from './programme.ts'
 import { leaveIt, NO_RULE, planSpace, provenPlan, quickPlan, type Plan } from './plan.ts'
@@ -27,7 +35,11 @@ function seeded(seed: number) {
 }
 
 /** The sums of a hoop or bevel strip by many small points, written apart from the code under test. */
-function effectByPoints(zone: string, lengthCm: number, gramsPerCm: number): [mass: number, moment: number, swing: number, twist: number] {
+function effectByPoints(
+  zone: string,
+  lengthCm: number,
+  gramsPerCm: number,
+): [mass: number, moment: number, swing: number, twist: number] {
   const g = tennis.geometry
   const n = 400
   const out: [number, number, number, number] = [0, 0, 0, 0]
@@ -45,7 +57,9 @@ function effectByPoints(zone: string, lengthCm: number, gramsPerCm: number): [ma
       const middle = outline.atClock(zone === 'tip' ? 12 : 3)
       const s = zone === 'tip' ? (t * lengthCm) / 2 : middle + (t - 0.5) * lengthCm
       const p = outline.pointAt(s)
-      expect(Math.abs((p.xCm - (g.lengthCm - g.headLengthCm / 2)) / rx) ** g.exponent + (p.yCm / ry) ** g.exponent).toBeCloseTo(1, 3)
+      expect(
+        Math.abs((p.xCm - (g.lengthCm - g.headLengthCm / 2)) / rx) ** g.exponent + (p.yCm / ry) ** g.exponent,
+      ).toBeCloseTo(1, 3)
       add(out, (runs * lengthCm * gramsPerCm) / n, p.xCm, p.yCm)
     }
   }
@@ -60,13 +74,25 @@ function add(out: number[], dm: number, x: number, y: number) {
 
 describe('the proven plan against every possible plan', () => {
   it('finds the best of all plans of three places and up to 6 cm in sixty random small cases', () => {
-    const zones = tennis.zones.filter((z) => ['tip', 'threeNine', 'bevels'].includes(z.id)).map((z) => ({ ...z, capacityCm: 6, maxLayers: 1 }))
-    const table = Object.fromEntries(zones.map((z) => [z.id, Array.from({ length: 13 }, (_, k) => effectByPoints(z.id, k * 0.5, 0.3))]))
+    const zones = tennis.zones
+      .filter((z) => ['tip', 'threeNine', 'bevels'].includes(z.id))
+      .map((z) => ({ ...z, capacityCm: 6, maxLayers: 1 }))
+    const table = Object.fromEntries(
+      zones.map((z) => [z.id, Array.from({ length: 13 }, (_, k) => effectByPoints(z.id, k * 0.5, 0.3))]),
+    )
     let reached = 0
     let equal = 0
     for (let seed = 1; seed <= 60; seed++) {
       const random = seeded(seed)
-      const state = frameState({ mass: { value: 300 + 20 * random(), u: 0.1 }, balance: { value: 31.5 + 2 * random(), u: 0.02 }, swingWeight: { value: 290 + 30 * random(), u: 0.3 }, twistWeight: { value: 13, u: 0.05 } }, 10.16)
+      const state = frameState(
+        {
+          mass: { value: 300 + 20 * random(), u: 0.1 },
+          balance: { value: 31.5 + 2 * random(), u: 0.02 },
+          swingWeight: { value: 290 + 30 * random(), u: 0.3 },
+          twistWeight: { value: 13, u: 0.05 },
+        },
+        10.16,
+      )
       const [M, b, S, T] = [state.massG!, state.balanceCm!, state.swingWeightKgCm2!, state.twistWeightKgCm2!]
       const request: PlanRequest = {
         state,
@@ -88,13 +114,19 @@ describe('the proven plan against every possible plan', () => {
         let outside = 0
         let miss = 0
         for (const g of plan.guards) {
-          const d = g.quantity === 'balance' ? (M * (b - g.target) + e[1] - g.target * e[0]) / request.target.mass!.value : now[g.quantity] - g.target
+          const d =
+            g.quantity === 'balance'
+              ? (M * (b - g.target) + e[1] - g.target * e[0]) / request.target.mass!.value
+              : now[g.quantity] - g.target
           outside += Math.max(0, Math.abs(d) / g.tolerance - 1 + margin)
           miss += Math.max(0, (Math.abs(d) - g.guard) / g.tolerance + margin)
         }
-        return [outside / OUTSIDE_STEP, miss / MISS_STEP, e[0] / MASS_STEP_G, k.filter((n) => n > 0).length].map((v) => Math.ceil(v - 1e-3))
+        return [outside / OUTSIDE_STEP, miss / MISS_STEP, e[0] / MASS_STEP_G, k.filter((n) => n > 0).length].map((v) =>
+          Math.ceil(v - 1e-3),
+        )
       }
-      const worse = (a: number[], b: number[]) => (a.find((v, n) => v !== b[n]) ?? 0) > (b.find((v, n) => v !== a[n]) ?? 0)
+      const worse = (a: number[], b: number[]) =>
+        (a.find((v, n) => v !== b[n]) ?? 0) > (b.find((v, n) => v !== a[n]) ?? 0)
       let best = [Infinity, Infinity, Infinity, Infinity]
       let rival = best
       let rivalCounts: number[] = []
@@ -103,10 +135,13 @@ describe('the proven plan against every possible plan', () => {
           for (let k = 0; k <= 12; k++) {
             if (0.5 * i + 1 * j + 2 * k > 36 + 1e-9 || [i, j, k].some((n) => n > 0 && n < 4)) continue
             if (worse(best, aims([i, j, k], 0))) best = aims([i, j, k], 0)
-            if (worse(rival, aims([i, j, k], RIVAL_MARGIN))) [rival, rivalCounts] = [aims([i, j, k], RIVAL_MARGIN), [i, j, k]]
+            if (worse(rival, aims([i, j, k], RIVAL_MARGIN)))
+              [rival, rivalCounts] = [aims([i, j, k], RIVAL_MARGIN), [i, j, k]]
           }
       const mine = aims(plan.counts, 0)
-      expect(worse(mine, rival), `seed ${seed}: ${rivalCounts} beats ${plan.counts}, ${rival} against ${mine}`).toBe(false)
+      expect(worse(mine, rival), `seed ${seed}: ${rivalCounts} beats ${plan.counts}, ${rival} against ${mine}`).toBe(
+        false,
+      )
       if (!worse(mine, best)) equal++
       if (plan.reached) reached++
     }
@@ -117,7 +152,20 @@ describe('the proven plan against every possible plan', () => {
   })
 
   it('predicts by sums that a fine mesh of points confirms', () => {
-    const plan = provenPlan(planSpace(usualRequest({ limits: { ...OPEN_LIMITS, zoneIds: ['tip', 'threeNine', 'bevels'], materialIds: ['tungsten'], mayChangeGrip: false } })), NO_RULE, solve)
+    const plan = provenPlan(
+      planSpace(
+        usualRequest({
+          limits: {
+            ...OPEN_LIMITS,
+            zoneIds: ['tip', 'threeNine', 'bevels'],
+            materialIds: ['tungsten'],
+            mayChangeGrip: false,
+          },
+        }),
+      ),
+      NO_RULE,
+      solve,
+    )
     const state = usualState()
     const sum = [0, 0, 0, 0]
     for (const cut of plan.cuts) {
@@ -171,7 +219,9 @@ describe('a usual request', () => {
       }
       for (const other of offered) {
         if (other.id === id || id === 'noLead' || other.id === 'noLead') continue
-        expect(shareElsewhere(massByPlace(plan.cuts, space), massByPlace(other.plan.cuts, space))).toBeGreaterThanOrEqual(DIFFERENT_SHARE)
+        expect(
+          shareElsewhere(massByPlace(plan.cuts, space), massByPlace(other.plan.cuts, space)),
+        ).toBeGreaterThanOrEqual(DIFFERENT_SHARE)
       }
     }
     for (const one of left) if (one.reason === 'same') expect(one.elsewhere).toBeLessThan(DIFFERENT_SHARE)
@@ -192,12 +242,31 @@ describe('a usual request', () => {
 
 describe('a target out of reach', () => {
   const tests: [string, Partial<PlanRequest>, string][] = [
-    ['too little mass for so much swing weight', { target: { mass: { value: 310, tolerance: 1 }, swingWeight: { value: 340, tolerance: 2 } } }, 'tolerance'],
+    [
+      'too little mass for so much swing weight',
+      { target: { mass: { value: 310, tolerance: 1 }, swingWeight: { value: 340, tolerance: 2 } } },
+      'tolerance',
+    ],
     ['a cap too low', { limits: { ...OPEN_LIMITS, capG: 9 } }, 'cap'],
     ['one place only', { limits: { ...OPEN_LIMITS, maxPlaces: 1 } }, 'places'],
     ['nothing that shows', { limits: { ...OPEN_LIMITS, hiddenOnly: true } }, 'hidden'],
-    ['a drawer all but empty', { materials: DRAWER.filter((m) => m.id === 'lead-half' || m.id === 'putty').map((m) => (m.kind === 'tape' ? { ...m, stock: 10 } : m)) }, 'stock'],
-    ['no lead where there is only lead', { materials: DRAWER.filter((m) => m.id === 'lead-half' || m.id === 'putty'), limits: { ...OPEN_LIMITS, noLead: true } }, 'lead'],
+    [
+      'a drawer all but empty',
+      {
+        materials: DRAWER.filter((m) => m.id === 'lead-half' || m.id === 'putty').map((m) =>
+          m.kind === 'tape' ? { ...m, stock: 10 } : m,
+        ),
+      },
+      'stock',
+    ],
+    [
+      'no lead where there is only lead',
+      {
+        materials: DRAWER.filter((m) => m.id === 'lead-half' || m.id === 'putty'),
+        limits: { ...OPEN_LIMITS, noLead: true },
+      },
+      'lead',
+    ],
   ]
   it.each(tests)('%s: names a bound, and relaxing it by the stated amount opens the target', (_, change, kind) => {
     const request = usualRequest(change)
@@ -224,10 +293,21 @@ describe('a target out of reach', () => {
 describe('the trade’s own checks (common practice, no source)', () => {
   const only = (plan: Plan) => Object.fromEntries(plan.cuts.map((cut) => [cut.zoneId, cut.amount]))
   it('handle mass leaves swing weight almost alone and raises recoil weight', () => {
-    const plan = provenPlan(planSpace(usualRequest({ target: { mass: { value: 313, tolerance: 0.6 }, swingWeight: { value: 300.5, tolerance: 1.8 } }, limits: { ...OPEN_LIMITS, mayChangeGrip: false } })), NO_RULE, solve)
+    const plan = provenPlan(
+      planSpace(
+        usualRequest({
+          target: { mass: { value: 313, tolerance: 0.6 }, swingWeight: { value: 300.5, tolerance: 1.8 } },
+          limits: { ...OPEN_LIMITS, mayChangeGrip: false },
+        }),
+      ),
+      NO_RULE,
+      solve,
+    )
     expect(plan.reached).toBe(true)
     expect(Object.keys(only(plan)).every((zone) => ['butt', 'bevels', 'shaft'].includes(zone))).toBe(true)
-    expect(estimateOf(plan.result, 'recoilWeight')!.value).toBeGreaterThan(estimateOf(usualState(), 'recoilWeight')!.value + 3)
+    expect(estimateOf(plan.result, 'recoilWeight')!.value).toBeGreaterThan(
+      estimateOf(usualState(), 'recoilWeight')!.value + 3,
+    )
   })
 })
 
@@ -238,15 +318,49 @@ describe('the solver', () => {
       { name: 'tables', cost: -50, lower: 0, upper: Infinity, integer: true },
     ],
     rows: [
-      { name: 'carpentry', lower: -Infinity, upper: 40, terms: [[0, 1], [1, 2]] },
-      { name: 'finishing', lower: -Infinity, upper: 50, terms: [[0, 2], [1, 1]] },
+      {
+        name: 'carpentry',
+        lower: -Infinity,
+        upper: 40,
+        terms: [
+          [0, 1],
+          [1, 2],
+        ],
+      },
+      {
+        name: 'finishing',
+        lower: -Infinity,
+        upper: 50,
+        terms: [
+          [0, 2],
+          [1, 1],
+        ],
+      },
     ],
     ...change,
   })
   it('solves a textbook case, says infeasible, and refuses nonsense', () => {
     expect(solve(model())).toEqual({ status: 'optimal', objective: -1100, values: [20, 10] })
     expect(solve(model({ rows: [{ name: 'no', lower: 5, upper: 10, terms: [[0, 0]] }] })).status).toBe('infeasible')
-    expect(() => solve(model({ rows: [{ name: 'nan', lower: 0, upper: 1, terms: [[0, NaN]] }] }))).toThrow('solver.badModel at nan')
-    expect(() => solve(model({ rows: [{ name: 'twice', lower: 0, upper: 1, terms: [[0, 1], [0, 1]] }] }))).toThrow('solver.badModel at twice')
+    expect(() => solve(model({ rows: [{ name: 'nan', lower: 0, upper: 1, terms: [[0, NaN]] }] }))).toThrow(
+      'solver.badModel at nan',
+    )
+    expect(() =>
+      solve(
+        model({
+          rows: [
+            {
+              name: 'twice',
+              lower: 0,
+              upper: 1,
+              terms: [
+                [0, 1],
+                [0, 1],
+              ],
+            },
+          ],
+        }),
+      ),
+    ).toThrow('solver.badModel at twice')
   })
 })

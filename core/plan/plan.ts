@@ -3,7 +3,20 @@ import { choicesFor, predicted, type Choice, type ZoneRoom } from './choices.ts'
 import type { Cut } from './cut.ts'
 import type { Solve } from './linear.ts'
 import { guardsFor, landingsOf, massScale, type Guard, type Landing } from './misses.ts'
-import { boundOver, fullRange, hardRows, isBetter, lineOver, outsideColumn, relaxationOver, scoreOf, type CountRange, type CountRow, type Programme, type Score } from './programme.ts'
+import {
+  boundOver,
+  fullRange,
+  hardRows,
+  isBetter,
+  lineOver,
+  outsideColumn,
+  relaxationOver,
+  scoreOf,
+  type CountRange,
+  type CountRow,
+  type Programme,
+  type Score,
+} from './programme.ts'
 import { checkRequest, type PlanRequest } from './request.ts'
 import { goodCounts, improved } from './search.ts'
 
@@ -54,7 +67,9 @@ export function planSpace(request: PlanRequest): PlanSpace {
 export function programmeFor(space: PlanSpace, rule: PlanRule): Programme {
   const { request, choices, rooms } = space
   const forbidden: CountRow[] = choices.flatMap((choice, j) =>
-    rule.allows(choice) ? [] : [{ bound: { kind: 'rule' }, name: `not ${choice.id}`, lower: 0, upper: 0, terms: [[j, 1]] }],
+    rule.allows(choice)
+      ? []
+      : [{ bound: { kind: 'rule' }, name: `not ${choice.id}`, lower: 0, upper: 0, terms: [[j, 1]] }],
   )
   return {
     request,
@@ -116,7 +131,9 @@ export function provenPlan(space: PlanSpace, rule: PlanRule, solve: Solve): Plan
       proven = false
       break
     }
-    const better = [bound.counts, improved(programme, bound.counts, true)].filter((found) => isBetter(scoreOf(programme, found), score, placesFirst))
+    const better = [bound.counts, improved(programme, bound.counts, true)].filter((found) =>
+      isBetter(scoreOf(programme, found), score, placesFirst),
+    )
     if (better.length > 0) {
       best = better.reduce((a, b) => (isBetter(scoreOf(programme, b), scoreOf(programme, a), placesFirst) ? b : a))
       score = scoreOf(programme, best)
@@ -175,6 +192,9 @@ export function leaveIt(request: PlanRequest): 'inside' | 'cannotTell' | null {
   const landings = landingsOf(request, request.state)
   if (landings.length === 0) return null
   if (landings.every((landing) => landing.inside)) return 'inside'
-  const told = landings.some((landing) => Math.abs(landing.off) > Math.max(landing.tolerance, 2 * estimateOf(request.state, landing.quantity)!.u))
+  const told = landings.some(
+    (landing) =>
+      Math.abs(landing.off) > Math.max(landing.tolerance, 2 * estimateOf(request.state, landing.quantity)!.u),
+  )
   return told ? null : 'cannotTell'
 }

@@ -47,10 +47,14 @@ export function hardRows(request: PlanRequest, choices: readonly Choice[], rooms
     if (terms.length > 0) rows.push({ bound, name, lower: -Infinity, upper, terms })
   }
   for (const material of request.materials) {
-    row({ kind: 'stock', materialId: material.id }, `stock ${material.id}`, material.stock, (c) => (c.material.id === material.id ? c.stockPerStep : 0))
+    row({ kind: 'stock', materialId: material.id }, `stock ${material.id}`, material.stock, (c) =>
+      c.material.id === material.id ? c.stockPerStep : 0,
+    )
   }
   for (const { zone, capacitySteps } of rooms) {
-    row({ kind: 'zone', zoneId: zone.id }, `room ${zone.id}`, capacitySteps, (c) => (c.zoneId === zone.id ? c.zoneStepsPerStep : 0))
+    row({ kind: 'zone', zoneId: zone.id }, `room ${zone.id}`, capacitySteps, (c) =>
+      c.zoneId === zone.id ? c.zoneStepsPerStep : 0,
+    )
   }
   row({ kind: 'oneGrip' }, 'one base grip', 1, (c) => (c.oneOf ? 1 : 0))
   if (request.limits.capG !== null) row({ kind: 'cap' }, 'cap', request.limits.capG, (c) => c.addedG(1))
@@ -77,7 +81,9 @@ export function scoreOf(programme: Programme, counts: readonly number[]): Score 
   const { request, guards, choices } = programme
   const scale = massScale(request)
   const effect = totalEffect(choices, counts)
-  const misses = guards.map((g) => missBefore(g.quantity, request.state, g.target, scale) + missOfEffect(g.quantity, effect, g.target, scale))
+  const misses = guards.map(
+    (g) => missBefore(g.quantity, request.state, g.target, scale) + missOfEffect(g.quantity, effect, g.target, scale),
+  )
   return {
     outside: outsideBy(guards, misses),
     miss: guardedMiss(guards, misses),
@@ -91,7 +97,11 @@ const steps = (value: number, step: number) => Math.ceil(value / step - 1e-4)
 /** A score in whole steps, in the order in which plans are compared: tolerances, guarded misses, then mass and places or places and mass. */
 export function inSteps(score: Score, placesFirst: boolean): number[] {
   const mass = steps(score.addedG, MASS_STEP_G)
-  return [steps(score.outside, OUTSIDE_STEP), steps(score.miss, MISS_STEP), ...(placesFirst ? [score.places, mass] : [mass, score.places])]
+  return [
+    steps(score.outside, OUTSIDE_STEP),
+    steps(score.miss, MISS_STEP),
+    ...(placesFirst ? [score.places, mass] : [mass, score.places]),
+  ]
 }
 
 /** Is a the better plan? */
@@ -108,7 +118,11 @@ export interface CountRange {
   most: number
 }
 
-export const fullRange = (choice: Choice): CountRange => ({ zero: true, least: Math.min(choice.least, choice.upper), most: choice.upper })
+export const fullRange = (choice: Choice): CountRange => ({
+  zero: true,
+  least: Math.min(choice.least, choice.upper),
+  most: choice.upper,
+})
 
 /** The miss of a choice in use as a line over its count, with the least and most that it lies off the line. */
 export interface Line {
@@ -137,7 +151,11 @@ const lineAt =
   (counts: readonly number[]): LineOf =>
   (choice, j, guard, scale) => {
     const at = counts[j] || Math.min(choice.upper, 8)
-    return { slope: at === 0 ? 0 : missOfEffect(guard.quantity, choice.effectOf(at), guard.target, scale) / at, low: 0, high: 0 }
+    return {
+      slope: at === 0 ? 0 : missOfEffect(guard.quantity, choice.effectOf(at), guard.target, scale) / at,
+      low: 0,
+      high: 0,
+    }
   }
 
 /**
@@ -161,7 +179,10 @@ export const RIVAL_MARGIN = 0.05
  * @param margin share of each tolerance by which guards and tolerances are drawn in
  */
 export function relaxationOver(programme: Programme, ranges: readonly CountRange[], margin: number): LinearModel {
-  const drawnIn = { ...programme, guards: programme.guards.map((g) => ({ ...g, guard: g.guard - margin * g.tolerance })) }
+  const drawnIn = {
+    ...programme,
+    guards: programme.guards.map((g) => ({ ...g, guard: g.guard - margin * g.tolerance })),
+  }
   const model = linearModel(drawnIn, ranges, (choice, j, guard, scale) => lineOver(choice, ranges[j], guard, scale))
   programme.guards.forEach((g, i) => (model.columns[overColumn(programme, i)].upper = g.tolerance - g.guard))
   return model
@@ -171,8 +192,20 @@ function linearModel(programme: Programme, ranges: readonly CountRange[], lineOf
   const { request, choices, guards } = programme
   const scale = massScale(request)
   const columns: LinearColumn[] = [
-    ...choices.map((choice, j) => ({ name: choice.id, cost: 0, lower: ranges[j].zero ? 0 : ranges[j].least, upper: ranges[j].most, integer: true })),
-    ...guards.map((g) => ({ name: `over ${g.quantity}`, cost: 0, lower: 0, upper: g.tolerance - g.guard, integer: false })),
+    ...choices.map((choice, j) => ({
+      name: choice.id,
+      cost: 0,
+      lower: ranges[j].zero ? 0 : ranges[j].least,
+      upper: ranges[j].most,
+      integer: true,
+    })),
+    ...guards.map((g) => ({
+      name: `over ${g.quantity}`,
+      cost: 0,
+      lower: 0,
+      upper: g.tolerance - g.guard,
+      integer: false,
+    })),
     ...guards.map((g) => ({ name: `outside ${g.quantity}`, cost: 0, lower: 0, upper: Infinity, integer: false })),
   ]
   const rows: LinearRow[] = programme.rows.map((row) => ({ ...row }))
@@ -181,13 +214,33 @@ function linearModel(programme: Programme, ranges: readonly CountRange[], lineOf
     const before = missBefore(g.quantity, request.state, g.target, scale)
     const over = overColumn(programme, i)
     const outside = outsideColumn(programme, i)
-    const terms = (end: 'low' | 'high') => lines.flatMap((line, j): [number, number][] => [[j, line.slope], ...(line[end] === 0 ? [] : [[useColumn(programme, j), line[end]] as [number, number]])])
-    rows.push({ name: `above ${g.quantity}`, lower: -Infinity, upper: g.guard - before, terms: [...terms('low'), [over, -1], [outside, -1]] })
-    rows.push({ name: `below ${g.quantity}`, lower: -g.guard - before, upper: Infinity, terms: [...terms('high'), [over, 1], [outside, 1]] })
+    const terms = (end: 'low' | 'high') =>
+      lines.flatMap((line, j): [number, number][] => [
+        [j, line.slope],
+        ...(line[end] === 0 ? [] : [[useColumn(programme, j), line[end]] as [number, number]]),
+      ])
+    rows.push({
+      name: `above ${g.quantity}`,
+      lower: -Infinity,
+      upper: g.guard - before,
+      terms: [...terms('low'), [over, -1], [outside, -1]],
+    })
+    rows.push({
+      name: `below ${g.quantity}`,
+      lower: -g.guard - before,
+      upper: Infinity,
+      terms: [...terms('high'), [over, 1], [outside, 1]],
+    })
   })
   const model = { columns, rows }
   choices.forEach((choice, j) => addUseMark(model, choice, j, ranges[j]))
-  if (programme.maxPlaces !== null) rows.push({ name: 'places', lower: -Infinity, upper: programme.maxPlaces, terms: choices.map((_, j) => [useColumn(programme, j), 1]) })
+  if (programme.maxPlaces !== null)
+    rows.push({
+      name: 'places',
+      lower: -Infinity,
+      upper: programme.maxPlaces,
+      terms: choices.map((_, j) => [useColumn(programme, j), 1]),
+    })
   return model
 }
 
@@ -199,8 +252,24 @@ export const useColumn = (programme: Programme, j: number) => programme.choices.
 function addUseMark(model: LinearModel, choice: Choice, j: number, range: CountRange): void {
   const mark = model.columns.length
   model.columns.push({ name: `use ${choice.id}`, cost: 0, lower: range.zero ? 0 : 1, upper: 1, integer: true })
-  model.rows.push({ name: `use ${choice.id}`, lower: -Infinity, upper: 0, terms: [[j, 1], [mark, -range.most]] })
-  model.rows.push({ name: `least ${choice.id}`, lower: 0, upper: Infinity, terms: [[j, 1], [mark, -range.least]] })
+  model.rows.push({
+    name: `use ${choice.id}`,
+    lower: -Infinity,
+    upper: 0,
+    terms: [
+      [j, 1],
+      [mark, -range.most],
+    ],
+  })
+  model.rows.push({
+    name: `least ${choice.id}`,
+    lower: 0,
+    upper: Infinity,
+    terms: [
+      [j, 1],
+      [mark, -range.least],
+    ],
+  })
 }
 
 /** What the relaxation over some ranges says about beating a known plan. */
@@ -229,9 +298,18 @@ export function boundOver(programme: Programme, ranges: readonly CountRange[], k
   const aims: [terms: [number, number][], step: number][] = [
     [outside, OUTSIDE_STEP],
     [miss, MISS_STEP],
-    ...((programme.placesFirst ? [[places, 1], [mass, MASS_STEP_G]] : [[mass, MASS_STEP_G], [places, 1]]) as [[number, number][], number][]),
+    ...((programme.placesFirst
+      ? [
+          [places, 1],
+          [mass, MASS_STEP_G],
+        ]
+      : [
+          [mass, MASS_STEP_G],
+          [places, 1],
+        ]) as [[number, number][], number][]),
   ]
-  const knownSteps = programme.mustReach && !reached ? [0, Infinity, Infinity, Infinity] : inSteps(known, programme.placesFirst)
+  const knownSteps =
+    programme.mustReach && !reached ? [0, Infinity, Infinity, Infinity] : inSteps(known, programme.placesFirst)
   for (const [i, [terms, step]] of aims.entries()) {
     // Nothing is less than nothing: such an aim is already at its best.
     if (knownSteps[i] === 0) {
@@ -240,7 +318,12 @@ export function boundOver(programme: Programme, ranges: readonly CountRange[], k
     }
     const column = model.columns.length
     model.columns.push({ name: `aim ${i}`, cost: 1, lower: 0, upper: knownSteps[i], integer: true })
-    model.rows.push({ name: `aim ${i}`, lower: -Infinity, upper: HOLD, terms: [...terms.map(([c, w]): [number, number] => [c, w / step]), [column, -1]] })
+    model.rows.push({
+      name: `aim ${i}`,
+      lower: -Infinity,
+      upper: HOLD,
+      terms: [...terms.map(([c, w]): [number, number] => [c, w / step]), [column, -1]],
+    })
     const answer = solve(model)
     if (answer.status === 'infeasible') return { status: 'closed' }
     if (answer.status !== 'optimal') return answer

@@ -37,12 +37,20 @@ export function relaxed(request: PlanRequest, { obstacle, by }: Opening): PlanRe
   switch (obstacle.kind) {
     case 'tolerance': {
       const number = request.target[obstacle.quantity]!
-      return { ...request, target: { ...request.target, [obstacle.quantity]: { ...number, tolerance: number.tolerance + by } } }
+      return {
+        ...request,
+        target: { ...request.target, [obstacle.quantity]: { ...number, tolerance: number.tolerance + by } },
+      }
     }
     case 'stock':
-      return { ...request, materials: request.materials.map((m) => (m.id === obstacle.materialId ? { ...m, stock: m.stock + by } : m)) }
+      return {
+        ...request,
+        materials: request.materials.map((m) => (m.id === obstacle.materialId ? { ...m, stock: m.stock + by } : m)),
+      }
     case 'zone': {
-      const zones = work.profile.zones.map((z) => (z.id === obstacle.zoneId ? { ...z, capacityCm: z.capacityCm + by } : z))
+      const zones = work.profile.zones.map((z) =>
+        z.id === obstacle.zoneId ? { ...z, capacityCm: z.capacityCm + by } : z,
+      )
       return { ...request, work: { ...work, profile: { ...work.profile, zones } } }
     }
     case 'cap':
@@ -78,7 +86,10 @@ export function reachOf(request: PlanRequest, solve: Solve): Reach {
     if (by === null) return []
     const step = stepOf(obstacle)
     for (let extra = 0; extra < 4; extra++) {
-      const opening = { obstacle, by: step === 0 ? 0 : Number(((Math.ceil(by / step - 1e-6) + extra) * step).toFixed(6)) }
+      const opening = {
+        obstacle,
+        by: step === 0 ? 0 : Number(((Math.ceil(by / step - 1e-6) + extra) * step).toFixed(6)),
+      }
       if (reaches(relaxed(request, opening), solve)) return [opening]
     }
     return []
@@ -119,10 +130,21 @@ function zoneStretch(request: PlanRequest, zoneId: string): number {
 }
 
 function leastRelaxation(request: PlanRequest, obstacle: Obstacle, nearest: Plan, solve: Solve): number | null {
-  if (obstacle.kind === 'lead' || obstacle.kind === 'hidden' || obstacle.kind === 'grip' || obstacle.kind === 'zones' || obstacle.kind === 'materials') {
+  if (
+    obstacle.kind === 'lead' ||
+    obstacle.kind === 'hidden' ||
+    obstacle.kind === 'grip' ||
+    obstacle.kind === 'zones' ||
+    obstacle.kind === 'materials'
+  ) {
     return 0
   }
-  const ample = obstacle.kind === 'tolerance' ? 0 : obstacle.kind === 'zone' ? zoneStretch(request, obstacle.zoneId) : AMPLE[obstacle.kind]!
+  const ample =
+    obstacle.kind === 'tolerance'
+      ? 0
+      : obstacle.kind === 'zone'
+        ? zoneStretch(request, obstacle.zoneId)
+        : AMPLE[obstacle.kind]!
   const wide = ample === 0 ? request : relaxed(request, { obstacle, by: ample })
   const space = planSpace(wide)
   const programme = programmeFor(space, NO_RULE)
@@ -139,7 +161,16 @@ function leastRelaxation(request: PlanRequest, obstacle: Obstacle, nearest: Plan
     const loosened = obstacle.kind === 'tolerance' && obstacle.quantity === g.quantity
     model.columns[overColumn(programme, i)].upper = 0
     model.columns[outsideColumn(programme, i)].upper = loosened ? Infinity : 0
-    if (loosened) model.rows.push({ name: 'slack', lower: -Infinity, upper: 0, terms: [[outsideColumn(programme, i), 1], [slack, -step]] })
+    if (loosened)
+      model.rows.push({
+        name: 'slack',
+        lower: -Infinity,
+        upper: 0,
+        terms: [
+          [outsideColumn(programme, i), 1],
+          [slack, -step],
+        ],
+      })
   })
   if (obstacle.kind !== 'tolerance') addSlack(model, slack, obstacle, request, ample)
   const answer = solve(model)

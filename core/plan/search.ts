@@ -1,7 +1,16 @@
 import { plusEffect, type Choice, type Effect } from './choices.ts'
 import type { Solve } from './linear.ts'
 import { guardedMiss, massScale, missBefore, missOfEffect, outsideBy } from './misses.ts'
-import { inSteps, isBetter, linearAbout, outsideColumn, overColumn, scoreOf, totalEffect, type Programme } from './programme.ts'
+import {
+  inSteps,
+  isBetter,
+  linearAbout,
+  outsideColumn,
+  overColumn,
+  scoreOf,
+  totalEffect,
+  type Programme,
+} from './programme.ts'
 
 const STEPS = [1, -1, 2, -2, 5, -5]
 const SMALL_STEPS = [-3, -2, -1, 1, 2, 3]
@@ -17,8 +26,12 @@ const PLACE_WEIGHT = 0.05
  */
 export function goodCounts(programme: Programme, solve: Solve): number[] {
   const tapes = [...new Set(programme.choices.flatMap((c) => (c.material.kind === 'tape' ? [c.material.id] : [])))]
-  const starts = [null, ...(tapes.length > 1 ? tapes : [])].map((only) => improved(programme, roundedRelaxation(programme, solve, only)))
-  return starts.reduce((a, b) => (isBetter(scoreOf(programme, b), scoreOf(programme, a), programme.placesFirst) ? b : a))
+  const starts = [null, ...(tapes.length > 1 ? tapes : [])].map((only) =>
+    improved(programme, roundedRelaxation(programme, solve, only)),
+  )
+  return starts.reduce((a, b) =>
+    isBetter(scoreOf(programme, b), scoreOf(programme, a), programme.placesFirst) ? b : a,
+  )
 }
 
 /** The programme without whole numbers, rounded down. @param onlyTape leaves out the other tapes */
@@ -55,7 +68,9 @@ export function improved(programme: Programme, start: readonly number[], thoroug
   const { choices, request, guards, rows } = programme
   const scale = massScale(request)
   const before = guards.map((g) => missBefore(g.quantity, request.state, g.target, scale))
-  const rowsOf = choices.map((_, j) => rows.flatMap((row, r) => row.terms.filter(([column]) => column === j).map(([, c]) => [r, c] as const)))
+  const rowsOf = choices.map((_, j) =>
+    rows.flatMap((row, r) => row.terms.filter(([column]) => column === j).map(([, c]) => [r, c] as const)),
+  )
   const counts = [...start]
   let effect = totalEffect(choices, counts)
   const activity = rows.map((row) => row.terms.reduce((sum, [j, c]) => sum + c * counts[j], 0))
@@ -66,14 +81,28 @@ export function improved(programme: Programme, start: readonly number[], thoroug
     const misses = guards.map((g, i) => before[i] + missOfEffect(g.quantity, e, g.target, scale))
     const tooMany = programme.maxPlaces === null ? 0 : Math.max(0, placesUsed - programme.maxPlaces)
     const score = { outside: outsideBy(guards, misses), miss: guardedMiss(guards, misses), addedG, places: placesUsed }
-    if (thorough) return BREACH_WEIGHT * (breach + tooMany) + inSteps(score, programme.placesFirst).reduce((sum, value) => sum * 1e3 + value, 0) + 1e-6 * addedG
+    if (thorough)
+      return (
+        BREACH_WEIGHT * (breach + tooMany) +
+        inSteps(score, programme.placesFirst).reduce((sum, value) => sum * 1e3 + value, 0) +
+        1e-6 * addedG
+      )
     const placeWeight = programme.placesFirst ? 100 : PLACE_WEIGHT
-    return BREACH_WEIGHT * (breach + tooMany) + OUTSIDE_WEIGHT * score.outside + MISS_WEIGHT * score.miss + addedG + placeWeight * placesUsed
+    return (
+      BREACH_WEIGHT * (breach + tooMany) +
+      OUTSIDE_WEIGHT * score.outside +
+      MISS_WEIGHT * score.miss +
+      addedG +
+      placeWeight * placesUsed
+    )
   }
   const breachOf = (moves: readonly (readonly [number, number])[]): number => {
     const at = [...activity]
     for (const [j, step] of moves) for (const [r, c] of rowsOf[j]) at[r] += c * step
-    return rows.reduce((sum, row, r) => sum + Math.max(0, at[r] - row.upper - 1e-9) + Math.max(0, row.lower - at[r] - 1e-9), 0)
+    return rows.reduce(
+      (sum, row, r) => sum + Math.max(0, at[r] - row.upper - 1e-9) + Math.max(0, row.lower - at[r] - 1e-9),
+      0,
+    )
   }
   const tried = (asked: readonly (readonly [number, number])[]) => {
     let e = effect
@@ -97,21 +126,36 @@ export function improved(programme: Programme, start: readonly number[], thoroug
       const trial = tried(moves)
       if (trial && trial.cost < (best?.cost ?? cost) - 1e-9) best = trial
     }
-    for (let j = 0; j < choices.length; j++) for (const step of [...STEPS, -counts[j]]) if (step !== 0) consider([[j, step]])
+    for (let j = 0; j < choices.length; j++)
+      for (const step of [...STEPS, -counts[j]]) if (step !== 0) consider([[j, step]])
     if (!best) {
       for (let j = 0; j < choices.length; j++) {
         for (let k = 0; k < choices.length; k++) {
           if (j === k || counts[k] === 0) continue
-          for (const up of [1, 2, 3, 4]) for (const down of [-1, -2, -3, -4, -counts[k]]) consider([[j, up], [k, down]])
+          for (const up of [1, 2, 3, 4])
+            for (const down of [-1, -2, -3, -4, -counts[k]])
+              consider([
+                [j, up],
+                [k, down],
+              ])
         }
       }
     }
     if (!best && thorough) {
       const inUse = choices.map((_, j) => j).filter((j) => counts[j] > 0)
-      for (const j of inUse) for (const k of inUse) for (const l of inUse) {
-        if (j >= k || k >= l) continue
-        for (const a of SMALL_STEPS) for (const b of SMALL_STEPS) for (const c of SMALL_STEPS) consider([[j, a], [k, b], [l, c]])
-      }
+      for (const j of inUse)
+        for (const k of inUse)
+          for (const l of inUse) {
+            if (j >= k || k >= l) continue
+            for (const a of SMALL_STEPS)
+              for (const b of SMALL_STEPS)
+                for (const c of SMALL_STEPS)
+                  consider([
+                    [j, a],
+                    [k, b],
+                    [l, c],
+                  ])
+          }
     }
     if (!best) break
     const taken: NonNullable<ReturnType<typeof tried>> = best

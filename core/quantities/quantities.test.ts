@@ -6,7 +6,8 @@ import { fromCore, toCore, type Unit } from './units.ts'
 import { fixed, signed, writeDifference, writeQuantity } from './write.ts'
 
 const L = 68.58
-const read = (text: string, kind: 'mass' | 'length' | 'balance' | 'inertia', unit: Unit) => readNumber(text, { kind, unit, lengthCm: L }).value
+const read = (text: string, kind: 'mass' | 'length' | 'balance' | 'inertia', unit: Unit) =>
+  readNumber(text, { kind, unit, lengthCm: L }).value
 
 describe('reading what people type', () => {
   it.each([
@@ -55,7 +56,9 @@ describe('reading what people type', () => {
     fc.assert(
       fc.property(fc.string(), fc.constantFrom('mass', 'balance', 'length', 'inertia' as const), (text, kind) => {
         try {
-          expect(Number.isFinite(read(text, kind as 'mass', kind === 'mass' ? 'g' : kind === 'inertia' ? 'kg·cm²' : 'cm'))).toBe(true)
+          expect(
+            Number.isFinite(read(text, kind as 'mass', kind === 'mass' ? 'g' : kind === 'inertia' ? 'kg·cm²' : 'cm')),
+          ).toBe(true)
         } catch (error) {
           expect(error).toBeInstanceOf(Problem)
         }
@@ -65,9 +68,13 @@ describe('reading what people type', () => {
 
   it('goes there and back through every unit', () => {
     fc.assert(
-      fc.property(fc.constantFrom<Unit>('g', 'oz', 'cm', 'mm', 'in', 'points', 'kg·cm²'), fc.double({ min: 1, max: 500, noNaN: true }), (unit, value) => {
-        expect(fromCore(toCore(value, unit, L), unit, L)).toBeCloseTo(value, 8)
-      }),
+      fc.property(
+        fc.constantFrom<Unit>('g', 'oz', 'cm', 'mm', 'in', 'points', 'kg·cm²'),
+        fc.double({ min: 1, max: 500, noNaN: true }),
+        (unit, value) => {
+          expect(fromCore(toCore(value, unit, L), unit, L)).toBeCloseTo(value, 8)
+        },
+      ),
     )
   })
 })

@@ -24,7 +24,12 @@ export function signed(value: number, decimals: number): string {
 }
 
 /** A value in core units without its unit, in the shop's unit: `322.1`, `32.40`, `6.0 HL`. */
-export function writeValue(value: number, quantity: ShownQuantity | 'length', units: UnitChoice, lengthCm: number): string {
+export function writeValue(
+  value: number,
+  quantity: ShownQuantity | 'length',
+  units: UnitChoice,
+  lengthCm: number,
+): string {
   const unit = unitFor(quantity, units)
   const shown = fromCore(value, unit, lengthCm)
   if (unit === 'points') return writePoints(shown)
@@ -45,7 +50,12 @@ export function unitMark(quantity: ShownQuantity | 'length', units: UnitChoice):
 }
 
 /** `322.1 g`, `6.0 HL`, `339.0 kg·cm²`. */
-export function writeQuantity(value: number, quantity: ShownQuantity | 'length', units: UnitChoice, lengthCm: number): string {
+export function writeQuantity(
+  value: number,
+  quantity: ShownQuantity | 'length',
+  units: UnitChoice,
+  lengthCm: number,
+): string {
   return `${writeValue(value, quantity, units, lengthCm)} ${unitMark(quantity, units)}`.trim()
 }
 

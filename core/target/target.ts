@@ -22,7 +22,13 @@ export type TargetLines = Partial<Record<Quantity, TargetLine>>
  * What the reference does not know is left out, never guessed.
  * @throws Problem `state.needs` when half-way is asked for a number that the frame was not measured for
  */
-export function targetFrom(way: 'copy' | 'halfway', mine: FrameState, reference: FrameState, quantities: readonly Quantity[], profile: SportProfile): TargetLines {
+export function targetFrom(
+  way: 'copy' | 'halfway',
+  mine: FrameState,
+  reference: FrameState,
+  quantities: readonly Quantity[],
+  profile: SportProfile,
+): TargetLines {
   const lines: TargetLines = {}
   for (const quantity of quantities) {
     const theirs = estimateOf(reference, quantity)
@@ -44,7 +50,13 @@ function halfway(mine: FrameState, theirs: Estimate, quantity: Quantity): number
   return (now.value + theirs.value) / 2
 }
 
-export type GuardCode = 'guard.lighter' | 'guard.withinUncertainty' | 'guard.juniorClass' | 'guard.bigStep' | 'guard.toleranceTight' | 'guard.pain'
+export type GuardCode =
+  | 'guard.lighter'
+  | 'guard.withinUncertainty'
+  | 'guard.juniorClass'
+  | 'guard.bigStep'
+  | 'guard.toleranceTight'
+  | 'guard.pain'
 
 /** A caution on a target. It warns; the fitter decides. */
 export interface TargetGuard {
@@ -62,23 +74,36 @@ const CLASS_BY_AGE: { under: number; bareG: number }[] = [
 const CLASS_STEP_G = 20
 
 /** What a fitter should see before accepting target numbers. */
-export function guardsOnTarget(lines: TargetLines, mine: FrameState, player: { age: number | null; pain: boolean } | null, strungOverBareG: number): TargetGuard[] {
+export function guardsOnTarget(
+  lines: TargetLines,
+  mine: FrameState,
+  player: { age: number | null; pain: boolean } | null,
+  strungOverBareG: number,
+): TargetGuard[] {
   const guards: TargetGuard[] = []
   for (const quantity of QUANTITIES) {
     const line = lines[quantity]
     const now = estimateOf(mine, quantity)
     if (!line || !now) continue
     const change = line.value - now.value
-    if (quantity === 'mass' && change < -line.tolerance) guards.push({ code: 'guard.lighter', quantity, data: { by: -change } })
-    if (Math.abs(change) > line.tolerance && Math.abs(change) < 2 * now.u) guards.push({ code: 'guard.withinUncertainty', quantity, data: { change, u: now.u } })
-    if (line.tolerance < 2 * now.u) guards.push({ code: 'guard.toleranceTight', quantity, data: { tolerance: line.tolerance, u: now.u } })
-    if (quantity === 'mass' && change > CLASS_STEP_G) guards.push({ code: 'guard.bigStep', quantity, data: { by: change, step: CLASS_STEP_G } })
+    if (quantity === 'mass' && change < -line.tolerance)
+      guards.push({ code: 'guard.lighter', quantity, data: { by: -change } })
+    if (Math.abs(change) > line.tolerance && Math.abs(change) < 2 * now.u)
+      guards.push({ code: 'guard.withinUncertainty', quantity, data: { change, u: now.u } })
+    if (line.tolerance < 2 * now.u)
+      guards.push({ code: 'guard.toleranceTight', quantity, data: { tolerance: line.tolerance, u: now.u } })
+    if (quantity === 'mass' && change > CLASS_STEP_G)
+      guards.push({ code: 'guard.bigStep', quantity, data: { by: change, step: CLASS_STEP_G } })
   }
   const mass = lines.mass?.value
   const age = player?.age ?? null
   const limit = age === null ? undefined : CLASS_BY_AGE.find((c) => age < c.under)
   if (mass !== undefined && limit && mass - strungOverBareG > limit.bareG) {
-    guards.push({ code: 'guard.juniorClass', quantity: 'mass', data: { age: age!, limit: limit.bareG, bare: mass - strungOverBareG } })
+    guards.push({
+      code: 'guard.juniorClass',
+      quantity: 'mass',
+      data: { age: age!, limit: limit.bareG, bare: mass - strungOverBareG },
+    })
   }
   if (player?.pain && mass !== undefined) guards.push({ code: 'guard.pain', quantity: null, data: {} })
   return guards

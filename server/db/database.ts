@@ -52,12 +52,15 @@ export async function openEmbedded({ dataDir, image = null }: OpenOptions): Prom
   }
   worker.on('error', lost)
   worker.on('exit', () => lost(new Error('the database has stopped')))
-  worker.on('message', (reply: { id: number; result?: unknown; error?: { message: string; code: string; constraint: string } }) => {
-    const call = waiting.get(reply.id)
-    waiting.delete(reply.id)
-    if (reply.error) call?.reject(new DatabaseError(reply.error.message, reply.error.code, reply.error.constraint))
-    else call?.resolve(reply.result)
-  })
+  worker.on(
+    'message',
+    (reply: { id: number; result?: unknown; error?: { message: string; code: string; constraint: string } }) => {
+      const call = waiting.get(reply.id)
+      waiting.delete(reply.id)
+      if (reply.error) call?.reject(new DatabaseError(reply.error.message, reply.error.code, reply.error.constraint))
+      else call?.resolve(reply.result)
+    },
+  )
   const call = (message: Row): Promise<unknown> =>
     new Promise((resolve, reject) => {
       if (gone) return reject(gone)

@@ -68,6 +68,9 @@ parentPort!.on('message', (call: Call) => {
   answer(call).then(
     (result) => parentPort!.postMessage({ id: call.id, result }),
     (error: Error & { code?: string; constraint?: string }) =>
-      parentPort!.postMessage({ id: call.id, error: { message: error.message, code: error.code ?? '', constraint: error.constraint ?? '' } }),
+      parentPort!.postMessage({
+        id: call.id,
+        error: { message: error.message, code: error.code ?? '', constraint: error.constraint ?? '' },
+      }),
   )
 })

@@ -37,9 +37,21 @@ export function makeApp(db: Database, webDir: string | null, now: () => Date = (
     }),
   )
   // A page elsewhere must not reach this server by a name that resolves to loopback.
-  app.use((request, _response, next) => next(LOOPBACK.has((request.headers.host ?? '').replace(/:\d+$/, '')) ? undefined : new Refusal(403, 'not.found', '', { what: 'address' })))
+  app.use((request, _response, next) =>
+    next(
+      LOOPBACK.has((request.headers.host ?? '').replace(/:\d+$/, ''))
+        ? undefined
+        : new Refusal(403, 'not.found', '', { what: 'address' }),
+    ),
+  )
   app.use(compression())
-  app.use(express.json({ limit: '4mb', type: (request) => !request.url?.endsWith('/import') && (request.headers['content-type'] ?? '').startsWith('application/json') }))
+  app.use(
+    express.json({
+      limit: '4mb',
+      type: (request) =>
+        !request.url?.endsWith('/import') && (request.headers['content-type'] ?? '').startsWith('application/json'),
+    }),
+  )
   app.use('/api', shopRoutes(db), jobRoutes(db, now), sheetRoutes(db, now))
   app.use('/api', () => {
     throw notFound('address')

@@ -4,7 +4,14 @@ import { bodySchemas, JOB_FILE_VERSION, jobFileSchema, type JobFile, type JobRow
 import { STAGES } from '#core/job/stages.ts'
 import type { Database, Queryable } from '../db/database.ts'
 import { insertFrame, maybeOneFrame } from '../queries/frames.ts'
-import { appendRevision, insertJob, insertReading, manyFullRevisions, manyReadings, maybeOneJob } from '../queries/jobs.ts'
+import {
+  appendRevision,
+  insertJob,
+  insertReading,
+  manyFullRevisions,
+  manyReadings,
+  maybeOneJob,
+} from '../queries/jobs.ts'
 import { insertPlayer } from '../queries/players.ts'
 import { notFound, Refusal } from './problems.ts'
 
@@ -19,7 +26,15 @@ export async function exportJob(db: Queryable, id: string, writtenAt: string): P
     version: JOB_FILE_VERSION,
     writtenAt,
     job: { kind: job.kind, ticket: job.ticket },
-    frame: { id: frame.id, label: frame.label, maker: frame.maker, model: frame.model, unit: frame.unit, playerId: null, geometry: frame.geometry },
+    frame: {
+      id: frame.id,
+      label: frame.label,
+      maker: frame.maker,
+      model: frame.model,
+      unit: frame.unit,
+      playerId: null,
+      geometry: frame.geometry,
+    },
     stages: STAGES.flatMap((stage) => {
       const mine = revisions.filter((r) => r.stage === stage)
       return mine.length === 0 ? [] : [{ stage, revisions: mine.map(({ stage: _stage, ...rest }) => rest) }]
@@ -50,7 +65,11 @@ export function parseJobFile(text: string): JobFile {
         } catch (error) {
           throw error instanceof ZodError ? damaged(error, ['stages', i, 'revisions', k, 'body']) : error
         }
-        if (revision.revision !== k + 1) throw new Refusal(422, 'import.invalid', 'file', { where: `stages.${i}.revisions.${k}`, reason: 'revisions must be numbered from 1 without gaps' })
+        if (revision.revision !== k + 1)
+          throw new Refusal(422, 'import.invalid', 'file', {
+            where: `stages.${i}.revisions.${k}`,
+            reason: 'revisions must be numbered from 1 without gaps',
+          })
       }),
     )
     return file
@@ -61,7 +80,10 @@ export function parseJobFile(text: string): JobFile {
 
 function damaged(error: ZodError, before: PropertyKey[]): Refusal {
   const [issue] = error.issues
-  return new Refusal(422, 'import.invalid', 'file', { where: [...before, ...issue.path].map(String).join('.') || 'the top', reason: issue.message })
+  return new Refusal(422, 'import.invalid', 'file', {
+    where: [...before, ...issue.path].map(String).join('.') || 'the top',
+    reason: issue.message,
+  })
 }
 
 /** Takes a job in as a new one, all or nothing: new ids, its own frame and player. */
@@ -75,9 +97,17 @@ export async function importJob(db: Database, file: JobFile): Promise<JobRow> {
     while (pending.length > 0) {
       // A correction comes after what it corrects, whatever the order in the file.
       const at = pending.findIndex((r) => !r.supersedes || !pending.some((other) => other.id === r.supersedes))
-      if (at < 0) throw new Refusal(422, 'import.invalid', 'file', { where: 'readings', reason: 'corrections go round in a circle' })
+      if (at < 0)
+        throw new Refusal(422, 'import.invalid', 'file', {
+          where: 'readings',
+          reason: 'corrections go round in a circle',
+        })
       const [r] = pending.splice(at, 1)
-      await insertReading(tx, job.id, { ...r, id: newIds.get(r.id)!, supersedes: r.supersedes ? (newIds.get(r.supersedes) ?? null) : null })
+      await insertReading(tx, job.id, {
+        ...r,
+        id: newIds.get(r.id)!,
+        supersedes: r.supersedes ? (newIds.get(r.supersedes) ?? null) : null,
+      })
     }
     const last = file.stages.find((s) => s.stage === 'player')?.revisions.at(-1)
     const facts = last ? bodySchemas.player.parse(last.body).facts : null
@@ -87,7 +117,8 @@ export async function importJob(db: Database, file: JobFile): Promise<JobRow> {
       for (const { body, used, at, by, ...mark } of revisions) {
         const renamed = JSON.parse(JSON.stringify(body), (key, value: unknown) => {
           if (key === 'playerId') return playerId
-          if (Array.isArray(value) && (key === 'readingIds' || key === 'confirmedIds')) return value.map((id: string) => newIds.get(id) ?? id)
+          if (Array.isArray(value) && (key === 'readingIds' || key === 'confirmedIds'))
+            return value.map((id: string) => newIds.get(id) ?? id)
           return value
         }) as unknown
         await appendRevision(tx, job.id, stage, mark, { body: renamed, used, at, by })

@@ -25,7 +25,11 @@ import { notFound, Refusal, staleEdit } from './problems.ts'
 export async function jobView(db: Queryable, id: string): Promise<JobView> {
   const job = await jobs.maybeOneJob(db, id)
   if (!job) throw notFound('job')
-  const [frame, stages, readings] = await Promise.all([maybeOneFrame(db, job.frameId), jobs.manySavedStages(db, id), jobs.manyReadings(db, id)])
+  const [frame, stages, readings] = await Promise.all([
+    maybeOneFrame(db, job.frameId),
+    jobs.manySavedStages(db, id),
+    jobs.manyReadings(db, id),
+  ])
   return { job, frame: frame!, stages, readings }
 }
 
@@ -65,7 +69,10 @@ export function jobRoutes(db: Database, now: () => Date): Router {
   })
 
   router.put('/jobs/:id/ticket', async (request, response) => {
-    const { ticket, expected } = { ticket: ticketSchema.parse(request.body.ticket), expected: Number(request.body.expected) }
+    const { ticket, expected } = {
+      ticket: ticketSchema.parse(request.body.ticket),
+      expected: Number(request.body.expected),
+    }
     const job = await jobs.updateTicket(db, request.params.id, ticket, expected)
     if (!job) throw (await jobs.maybeOneJob(db, request.params.id)) ? staleEdit() : notFound('job')
     response.json(job)
@@ -92,7 +99,10 @@ export function jobRoutes(db: Database, now: () => Date): Router {
     )
   })
 
-  for (const [path, pick, empty] of [['undo', undoMark, 'undo.nothing'], ['redo', redoMark, 'redo.nothing']] as const) {
+  for (const [path, pick, empty] of [
+    ['undo', undoMark, 'undo.nothing'],
+    ['redo', redoMark, 'redo.nothing'],
+  ] as const) {
     router.post(`/jobs/:id/stages/:stage/${path}`, async (request, response) => {
       const { id } = request.params
       const stage = stageSchema.parse(request.params.stage)
@@ -104,7 +114,10 @@ export function jobRoutes(db: Database, now: () => Date): Router {
           if (marks.at(-1)!.revision !== expected) throw staleEdit({ current: marks.at(-1)!.revision, expected, stage })
           const mark = pick(marks)
           if (!mark) throw new Refusal(409, empty)
-          await jobs.appendRevision(tx, id, stage, mark, { ...(await jobs.oneRevision(tx, id, stage, mark.contentOf)), by })
+          await jobs.appendRevision(tx, id, stage, mark, {
+            ...(await jobs.oneRevision(tx, id, stage, mark.contentOf)),
+            by,
+          })
           return savedStage(tx, id, stage)
         }),
       )
@@ -118,7 +131,9 @@ export function jobRoutes(db: Database, now: () => Date): Router {
   router.post('/jobs/:id/readings', async (request, response) => {
     const reading = newReadingSchema.parse(request.body)
     if ((reading.quantity === 'swingWeight') !== (reading.axisCm !== null)) {
-      throw new Refusal(422, 'field.invalid', 'axisCm', { reason: 'a swing weight needs its axis, and only a swing weight has one' })
+      throw new Refusal(422, 'field.invalid', 'axisCm', {
+        reason: 'a swing weight needs its axis, and only a swing weight has one',
+      })
     }
     if (!(await jobs.maybeOneJob(db, request.params.id))) throw notFound('job')
     response.status(201).json(await jobs.insertReading(db, request.params.id, reading))
@@ -152,7 +167,11 @@ async function playerFor(tx: Queryable, player: NonNullable<NewJob['player']>): 
 async function savePlayerStage(tx: Queryable, jobId: string, playerId: string): Promise<void> {
   const player = (await maybeOnePlayer(tx, playerId))!
   const marks = await jobs.manyRevisionMarks(tx, jobId, 'player')
-  await jobs.appendRevision(tx, jobId, 'player', editMark(marks), { body: { playerId, facts: player.facts }, used: {}, by: '' })
+  await jobs.appendRevision(tx, jobId, 'player', editMark(marks), {
+    body: { playerId, facts: player.facts },
+    used: {},
+    by: '',
+  })
 }
 
 async function savedStage(tx: Queryable, jobId: string, stage: Stage): Promise<SavedStage> {

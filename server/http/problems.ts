@@ -27,7 +27,9 @@ export const staleEdit = (data: Record<string, unknown> = {}) => new Refusal(409
 function ofDatabase(error: DatabaseError): Refusal | null {
   switch (error.sqlState) {
     case '23505':
-      return error.constraint.startsWith('stage_revision') ? staleEdit() : new Refusal(409, 'value.duplicate', '', { what: 'This' })
+      return error.constraint.startsWith('stage_revision')
+        ? staleEdit()
+        : new Refusal(409, 'value.duplicate', '', { what: 'This' })
     case '23503':
       return new Refusal(409, 'value.inUse', '', { constraint: error.constraint })
     case '23514':
@@ -42,7 +44,10 @@ export function refusalOf(error: unknown): Refusal {
   if (error instanceof Refusal) return error
   if (error instanceof ZodError) {
     const [issue] = error.issues
-    return new Refusal(422, 'field.invalid', issue.path.map(String).join('.'), { reason: issue.message, issues: error.issues.length })
+    return new Refusal(422, 'field.invalid', issue.path.map(String).join('.'), {
+      reason: issue.message,
+      issues: error.issues.length,
+    })
   }
   if (error instanceof Problem) return new Refusal(422, error.code, error.path, error.data)
   if (error instanceof DatabaseError) return ofDatabase(error) ?? new Refusal(500, 'server.failed')
@@ -58,7 +63,12 @@ export const answerErrors: ErrorRequestHandler = (error, _request, response, nex
   const refusal = refusalOf(error)
   if (refusal.status >= 500) console.error(error)
   const body: { error: ApiError } = {
-    error: { code: refusal.code, path: refusal.path, data: refusal.data, message: wordsFor(refusal.code, refusal.data) },
+    error: {
+      code: refusal.code,
+      path: refusal.path,
+      data: refusal.data,
+      message: wordsFor(refusal.code, refusal.data),
+    },
   }
   response.status(refusal.status).json(body)
 }

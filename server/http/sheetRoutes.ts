@@ -15,7 +15,10 @@ export function sheetRoutes(db: Database, now: () => Date): Router {
   router.get('/jobs/:id/sheets/:sheet.pdf', async (request, response) => {
     const name = sheetName.parse(request.params.sheet)
     const source = await sheetSource(db, request.params.id)
-    const paper = z.enum(['A4', 'LETTER']).catch(source.shop.paper).parse(String(request.query.paper ?? '').toUpperCase())
+    const paper = z
+      .enum(['A4', 'LETTER'])
+      .catch(source.shop.paper)
+      .parse(String(request.query.paper ?? '').toUpperCase())
     const day = now().toISOString().slice(0, 10)
     const pdf = await renderPdf(BUILDERS[name](source, day), paper)
     response.setHeader('Content-Disposition', `inline; filename="kevro-${name}-${source.view.job.number}.pdf"`)

@@ -14,7 +14,12 @@ export function shopRoutes(db: Database): Router {
   const router = Router()
 
   router.get('/overview', async (_request, response) => {
-    const [shop, jobs, players, frames] = await Promise.all([oneShop(db), manyJobSummaries(db), manyPlayers(db), manyFrames(db)])
+    const [shop, jobs, players, frames] = await Promise.all([
+      oneShop(db),
+      manyJobSummaries(db),
+      manyPlayers(db),
+      manyFrames(db),
+    ])
     response.json({ shop, jobs, players, frames } satisfies Overview)
   })
 

@@ -14,9 +14,10 @@ export async function maybeOneFrame(db: Queryable, id: string): Promise<Frame | 
 }
 
 export async function insertFrame(db: Queryable, frame: Omit<Frame, 'revision'>): Promise<void> {
-  await db.query('INSERT INTO frame (id, label, maker, model, unit, player_id, geometry) VALUES ($1, $2, $3, $4, $5, $6, $7)', [
-    frame.id, frame.label, frame.maker, frame.model, frame.unit, frame.playerId, JSON.stringify(frame.geometry),
-  ])
+  await db.query(
+    'INSERT INTO frame (id, label, maker, model, unit, player_id, geometry) VALUES ($1, $2, $3, $4, $5, $6, $7)',
+    [frame.id, frame.label, frame.maker, frame.model, frame.unit, frame.playerId, JSON.stringify(frame.geometry)],
+  )
 }
 
 /** Returns the new frame, or null when the revision seen is no longer the current one. */
@@ -24,7 +25,16 @@ export async function updateFrame(db: Queryable, frame: Frame): Promise<Frame | 
   const [row] = await db.query(
     `UPDATE frame SET label = $2, maker = $3, model = $4, unit = $5, player_id = $6, geometry = $7, revision = revision + 1
      WHERE id = $1 AND revision = $8 RETURNING ${COLUMNS}`,
-    [frame.id, frame.label, frame.maker, frame.model, frame.unit, frame.playerId, JSON.stringify(frame.geometry), frame.revision],
+    [
+      frame.id,
+      frame.label,
+      frame.maker,
+      frame.model,
+      frame.unit,
+      frame.playerId,
+      JSON.stringify(frame.geometry),
+      frame.revision,
+    ],
   )
   return row ? frameSchema.parse(row) : null
 }

@@ -24,10 +24,14 @@ export async function maybeOneJob(db: Queryable, id: string): Promise<JobRow | n
   return row ? jobOf(row) : null
 }
 
-export async function insertJob(db: Queryable, job: Pick<JobRow, 'id' | 'kind' | 'frameId' | 'ticket'>): Promise<JobRow> {
-  const [row] = await db.query(`INSERT INTO job (id, kind, frame_id, ticket) VALUES ($1, $2, $3, $4) RETURNING ${JOB}`, [
-    job.id, job.kind, job.frameId, JSON.stringify(job.ticket),
-  ])
+export async function insertJob(
+  db: Queryable,
+  job: Pick<JobRow, 'id' | 'kind' | 'frameId' | 'ticket'>,
+): Promise<JobRow> {
+  const [row] = await db.query(
+    `INSERT INTO job (id, kind, frame_id, ticket) VALUES ($1, $2, $3, $4) RETURNING ${JOB}`,
+    [job.id, job.kind, job.frameId, JSON.stringify(job.ticket)],
+  )
   return jobOf(row)
 }
 
@@ -35,10 +39,16 @@ export async function makeJobProper(db: Queryable, id: string): Promise<void> {
   await db.query(`UPDATE job SET kind = 'job', revision = revision + 1 WHERE id = $1`, [id])
 }
 
-export async function updateTicket(db: Queryable, id: string, ticket: JobRow['ticket'], expected: number): Promise<JobRow | null> {
-  const [row] = await db.query(`UPDATE job SET ticket = $2, revision = revision + 1 WHERE id = $1 AND revision = $3 RETURNING ${JOB}`, [
-    id, JSON.stringify(ticket), expected,
-  ])
+export async function updateTicket(
+  db: Queryable,
+  id: string,
+  ticket: JobRow['ticket'],
+  expected: number,
+): Promise<JobRow | null> {
+  const [row] = await db.query(
+    `UPDATE job SET ticket = $2, revision = revision + 1 WHERE id = $1 AND revision = $3 RETURNING ${JOB}`,
+    [id, JSON.stringify(ticket), expected],
+  )
   return row ? jobOf(row) : null
 }
 
@@ -56,7 +66,12 @@ export async function manyJobSummaries(db: Queryable): Promise<JobSummary[]> {
     FROM job j JOIN frame f ON f.id = j.frame_id
     ORDER BY changed DESC, j.number DESC LIMIT 200`)
   return rows.map((row) =>
-    jobSummarySchema.parse({ ...row, due: row.due ?? '', changedAt: iso(row.changed), saved: STAGES.filter((s) => (row.saved as string[]).includes(s)) }),
+    jobSummarySchema.parse({
+      ...row,
+      due: row.due ?? '',
+      changedAt: iso(row.changed),
+      saved: STAGES.filter((s) => (row.saved as string[]).includes(s)),
+    }),
   )
 }
 
@@ -79,12 +94,31 @@ export async function appendRevision(
   await db.query(
     `INSERT INTO stage_revision (job_id, stage, revision, kind, content_of, redo_to, body, used, by_initials, at)
      VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, COALESCE($10::timestamptz, now()))`,
-    [jobId, stage, mark.revision, mark.kind, mark.contentOf, mark.redoTo, JSON.stringify(content.body), JSON.stringify(content.used), content.by, content.at ?? null],
+    [
+      jobId,
+      stage,
+      mark.revision,
+      mark.kind,
+      mark.contentOf,
+      mark.redoTo,
+      JSON.stringify(content.body),
+      JSON.stringify(content.used),
+      content.by,
+      content.at ?? null,
+    ],
   )
 }
 
-export async function oneRevision(db: Queryable, jobId: string, stage: Stage, revision: number): Promise<{ body: unknown; used: unknown }> {
-  const [row] = await db.query('SELECT body, used FROM stage_revision WHERE job_id = $1 AND stage = $2 AND revision = $3', [jobId, stage, revision])
+export async function oneRevision(
+  db: Queryable,
+  jobId: string,
+  stage: Stage,
+  revision: number,
+): Promise<{ body: unknown; used: unknown }> {
+  const [row] = await db.query(
+    'SELECT body, used FROM stage_revision WHERE job_id = $1 AND stage = $2 AND revision = $3',
+    [jobId, stage, revision],
+  )
   return row as { body: unknown; used: unknown }
 }
 
@@ -97,7 +131,18 @@ export async function manyRevisions(db: Queryable, jobId: string, stage: Stage):
 }
 
 /** All revisions of all stages with everything that an export needs. */
-export async function manyFullRevisions(db: Queryable, jobId: string): Promise<(RevisionMark & { stage: Stage; body: unknown; used: Record<string, string | number | null>; at: string; by: string })[]> {
+export async function manyFullRevisions(
+  db: Queryable,
+  jobId: string,
+): Promise<
+  (RevisionMark & {
+    stage: Stage
+    body: unknown
+    used: Record<string, string | number | null>
+    at: string
+    by: string
+  })[]
+> {
   const rows = await db.query(
     `SELECT stage, revision, kind, content_of AS "contentOf", redo_to AS "redoTo", body, used, at, by_initials AS by
      FROM stage_revision WHERE job_id = $1 ORDER BY stage, revision`,
@@ -114,25 +159,37 @@ export async function manySavedStages(db: Queryable, jobId: string): Promise<Sav
     const last = marks.at(-1)
     if (!last) return []
     const { revision, body, used, at, by } = last
-    return [{ stage, revision, body, used, at, by, canUndo: undoMark(marks) !== null, canRedo: redoMark(marks) !== null }]
+    return [
+      { stage, revision, body, used, at, by, canUndo: undoMark(marks) !== null, canRedo: redoMark(marks) !== null },
+    ]
   })
 }
 
-const READING = 'id, quantity, value, axis_cm AS "axisCm", method_id AS "methodId", typed, purpose, taken_at, by_initials AS by, supersedes'
+const READING =
+  'id, quantity, value, axis_cm AS "axisCm", method_id AS "methodId", typed, purpose, taken_at, by_initials AS by, supersedes'
 const readingOf = (row: Row): StoredReadingRow => readingSchema.parse({ ...row, takenAt: iso(row.taken_at) })
 
 export async function manyReadings(db: Queryable, jobId: string): Promise<StoredReadingRow[]> {
-  return (await db.query(`SELECT ${READING} FROM reading WHERE job_id = $1 ORDER BY taken_at, id`, [jobId])).map(readingOf)
+  return (await db.query(`SELECT ${READING} FROM reading WHERE job_id = $1 ORDER BY taken_at, id`, [jobId])).map(
+    readingOf,
+  )
 }
 
 /** Adds a reading once: the same id a second time is the same reading. */
-export async function insertReading(db: Queryable, jobId: string, r: NewReading & { takenAt?: string }): Promise<StoredReadingRow> {
+export async function insertReading(
+  db: Queryable,
+  jobId: string,
+  r: NewReading & { takenAt?: string },
+): Promise<StoredReadingRow> {
   const rows = await db.query(
     `INSERT INTO reading (id, job_id, quantity, value, axis_cm, method_id, typed, purpose, by_initials, supersedes, taken_at)
      VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, COALESCE($11::timestamptz, clock_timestamp()))
      ON CONFLICT (id) DO NOTHING RETURNING ${READING}`,
     [r.id, jobId, r.quantity, r.value, r.axisCm, r.methodId, r.typed, r.purpose, r.by, r.supersedes, r.takenAt ?? null],
   )
-  const [row] = rows.length > 0 ? rows : await db.query(`SELECT ${READING} FROM reading WHERE id = $1 AND job_id = $2`, [r.id, jobId])
+  const [row] =
+    rows.length > 0
+      ? rows
+      : await db.query(`SELECT ${READING} FROM reading WHERE id = $1 AND job_id = $2`, [r.id, jobId])
   return readingOf(row)
 }

@@ -2,7 +2,8 @@ import { materialSchema, type StoredMaterial } from '#contract/entities.ts'
 import type { Queryable, Row } from '../db/database.ts'
 
 const COLUMNS = 'id, name, kind, unit_mass_g, step, width_cm, stock, lead, grip'
-const materialOf = (row: Row): StoredMaterial => materialSchema.parse({ ...row, unitMassG: row.unit_mass_g, widthCm: row.width_cm })
+const materialOf = (row: Row): StoredMaterial =>
+  materialSchema.parse({ ...row, unitMassG: row.unit_mass_g, widthCm: row.width_cm })
 
 export async function manyMaterials(db: Queryable): Promise<StoredMaterial[]> {
   const rows = await db.query(

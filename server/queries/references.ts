@@ -25,9 +25,21 @@ export async function manyReferences(db: Queryable): Promise<Reference[]> {
 
 export async function insertReference(db: Queryable, r: Reference): Promise<void> {
   const { mass, balance, swingWeight, twistWeight } = r.numbers
-  await db.query(`INSERT INTO reference_setup (${COLUMNS}) VALUES (${Array.from({ length: 19 }, (_, i) => `$${i + 1}`).join(', ')})`, [
-    r.id, r.name, r.kind, r.style, r.source, r.dated, r.grade, JSON.stringify(r.condition), r.axisCm,
-    ...[mass, balance, swingWeight, twistWeight].flatMap((n) => [n?.value ?? null, n?.u ?? null]),
-    JSON.stringify(r.geometry), r.note,
-  ])
+  await db.query(
+    `INSERT INTO reference_setup (${COLUMNS}) VALUES (${Array.from({ length: 19 }, (_, i) => `$${i + 1}`).join(', ')})`,
+    [
+      r.id,
+      r.name,
+      r.kind,
+      r.style,
+      r.source,
+      r.dated,
+      r.grade,
+      JSON.stringify(r.condition),
+      r.axisCm,
+      ...[mass, balance, swingWeight, twistWeight].flatMap((n) => [n?.value ?? null, n?.u ?? null]),
+      JSON.stringify(r.geometry),
+      r.note,
+    ],
+  )
 }

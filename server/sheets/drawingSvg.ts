@@ -11,8 +11,13 @@ export function benchSvg(cuts: readonly Cut[], materials: readonly StoredMateria
   const ruler = half + 2.6
   const parts: string[] = [
     `<path d="${d.hoop}" fill="#dddddd" stroke="#000" stroke-width="0.12" fill-rule="evenodd"/>`,
-    ...[...d.arms, d.shaft, d.handle, d.cap].map((path) => `<path d="${path}" fill="#eeeeee" stroke="#000" stroke-width="0.12"/>`),
-    ...d.strings.map(([x1, y1, x2, y2]) => `<line x1="${x1.toFixed(2)}" y1="${y1.toFixed(2)}" x2="${x2.toFixed(2)}" y2="${y2.toFixed(2)}" stroke="#aaaaaa" stroke-width="0.05"/>`),
+    ...[...d.arms, d.shaft, d.handle, d.cap].map(
+      (path) => `<path d="${path}" fill="#eeeeee" stroke="#000" stroke-width="0.12"/>`,
+    ),
+    ...d.strings.map(
+      ([x1, y1, x2, y2]) =>
+        `<line x1="${x1.toFixed(2)}" y1="${y1.toFixed(2)}" x2="${x2.toFixed(2)}" y2="${y2.toFixed(2)}" stroke="#aaaaaa" stroke-width="0.05"/>`,
+    ),
   ]
   cuts.forEach((cut, i) => {
     const kind = materials.find((m) => m.id === cut.materialId)?.kind
@@ -21,13 +26,20 @@ export function benchSvg(cuts: readonly Cut[], materials: readonly StoredMateria
     if (cut.place === 'hoop') {
       const outline = headOutline(geometry)
       const [from, to] = hoopSpan(cut.atCm, layersOf(cut)[0] ?? 0.5, outline.halfLengthCm)
-      for (const side of [1, -1] as const) parts.push(`<path d="${arcPath(geometry, from, to, side)}" fill="none" stroke="#000" stroke-width="0.8"/>`)
-      const p = headOutline(geometry, -1.9).pointAt(Math.min(cut.atCm, headOutline(geometry, -1.9).halfLengthCm) * (headOutline(geometry, -1.9).halfLengthCm / outline.halfLengthCm))
+      for (const side of [1, -1] as const)
+        parts.push(`<path d="${arcPath(geometry, from, to, side)}" fill="none" stroke="#000" stroke-width="0.8"/>`)
+      const p = headOutline(geometry, -1.9).pointAt(
+        Math.min(cut.atCm, headOutline(geometry, -1.9).halfLengthCm) *
+          (headOutline(geometry, -1.9).halfLengthCm / outline.halfLengthCm),
+      )
       parts.push(label(p.xCm, p.yCm))
     } else if (cut.place !== 'grip') {
       const length = kind === 'fill' ? cut.amount / work.profile.handleFillGPerCm : (layersOf(cut)[0] ?? 0.5)
       const y = cut.place === 'handle' ? 0 : 0.9
-      for (const side of cut.place === 'handle' ? [0] : [1, -1]) parts.push(`<line x1="${cut.atCm}" y1="${y * side}" x2="${cut.atCm + length}" y2="${y * side}" stroke="#000" stroke-width="${cut.place === 'handle' ? 1.2 : 0.5}"/>`)
+      for (const side of cut.place === 'handle' ? [0] : [1, -1])
+        parts.push(
+          `<line x1="${cut.atCm}" y1="${y * side}" x2="${cut.atCm + length}" y2="${y * side}" stroke="#000" stroke-width="${cut.place === 'handle' ? 1.2 : 0.5}"/>`,
+        )
       parts.push(label(cut.atCm + length / 2, -3.4 - (i % 2) * 2.6))
     }
   })

@@ -19,9 +19,22 @@ export interface SheetSource {
 
 /** A job with everything worked out, for printing. */
 export async function sheetSource(db: Queryable, jobId: string): Promise<SheetSource> {
-  const [view, shop, materials, references] = await Promise.all([jobView(db, jobId), oneShop(db), manyMaterials(db), manyReferences(db)])
+  const [view, shop, materials, references] = await Promise.all([
+    jobView(db, jobId),
+    oneShop(db),
+    manyMaterials(db),
+    manyReferences(db),
+  ])
   const bodies = Object.fromEntries(view.stages.map((s) => [s.stage, s.body])) as Partial<StageBodies>
   const used = Object.fromEntries(view.stages.map((s) => [s.stage, s.used])) as Partial<Record<Stage, Facts>>
-  const input: JobInput = { profile: tennis, geometry: view.frame.geometry, bodies, used, readings: view.readings, references, materials }
+  const input: JobInput = {
+    profile: tennis,
+    geometry: view.frame.geometry,
+    bodies,
+    used,
+    readings: view.readings,
+    references,
+    materials,
+  }
   return { view, shop, materials, bodies, picture: pictureOf(input) }
 }

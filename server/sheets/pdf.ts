@@ -35,13 +35,28 @@ const GREY = '#555555'
 export async function renderPdf(sheet: Sheet, paper: Paper): Promise<Buffer> {
   const width = sheet.size === 'card' ? 360 : WIDTH[paper]
   const body: Content[] = [
-    { columns: [{ text: sheet.title, fontSize: sheet.size === 'card' ? 15 : 19, bold: true }, { text: 'Kevro', alignment: 'right', bold: true, fontSize: 12, margin: [0, 5, 0, 0] }] },
+    {
+      columns: [
+        { text: sheet.title, fontSize: sheet.size === 'card' ? 15 : 19, bold: true },
+        { text: 'Kevro', alignment: 'right', bold: true, fontSize: 12, margin: [0, 5, 0, 0] },
+      ],
+    },
     { text: sheet.heading, color: GREY, fontSize: 9, margin: [0, 1, 0, 6] },
     ...sheet.blocks.map((block) => blockOf(block, width)),
   ]
   const content: Content[] =
     sheet.size === 'card'
-      ? [{ table: { widths: [width], body: [[{ stack: body, margin: [8, 6, 8, 8] }]] }, layout: { hLineWidth: () => 0.75, vLineWidth: () => 0.75, hLineStyle: () => ({ dash: { length: 3 } }), vLineStyle: () => ({ dash: { length: 3 } }) } }]
+      ? [
+          {
+            table: { widths: [width], body: [[{ stack: body, margin: [8, 6, 8, 8] }]] },
+            layout: {
+              hLineWidth: () => 0.75,
+              vLineWidth: () => 0.75,
+              hLineStyle: () => ({ dash: { length: 3 } }),
+              vLineStyle: () => ({ dash: { length: 3 } }),
+            },
+          },
+        ]
       : body
   return pdfmake()
     .createPdf({
@@ -49,7 +64,13 @@ export async function renderPdf(sheet: Sheet, paper: Paper): Promise<Buffer> {
       pageMargins: [40, 36, 40, 40],
       defaultStyle: { font: 'Sheet', fontSize: 10, color: INK, lineHeight: 1.1 },
       info: { title: sheet.title, creator: 'Kevro' },
-      footer: (page, pages) => ({ text: `${sheet.title} · ${page} of ${pages}`, alignment: 'center', fontSize: 8, color: GREY, margin: [0, 12, 0, 0] }),
+      footer: (page, pages) => ({
+        text: `${sheet.title} · ${page} of ${pages}`,
+        alignment: 'center',
+        fontSize: 8,
+        color: GREY,
+        margin: [0, 12, 0, 0],
+      }),
       content,
     })
     .getBuffer()
@@ -64,13 +85,26 @@ function blockOf(block: SheetBlock, width: number): Content {
     case 'facts': {
       const half = Math.ceil(block.rows.length / 2)
       const side = (rows: [string, string][]): Content => ({
-        table: { widths: [78, '*'], body: rows.length > 0 ? rows.map(([label, value]) => [{ text: label, color: GREY }, { text: value || '–', bold: true }]) : [['', '']] },
+        table: {
+          widths: [78, '*'],
+          body:
+            rows.length > 0
+              ? rows.map(([label, value]) => [
+                  { text: label, color: GREY },
+                  { text: value || '–', bold: true },
+                ])
+              : [['', '']],
+        },
         layout: 'noBorders',
       })
-      return width < 400 ? side(block.rows) : { columns: [side(block.rows.slice(0, half)), side(block.rows.slice(half))], columnGap: 16 }
+      return width < 400
+        ? side(block.rows)
+        : { columns: [side(block.rows.slice(0, half)), side(block.rows.slice(half))], columnGap: 16 }
     }
     case 'table': {
-      const tick = () => ({ canvas: [{ type: 'rect' as const, x: 2, y: 1, w: 9, h: 9, lineWidth: 0.9, lineColor: INK }] })
+      const tick = () => ({
+        canvas: [{ type: 'rect' as const, x: 2, y: 1, w: 9, h: 9, lineWidth: 0.9, lineColor: INK }],
+      })
       return {
         margin: [0, 2, 0, 4],
         table: {
@@ -78,8 +112,19 @@ function blockOf(block: SheetBlock, width: number): Content {
           dontBreakRows: true,
           widths: [...(block.tickBoxes ? [14] : []), ...block.widths],
           body: [
-            [...(block.tickBoxes ? [''] : []), ...block.head.map((text, i) => ({ text, bold: true, fontSize: 8.5, alignment: i === 0 ? ('left' as const) : ('right' as const) }))],
-            ...block.rows.map((row) => [...(block.tickBoxes ? [tick()] : []), ...row.map((text, i) => ({ text, alignment: i === 0 ? ('left' as const) : ('right' as const) }))]),
+            [
+              ...(block.tickBoxes ? [''] : []),
+              ...block.head.map((text, i) => ({
+                text,
+                bold: true,
+                fontSize: 8.5,
+                alignment: i === 0 ? ('left' as const) : ('right' as const),
+              })),
+            ],
+            ...block.rows.map((row) => [
+              ...(block.tickBoxes ? [tick()] : []),
+              ...row.map((text, i) => ({ text, alignment: i === 0 ? ('left' as const) : ('right' as const) })),
+            ]),
           ],
         },
         layout: {
@@ -97,13 +142,35 @@ function blockOf(block: SheetBlock, width: number): Content {
     case 'caution':
       return {
         margin: [0, 6, 0, 4],
-        table: { widths: ['*'], body: [[{ stack: [{ text: 'Take care', bold: true }, ...block.lines.map((text) => ({ text: `– ${text}`, fontSize: 9 }))], margin: [4, 3, 4, 3] }]] },
+        table: {
+          widths: ['*'],
+          body: [
+            [
+              {
+                stack: [
+                  { text: 'Take care', bold: true },
+                  ...block.lines.map((text) => ({ text: `– ${text}`, fontSize: 9 })),
+                ],
+                margin: [4, 3, 4, 3],
+              },
+            ],
+          ],
+        },
         layout: { hLineWidth: () => 1, vLineWidth: () => 1 },
       }
     case 'lines':
       return {
         margin: [0, 14, 0, 0],
-        columns: block.labels.map((label) => ({ stack: [{ canvas: [{ type: 'line' as const, x1: 0, y1: 0, x2: width / block.labels.length - 14, y2: 0, lineWidth: 0.7 }] }, { text: label, fontSize: 8.5, color: GREY, margin: [0, 2, 0, 0] }] })),
+        columns: block.labels.map((label) => ({
+          stack: [
+            {
+              canvas: [
+                { type: 'line' as const, x1: 0, y1: 0, x2: width / block.labels.length - 14, y2: 0, lineWidth: 0.7 },
+              ],
+            },
+            { text: label, fontSize: 8.5, color: GREY, margin: [0, 2, 0, 0] },
+          ],
+        })),
       }
   }
 }

@@ -11,7 +11,8 @@ import type { Sheet } from './sheet.ts'
 export function specCardSheet(source: SheetSource, printedOn: string): Sheet {
   const { view, shop, materials, bodies, picture } = source
   const state = picture.checked.state
-  if (state.massG === null) throw new Refusal(409, 'sheet.notReady', '', { why: 'the final readings have not been taken' })
+  if (state.massG === null)
+    throw new Refusal(409, 'sheet.notReady', '', { why: 'the final readings have not been taken' })
   const { lengthCm } = view.frame.geometry
   const signed = bodies.check?.signed ?? null
   return {
@@ -36,20 +37,34 @@ export function specCardSheet(source: SheetSource, printedOn: string): Sheet {
           const estimate = estimateOf(state, quantity)
           if (!estimate) return []
           const line = quantity === 'recoilWeight' ? undefined : bodies.target?.lines[quantity]
-          const write = (value: number) => (quantity === 'balance' ? writeBalanceBoth(value, lengthCm) : writeValue(value, quantity, shop.units, lengthCm))
-          return [[
-            `${QUANTITY_NAMES[quantity]}${quantity === 'balance' ? '' : `, ${unitMark(quantity, shop.units)}`}`,
-            write(estimate.value),
-            writeSpread(2 * estimate.u, quantity, { ...shop.units, balance: 'cm' }),
-            line ? `${write(line.value)} ± ${writeSpread(line.tolerance, quantity, { ...shop.units, balance: 'cm' })}` : '–',
-          ]]
+          const write = (value: number) =>
+            quantity === 'balance'
+              ? writeBalanceBoth(value, lengthCm)
+              : writeValue(value, quantity, shop.units, lengthCm)
+          return [
+            [
+              `${QUANTITY_NAMES[quantity]}${quantity === 'balance' ? '' : `, ${unitMark(quantity, shop.units)}`}`,
+              write(estimate.value),
+              writeSpread(2 * estimate.u, quantity, { ...shop.units, balance: 'cm' }),
+              line
+                ? `${write(line.value)} ± ${writeSpread(line.tolerance, quantity, { ...shop.units, balance: 'cm' })}`
+                : '–',
+            ],
+          ]
         }),
       },
       { kind: 'text', text: `Swing weight about ${fixed(picture.axisCm, 2)} cm from the butt.` },
       { kind: 'heading', text: 'Added' },
       ...(bodies.build?.cuts ?? []).flatMap((cut) => {
         const material = materials.find((m) => m.id === cut.materialId)
-        return material ? [{ kind: 'text' as const, text: `${material.name}: ${stripsText(cut, material, picture.work)}, ${placeText(cut, picture.work)}` }] : []
+        return material
+          ? [
+              {
+                kind: 'text' as const,
+                text: `${material.name}: ${stripsText(cut, material, picture.work)}, ${placeText(cut, picture.work)}`,
+              },
+            ]
+          : []
       }),
       ...(bodies.build?.cuts.length ? [] : [{ kind: 'text' as const, text: 'Nothing.' }]),
     ],

@@ -14,7 +14,8 @@ export function workOrderSheet(source: SheetSource, printedOn: string): Sheet {
   const { view, shop, materials, bodies, picture } = source
   const known = new Set(materials.map((m) => m.id))
   const cuts = (bodies.build?.cuts ?? bodies.plan?.cuts ?? []).filter((cut) => known.has(cut.materialId))
-  if (picture.measured.state.massG === null) throw new Refusal(409, 'sheet.notReady', '', { why: 'the frame has not been weighed' })
+  if (picture.measured.state.massG === null)
+    throw new Refusal(409, 'sheet.notReady', '', { why: 'the frame has not been weighed' })
   if (cuts.length === 0) throw new Refusal(409, 'sheet.notReady', '', { why: 'no plan has been taken' })
   const { work } = picture
   const steps = buildSteps(picture.measured.state, cuts, materials, work)
@@ -25,12 +26,17 @@ export function workOrderSheet(source: SheetSource, printedOn: string): Sheet {
   const write = (state: FrameState, quantity: ShownQuantity) => {
     const estimate = estimateOf(state, quantity)
     if (!estimate) return '–'
-    return quantity === 'balance' ? writeBalanceBoth(estimate.value, lengthCm) : `${writeValue(estimate.value, quantity, shop.units, lengthCm)}`
+    return quantity === 'balance'
+      ? writeBalanceBoth(estimate.value, lengthCm)
+      : `${writeValue(estimate.value, quantity, shop.units, lengthCm)}`
   }
   const target = (quantity: ShownQuantity) => {
     const line = quantity === 'recoilWeight' ? undefined : bodies.target?.lines[quantity as Quantity]
     if (!line) return '–'
-    const value = quantity === 'balance' ? writeBalanceBoth(line.value, lengthCm) : writeValue(line.value, quantity, shop.units, lengthCm)
+    const value =
+      quantity === 'balance'
+        ? writeBalanceBoth(line.value, lengthCm)
+        : writeValue(line.value, quantity, shop.units, lengthCm)
     return `${value} ± ${writeSpread(line.tolerance, quantity, { ...shop.units, balance: 'cm' })}`
   }
   const facts = bodies.player?.facts
@@ -61,7 +67,9 @@ export function workOrderSheet(source: SheetSource, printedOn: string): Sheet {
           write(picture.measured.state, quantity),
           target(quantity),
           write(result, quantity),
-          estimateOf(result, quantity) ? writeSpread(2 * estimateOf(result, quantity)!.u, quantity, { ...shop.units, balance: 'cm' }) : '–',
+          estimateOf(result, quantity)
+            ? writeSpread(2 * estimateOf(result, quantity)!.u, quantity, { ...shop.units, balance: 'cm' })
+            : '–',
         ]),
       },
       { kind: 'heading', text: 'Cut and place' },
@@ -75,20 +83,33 @@ export function workOrderSheet(source: SheetSource, printedOn: string): Sheet {
             ? `${ordered.indexOf(step.cut) + 1}. ${stepTitle(step, material(step.cut.materialId))}: ${placeText(step.cut, work)}`
             : stepTitle(step, material(step.cut?.materialId)),
           step.cut && material(step.cut.materialId) ? stripsText(step.cut, material(step.cut.materialId)!, work) : '',
-          step.action === 'trial' || step.action === 'place' || step.action === 'gripOn' ? `${fixed(step.massG, 1)} g` : `${signed(step.massG, 0)} g`,
+          step.action === 'trial' || step.action === 'place' || step.action === 'gripOn'
+            ? `${fixed(step.massG, 1)} g`
+            : `${signed(step.massG, 0)} g`,
         ]),
       },
       { kind: 'heading', text: 'Read after each step' },
       {
         kind: 'table',
-        head: ['After', `Weight, ${unitMark('mass', shop.units)}`, 'read', 'Balance, cm', 'read', 'Swing weight', 'read'],
+        head: [
+          'After',
+          `Weight, ${unitMark('mass', shop.units)}`,
+          'read',
+          'Balance, cm',
+          'read',
+          'Swing weight',
+          'read',
+        ],
         widths: ['*', 'auto', 42, 'auto', 42, 'auto', 42],
         tickBoxes: false,
         rows: steps.map((step) => [
           `${stepTitle(step, material(step.cut?.materialId))}${step.gripOff ? ' (grip off)' : ''}`,
-          writeValue(step.predicted.massG!, 'mass', shop.units, lengthCm), '.......',
-          step.predicted.balanceCm === null ? '–' : fixed(step.predicted.balanceCm, 2), '.......',
-          step.predicted.swingWeightKgCm2 === null ? '–' : fixed(step.predicted.swingWeightKgCm2, 1), '.......',
+          writeValue(step.predicted.massG!, 'mass', shop.units, lengthCm),
+          '.......',
+          step.predicted.balanceCm === null ? '–' : fixed(step.predicted.balanceCm, 2),
+          '.......',
+          step.predicted.swingWeightKgCm2 === null ? '–' : fixed(step.predicted.swingWeightKgCm2, 1),
+          '.......',
         ]),
       },
       { kind: 'caution', lines: cautionsFor(cuts, materials, facts?.age != null && facts.age < 18) },

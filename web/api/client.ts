@@ -20,7 +20,12 @@ export async function call<T>(method: 'GET' | 'POST' | 'PUT', path: string, body
   const text = typeof body === 'string'
   const response = await fetch(`/api${path}`, {
     method,
-    ...(body === undefined ? {} : { headers: { 'content-type': text ? 'text/plain' : 'application/json' }, body: text ? body : JSON.stringify(body) }),
+    ...(body === undefined
+      ? {}
+      : {
+          headers: { 'content-type': text ? 'text/plain' : 'application/json' },
+          body: text ? body : JSON.stringify(body),
+        }),
   }).catch(() => {
     throw new Unreachable('Kevro’s server does not answer.')
   })

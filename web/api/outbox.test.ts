@@ -1,7 +1,13 @@
 import { describe, expect, it } from 'vitest'
 import { afterSaved, sameContent, type Waiting } from './outbox.ts'
 
-const edit = (stage: 'measure' | 'plan', expected: number, note: string): Waiting => ({ kind: 'stage', stage, expected, body: { note }, used: {} })
+const edit = (stage: 'measure' | 'plan', expected: number, note: string): Waiting => ({
+  kind: 'stage',
+  stage,
+  expected,
+  body: { note },
+  used: {},
+})
 
 describe('what waits for the server', () => {
   it('later edits of a saved stage have seen it; other stages have not', () => {

@@ -24,7 +24,11 @@ export function storeWaiting(jobId: string, waiting: readonly Waiting[]): void {
 
 /** After an edit of a stage was saved as `revision`, later edits of it that still wait have seen that one. Pure. */
 export function afterSaved(waiting: readonly Waiting[], saved: Waiting, revision: number): Waiting[] {
-  return waiting.map((w) => (w !== saved && w.kind === 'stage' && saved.kind === 'stage' && w.stage === saved.stage ? { ...w, expected: revision } : w))
+  return waiting.map((w) =>
+    w !== saved && w.kind === 'stage' && saved.kind === 'stage' && w.stage === saved.stage
+      ? { ...w, expected: revision }
+      : w,
+  )
 }
 
 /** The same content, whatever the order of its fields (the database does not keep it). */

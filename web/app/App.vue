@@ -36,7 +36,13 @@ function onKey(event: KeyboardEvent): void {
       <nav class="bar-end">
         <v-btn to="/shop" variant="text" size="small">Shop</v-btn>
         <v-btn :icon="mdiKeyboardOutline" variant="text" size="small" aria-label="Keys" @click="keys = true" />
-        <v-btn :icon="theme.global.name.value === 'day' ? mdiWeatherNight : mdiWhiteBalanceSunny" variant="text" size="small" aria-label="Day or dim" @click="toggleTheme" />
+        <v-btn
+          :icon="theme.global.name.value === 'day' ? mdiWeatherNight : mdiWhiteBalanceSunny"
+          variant="text"
+          size="small"
+          aria-label="Day or dim"
+          @click="toggleTheme"
+        />
       </nav>
     </header>
     <v-main class="page"><RouterView /></v-main>

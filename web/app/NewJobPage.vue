@@ -11,17 +11,34 @@ import { useShop } from '../stores/shop.ts'
 const shop = useShop()
 const router = useRouter()
 const DRAFT = 'kevro-new-job'
-const fresh = () => ({ playerId: null as string | null, playerName: '', frameId: null as string | null, label: '', maker: '', unit: '', due: '', strings: '', lengthCm: tennis.geometry.lengthCm, headLengthCm: tennis.geometry.headLengthCm, headWidthCm: tennis.geometry.headWidthCm })
+const fresh = () => ({
+  playerId: null as string | null,
+  playerName: '',
+  frameId: null as string | null,
+  label: '',
+  maker: '',
+  unit: '',
+  due: '',
+  strings: '',
+  lengthCm: tennis.geometry.lengthCm,
+  headLengthCm: tennis.geometry.headLengthCm,
+  headWidthCm: tennis.geometry.headWidthCm,
+})
 const form = reactive({ ...fresh(), ...(JSON.parse(sessionStorage.getItem(DRAFT) ?? '{}') as object) })
 watch(form, () => sessionStorage.setItem(DRAFT, JSON.stringify(form)))
 const problems = reactive({ player: '', frame: '', all: '' })
 const busy = ref(false)
 
 onMounted(() => shop.load().catch((error: unknown) => (problems.all = problemText(error))))
-const players = computed(() => [{ title: 'New player', value: null as string | null }, ...(shop.overview?.players ?? []).map((p) => ({ title: p.facts.name, value: p.id as string | null }))])
+const players = computed(() => [
+  { title: 'New player', value: null as string | null },
+  ...(shop.overview?.players ?? []).map((p) => ({ title: p.facts.name, value: p.id as string | null })),
+])
 const frames = computed(() => [
   { title: 'New frame', value: null as string | null },
-  ...(shop.overview?.frames ?? []).filter((f) => !form.playerId || f.playerId === form.playerId || f.playerId === null).map((f) => ({ title: `${f.label} ${f.unit}`.trim(), value: f.id as string | null })),
+  ...(shop.overview?.frames ?? [])
+    .filter((f) => !form.playerId || f.playerId === form.playerId || f.playerId === null)
+    .map((f) => ({ title: `${f.label} ${f.unit}`.trim(), value: f.id as string | null })),
 ])
 
 async function create(): Promise<void> {
@@ -32,12 +49,27 @@ async function create(): Promise<void> {
   busy.value = true
   const id = crypto.randomUUID()
   try {
-    const geometry = { ...tennis.geometry, lengthCm: form.lengthCm, headLengthCm: form.headLengthCm, headWidthCm: form.headWidthCm }
+    const geometry = {
+      ...tennis.geometry,
+      lengthCm: form.lengthCm,
+      headLengthCm: form.headLengthCm,
+      headWidthCm: form.headWidthCm,
+    }
     await call<JobView>('POST', '/jobs', {
       id,
       kind: 'job',
       player: form.playerId ? { id: form.playerId } : { facts: { ...NO_FACTS, name: form.playerName.trim() } },
-      frame: form.frameId ? { id: form.frameId } : { id: crypto.randomUUID(), label: form.label.trim(), maker: form.maker, model: '', unit: form.unit, playerId: form.playerId, geometry },
+      frame: form.frameId
+        ? { id: form.frameId }
+        : {
+            id: crypto.randomUUID(),
+            label: form.label.trim(),
+            maker: form.maker,
+            model: '',
+            unit: form.unit,
+            playerId: form.playerId,
+            geometry,
+          },
       ticket: { due: form.due, strings: form.strings },
     })
     sessionStorage.removeItem(DRAFT)
@@ -58,7 +90,13 @@ async function create(): Promise<void> {
       <section class="panel">
         <h2>Player</h2>
         <v-select v-model="form.playerId" :items="players" label="Player" class="mb-3" />
-        <v-text-field v-if="!form.playerId" v-model="form.playerName" label="Name" :error-messages="problems.player" data-testid="player-name" />
+        <v-text-field
+          v-if="!form.playerId"
+          v-model="form.playerName"
+          label="Name"
+          :error-messages="problems.player"
+          data-testid="player-name"
+        />
         <h2 class="pt-5">Ticket</h2>
         <v-text-field v-model="form.due" label="Due" placeholder="today 17:00" class="mb-3" />
         <v-text-field v-model="form.strings" label="Strings and tension" placeholder="polyester 1.25, 23 kg" />
@@ -67,19 +105,58 @@ async function create(): Promise<void> {
         <h2>Frame</h2>
         <v-select v-model="form.frameId" :items="frames" label="Frame" class="mb-3" />
         <template v-if="!form.frameId">
-          <v-text-field v-model="form.label" label="Maker and model" :error-messages="problems.frame" class="mb-3" data-testid="frame-label" />
+          <v-text-field
+            v-model="form.label"
+            label="Maker and model"
+            :error-messages="problems.frame"
+            class="mb-3"
+            data-testid="frame-label"
+          />
           <v-text-field v-model="form.unit" label="Grip size, serial number" class="mb-3" />
           <div class="d-flex ga-3">
-            <QuantityField quantity="length" label="Length" keep="new-length" :length-cm="form.lengthCm" :model-value="form.lengthCm" @commit="(v) => (form.lengthCm = v)" />
-            <QuantityField quantity="length" label="Head length" keep="new-head-length" :length-cm="form.lengthCm" :model-value="form.headLengthCm" @commit="(v) => (form.headLengthCm = v)" />
-            <QuantityField quantity="length" label="Head width" keep="new-head-width" :length-cm="form.lengthCm" :model-value="form.headWidthCm" @commit="(v) => (form.headWidthCm = v)" />
+            <QuantityField
+              quantity="length"
+              label="Length"
+              keep="new-length"
+              :length-cm="form.lengthCm"
+              :model-value="form.lengthCm"
+              @commit="(v) => (form.lengthCm = v)"
+            />
+            <QuantityField
+              quantity="length"
+              label="Head length"
+              keep="new-head-length"
+              :length-cm="form.lengthCm"
+              :model-value="form.headLengthCm"
+              @commit="(v) => (form.headLengthCm = v)"
+            />
+            <QuantityField
+              quantity="length"
+              label="Head width"
+              keep="new-head-width"
+              :length-cm="form.lengthCm"
+              :model-value="form.headWidthCm"
+              @commit="(v) => (form.headWidthCm = v)"
+            />
           </div>
-          <p class="quiet mt-2 mb-0">Outside, tip to throat bridge and side to side. Places on the hoop are worked out from these.</p>
+          <p class="quiet mt-2 mb-0">
+            Outside, tip to throat bridge and side to side. Places on the hoop are worked out from these.
+          </p>
         </template>
       </section>
     </div>
     <v-alert v-if="problems.all" type="error" variant="tonal" class="mt-4">{{ problems.all }}</v-alert>
-    <div class="mt-4 d-flex"><v-spacer /><v-btn type="submit" size="large" color="primary" variant="flat" :loading="busy" data-testid="create-job">Put it on the bench</v-btn></div>
+    <div class="mt-4 d-flex">
+      <v-spacer /><v-btn
+        type="submit"
+        size="large"
+        color="primary"
+        variant="flat"
+        :loading="busy"
+        data-testid="create-job"
+        >Put it on the bench</v-btn
+      >
+    </div>
   </form>
 </template>
 

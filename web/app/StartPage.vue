@@ -22,7 +22,8 @@ onMounted(async () => {
 })
 
 const jobs = computed(() => shop.overview?.jobs ?? [])
-const next = (job: JobSummary): Stage => (job.signedBy && !job.saved.includes('play') ? 'play' : (STAGES.find((s) => !job.saved.includes(s)) ?? 'play'))
+const next = (job: JobSummary): Stage =>
+  job.signedBy && !job.saved.includes('play') ? 'play' : (STAGES.find((s) => !job.saved.includes(s)) ?? 'play')
 const pageOf = (job: JobSummary) => (job.kind === 'quick' ? 'bench' : next(job))
 
 async function quickBench(): Promise<void> {
@@ -32,7 +33,15 @@ async function quickBench(): Promise<void> {
       id,
       kind: 'quick',
       player: null,
-      frame: { id: crypto.randomUUID(), label: 'Walk-in frame', maker: '', model: '', unit: '', playerId: null, geometry: tennis.geometry },
+      frame: {
+        id: crypto.randomUUID(),
+        label: 'Walk-in frame',
+        maker: '',
+        model: '',
+        unit: '',
+        playerId: null,
+        geometry: tennis.geometry,
+      },
     })
     await router.push({ name: 'bench', params: { id } })
   } catch (error) {
@@ -66,7 +75,9 @@ async function takeIn(event: Event): Promise<void> {
       <v-btn size="large" data-testid="quick" @click="quickBench">Quick bench</v-btn>
       <v-btn size="large" color="primary" variant="flat" to="/new" data-testid="new-job">New job</v-btn>
     </header>
-    <v-alert v-if="problem" type="error" variant="tonal" class="mb-4" data-testid="start-problem">{{ problem }}</v-alert>
+    <v-alert v-if="problem" type="error" variant="tonal" class="mb-4" data-testid="start-problem">{{
+      problem
+    }}</v-alert>
     <ul v-if="jobs.length > 0" class="queue">
       <li v-for="job in jobs" :key="job.id">
         <RouterLink :to="{ name: pageOf(job), params: { id: job.id } }" class="ticket panel">
@@ -75,12 +86,27 @@ async function takeIn(event: Event): Promise<void> {
             <b>{{ job.playerName ?? 'Quick bench' }}</b>
             <span class="quiet">{{ job.frameLabel }}</span>
           </span>
-          <svg viewBox="0 0 232 40" class="track" :aria-label="job.kind === 'quick' ? '' : `next: ${STAGE_NAMES[next(job)]}`" role="img">
+          <svg
+            viewBox="0 0 232 40"
+            class="track"
+            :aria-label="job.kind === 'quick' ? '' : `next: ${STAGE_NAMES[next(job)]}`"
+            role="img"
+          >
             <template v-if="job.kind === 'job'">
               <line x1="8" x2="224" y1="13" y2="13" class="rail" />
               <g v-for="(stage, i) in STAGES" :key="stage" :transform="`translate(${12 + i * 29.6} 13)`">
-                <line y1="-7" y2="7" :class="job.saved.includes(stage) ? 'done' : stage === next(job) ? 'next' : 'open'" />
-                <text v-if="stage === next(job) && !job.saved.includes(stage)" y="22" :text-anchor="i === 0 ? 'start' : i === 7 ? 'end' : 'middle'">{{ STAGE_NAMES[stage] }}</text>
+                <line
+                  y1="-7"
+                  y2="7"
+                  :class="job.saved.includes(stage) ? 'done' : stage === next(job) ? 'next' : 'open'"
+                />
+                <text
+                  v-if="stage === next(job) && !job.saved.includes(stage)"
+                  y="22"
+                  :text-anchor="i === 0 ? 'start' : i === 7 ? 'end' : 'middle'"
+                >
+                  {{ STAGE_NAMES[stage] }}
+                </text>
               </g>
             </template>
           </svg>
@@ -88,11 +114,22 @@ async function takeIn(event: Event): Promise<void> {
         </RouterLink>
       </li>
     </ul>
-    <p v-else-if="shop.overview" class="panel">No jobs yet. Put a frame on the bench with <b>New job</b>, or try <b>Quick bench</b> for a walk-in.</p>
+    <p v-else-if="shop.overview" class="panel">
+      No jobs yet. Put a frame on the bench with <b>New job</b>, or try <b>Quick bench</b> for a walk-in.
+    </p>
     <footer class="mt-6 d-flex ga-2 align-center">
-      <span class="quiet">{{ shop.overview ? `${shop.overview.players.length} players, ${shop.overview.frames.length} frames` : '' }}</span>
+      <span class="quiet">{{
+        shop.overview ? `${shop.overview.players.length} players, ${shop.overview.frames.length} frames` : ''
+      }}</span>
       <v-spacer />
-      <input ref="file" type="file" accept=".json,application/json" class="d-none" data-testid="import-file" @change="takeIn" />
+      <input
+        ref="file"
+        type="file"
+        accept=".json,application/json"
+        class="d-none"
+        data-testid="import-file"
+        @change="takeIn"
+      />
       <v-btn variant="text" size="small" @click="file?.click()">Take in a job file</v-btn>
     </footer>
   </div>

@@ -33,7 +33,12 @@ export const day: ThemeDefinition = {
     'frame-edge': '#4a5552',
     string: '#b9b09b',
   },
-  variables: { 'border-color': '#1c2726', 'border-opacity': 0.16, 'high-emphasis-opacity': 1, 'medium-emphasis-opacity': 0.78 },
+  variables: {
+    'border-color': '#1c2726',
+    'border-opacity': 0.16,
+    'high-emphasis-opacity': 1,
+    'medium-emphasis-opacity': 0.78,
+  },
 }
 
 export const dim: ThemeDefinition = {
@@ -66,5 +71,10 @@ export const dim: ThemeDefinition = {
     'frame-edge': '#8d9a97',
     string: '#475255',
   },
-  variables: { 'border-color': '#ebe6da', 'border-opacity': 0.18, 'high-emphasis-opacity': 1, 'medium-emphasis-opacity': 0.8 },
+  variables: {
+    'border-color': '#ebe6da',
+    'border-opacity': 0.18,
+    'high-emphasis-opacity': 1,
+    'medium-emphasis-opacity': 0.8,
+  },
 }

@@ -27,13 +27,24 @@ const bench = useBench(scale, svg)
 const transform = computed(() => `translate(${scale.value.x(0)} ${scale.value.axisY}) scale(${scale.value.pxPerCm})`)
 const measured = computed(() => job.picture!.measured.state)
 const balance = computed(() => estimateOf(measured.value, 'balance')?.value ?? null)
-const predictedBalance = computed(() => (job.planned && job.cuts.length > 0 ? (estimateOf(job.planned, 'balance')?.value ?? null) : null))
+const predictedBalance = computed(() =>
+  job.planned && job.cuts.length > 0 ? (estimateOf(job.planned, 'balance')?.value ?? null) : null,
+)
 const targetBalance = computed(() => job.bodies.target?.lines.balance ?? null)
 const axis = computed(() => job.picture!.axisCm)
 const ticks = computed(() => Array.from({ length: Math.floor(geometry.value.lengthCm) + 1 }, (_, cm) => cm))
 const clocks = computed(() => {
   const outline = headOutline(geometry.value, -1.25)
-  return ([[12, '12'], [1, '1'], [2, '2'], [3, '3'], [4, '4'], [5, '5']] as const).flatMap(([hour, name]) => {
+  return (
+    [
+      [12, '12'],
+      [1, '1'],
+      [2, '2'],
+      [3, '3'],
+      [4, '4'],
+      [5, '5'],
+    ] as const
+  ).flatMap(([hour, name]) => {
     const p = outline.pointAt(outline.atClock(hour))
     const mirror = hour === 12 ? [] : [{ x: p.xCm, y: -p.yCm, name: String(12 - hour) }]
     return [{ x: p.xCm, y: p.yCm, name }, ...mirror]
@@ -42,7 +53,10 @@ const clocks = computed(() => {
 /** Points are counted from the middle, on the upper edge of the ruler. */
 const pointMarks = computed(() => {
   const middle = geometry.value.lengthCm / 2
-  return Array.from({ length: 29 }, (_, i) => i - 14).map((points) => ({ points, x: scale.value.x(middle - points * 0.3175) }))
+  return Array.from({ length: 29 }, (_, i) => i - 14).map((points) => ({
+    points,
+    x: scale.value.x(middle - points * 0.3175),
+  }))
 })
 const FOCI = ['swingWeight', 'balance', 'twistWeight', 'recoilWeight'] as const
 const labelOf = (cut: (typeof bench.cuts.value)[number]) => {
@@ -53,10 +67,24 @@ const labelOf = (cut: (typeof bench.cuts.value)[number]) => {
 
 <template>
   <div class="bench panel">
-    <svg ref="svg" :viewBox="`0 0 ${scale.width} ${scale.height}`" class="picture" role="group" aria-label="The frame on the bench" data-testid="bench">
+    <svg
+      ref="svg"
+      :viewBox="`0 0 ${scale.width} ${scale.height}`"
+      class="picture"
+      role="group"
+      aria-label="The frame on the bench"
+      data-testid="bench"
+    >
       <g :transform="transform"><FrameShape :geometry="geometry" /></g>
       <g class="clocks" aria-hidden="true">
-        <text v-for="clock in clocks" :key="clock.name" :x="scale.x(clock.x)" :y="scale.axisY + clock.y * scale.pxPerCm + 4">{{ clock.name }}</text>
+        <text
+          v-for="clock in clocks"
+          :key="clock.name"
+          :x="scale.x(clock.x)"
+          :y="scale.axisY + clock.y * scale.pxPerCm + 4"
+        >
+          {{ clock.name }}
+        </text>
       </g>
       <g :transform="transform">
         <CutMark
@@ -73,14 +101,28 @@ const labelOf = (cut: (typeof bench.cuts.value)[number]) => {
         />
       </g>
       <g class="ruler" aria-hidden="true">
-        <rect :x="scale.x(0)" :y="scale.rulerY" :width="scale.x(geometry.lengthCm) - scale.x(0)" height="24" class="body" />
+        <rect
+          :x="scale.x(0)"
+          :y="scale.rulerY"
+          :width="scale.x(geometry.lengthCm) - scale.x(0)"
+          height="24"
+          class="body"
+        />
         <template v-for="cm in ticks" :key="cm">
-          <line :x1="scale.x(cm)" :x2="scale.x(cm)" :y1="scale.rulerY + 24" :y2="scale.rulerY + (cm % 10 === 0 ? 11 : cm % 5 === 0 ? 15 : 19)" class="tick" />
+          <line
+            :x1="scale.x(cm)"
+            :x2="scale.x(cm)"
+            :y1="scale.rulerY + 24"
+            :y2="scale.rulerY + (cm % 10 === 0 ? 11 : cm % 5 === 0 ? 15 : 19)"
+            class="tick"
+          />
           <text v-if="cm % 10 === 0" :x="scale.x(cm) + 3" :y="scale.rulerY + 20">{{ cm }}</text>
         </template>
         <g v-for="mark in pointMarks" :key="mark.points" class="points">
           <line :x1="mark.x" :x2="mark.x" :y1="scale.rulerY" :y2="scale.rulerY + (mark.points % 10 === 0 ? 8 : 4)" />
-          <text v-if="mark.points % 10 === 0" :x="mark.x" :y="scale.rulerY - 4" class="small">{{ mark.points === 0 ? 'even' : `${Math.abs(mark.points)} ${mark.points > 0 ? 'HL' : 'HH'}` }}</text>
+          <text v-if="mark.points % 10 === 0" :x="mark.x" :y="scale.rulerY - 4" class="small">
+            {{ mark.points === 0 ? 'even' : `${Math.abs(mark.points)} ${mark.points > 0 ? 'HL' : 'HH'}` }}
+          </text>
         </g>
         <text :x="scale.x(geometry.lengthCm) + 5" :y="scale.rulerY + 20">cm</text>
       </g>
@@ -90,22 +132,52 @@ const labelOf = (cut: (typeof bench.cuts.value)[number]) => {
         <text :y="scale.axisY - 75">swing axis {{ fixed(axis, 2) }}</text>
       </g>
       <g v-if="targetBalance" class="target-balance">
-        <rect :x="scale.x(targetBalance.value - targetBalance.tolerance)" :y="scale.rulerY" :width="scale.x(targetBalance.value + targetBalance.tolerance) - scale.x(targetBalance.value - targetBalance.tolerance)" height="24" />
+        <rect
+          :x="scale.x(targetBalance.value - targetBalance.tolerance)"
+          :y="scale.rulerY"
+          :width="
+            scale.x(targetBalance.value + targetBalance.tolerance) -
+            scale.x(targetBalance.value - targetBalance.tolerance)
+          "
+          height="24"
+        />
       </g>
-      <g v-if="balance !== null" class="wedge measured" :class="{ before: predictedBalance !== null }" :transform="`translate(${scale.x(balance)} ${scale.rulerY})`">
+      <g
+        v-if="balance !== null"
+        class="wedge measured"
+        :class="{ before: predictedBalance !== null }"
+        :transform="`translate(${scale.x(balance)} ${scale.rulerY})`"
+      >
         <path d="M0 1L9 23H-9Z" />
-        <text v-if="predictedBalance === null" x="14" y="42">{{ fixed(balance, 2) }} cm · {{ writePoints(pointsHeadLight(balance, geometry.lengthCm)) }}</text>
+        <text v-if="predictedBalance === null" x="14" y="42">
+          {{ fixed(balance, 2) }} cm · {{ writePoints(pointsHeadLight(balance, geometry.lengthCm)) }}
+        </text>
       </g>
-      <g v-if="predictedBalance !== null" class="wedge predicted" :transform="`translate(${scale.x(predictedBalance)} ${scale.rulerY})`">
+      <g
+        v-if="predictedBalance !== null"
+        class="wedge predicted"
+        :transform="`translate(${scale.x(predictedBalance)} ${scale.rulerY})`"
+      >
         <line y1="0" :y2="-(scale.rulerY - scale.axisY)" />
         <path d="M0 1L9 23H-9Z" />
-        <text x="14" y="42" data-testid="bench-balance">{{ fixed(predictedBalance, 2) }} cm · {{ writePoints(pointsHeadLight(predictedBalance, geometry.lengthCm)) }}</text>
+        <text x="14" y="42" data-testid="bench-balance">
+          {{ fixed(predictedBalance, 2) }} cm · {{ writePoints(pointsHeadLight(predictedBalance, geometry.lengthCm)) }}
+        </text>
       </g>
-      <LeverageCurve :scale="scale" :quantity="focus" :state="measured" :cuts="bench.cuts.value" :materials="shop.materials" :work="bench.work.value" />
+      <LeverageCurve
+        :scale="scale"
+        :quantity="focus"
+        :state="measured"
+        :cuts="bench.cuts.value"
+        :materials="shop.materials"
+        :work="bench.work.value"
+      />
     </svg>
     <div class="under">
       <v-btn-toggle role="group" v-model="focus" mandatory density="compact" aria-label="Curve for">
-        <v-btn v-for="quantity in FOCI" :key="quantity" :value="quantity" size="small">{{ QUANTITY_NAMES[quantity] }}</v-btn>
+        <v-btn v-for="quantity in FOCI" :key="quantity" :value="quantity" size="small">{{
+          QUANTITY_NAMES[quantity]
+        }}</v-btn>
       </v-btn-toggle>
       <CutEditor :bench="bench" />
     </div>

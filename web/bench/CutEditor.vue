@@ -25,7 +25,12 @@ watch(
   { immediate: true },
 )
 function commit(field: 'place' | 'amount', text: string): void {
-  const value = Number(text.trim().replace(',', '.').replace(/\s*(cm|g)$/, ''))
+  const value = Number(
+    text
+      .trim()
+      .replace(',', '.')
+      .replace(/\s*(cm|g)$/, ''),
+  )
   if (text.trim() === '' || !Number.isFinite(value) || value < 0) {
     problem.value = { [field]: 'Type a number.' }
     return
@@ -36,7 +41,10 @@ function commit(field: 'place' | 'amount', text: string): void {
   else props.bench.setAmount(cut.value, value)
 }
 const choices = computed(() =>
-  props.bench.work.value.profile.zones.map((zone) => ({ zone, materials: shop.materials.filter((m) => (zone.place === 'handle' ? m.kind === 'fill' : m.kind === 'tape')) })),
+  props.bench.work.value.profile.zones.map((zone) => ({
+    zone,
+    materials: shop.materials.filter((m) => (zone.place === 'handle' ? m.kind === 'fill' : m.kind === 'tape')),
+  })),
 )
 </script>
 
@@ -44,21 +52,70 @@ const choices = computed(() =>
   <div class="editor" :class="{ editing: cut }">
     <template v-if="cut && material">
       <b class="what">{{ material.name }}</b>
-      <v-text-field v-if="cut.place !== 'grip'" :model-value="place" :label="cut.place === 'hoop' ? 'Middle, from tip' : 'From butt end'" suffix="cm" class="num" :error-messages="problem.place" data-testid="cut-place" @update:model-value="(v: string) => (place = v)" @change="commit('place', place)" />
-      <v-text-field v-if="cut.place !== 'grip'" :model-value="amount" :label="material.kind === 'fill' ? 'Amount' : 'Each strip'" :suffix="material.kind === 'fill' ? 'g' : 'cm'" class="num" :error-messages="problem.amount" data-testid="cut-amount" @update:model-value="(v: string) => (amount = v)" @change="commit('amount', amount)" />
-      <span class="figure">{{ stripsText(cut, material, bench.work.value) }} = {{ fixed(massOf(cut, material, bench.work.value), 2) }} g</span>
+      <v-text-field
+        v-if="cut.place !== 'grip'"
+        :model-value="place"
+        :label="cut.place === 'hoop' ? 'Middle, from tip' : 'From butt end'"
+        suffix="cm"
+        class="num"
+        :error-messages="problem.place"
+        data-testid="cut-place"
+        @update:model-value="(v: string) => (place = v)"
+        @change="commit('place', place)"
+      />
+      <v-text-field
+        v-if="cut.place !== 'grip'"
+        :model-value="amount"
+        :label="material.kind === 'fill' ? 'Amount' : 'Each strip'"
+        :suffix="material.kind === 'fill' ? 'g' : 'cm'"
+        class="num"
+        :error-messages="problem.amount"
+        data-testid="cut-amount"
+        @update:model-value="(v: string) => (amount = v)"
+        @change="commit('amount', amount)"
+      />
+      <span class="figure"
+        >{{ stripsText(cut, material, bench.work.value) }} =
+        {{ fixed(massOf(cut, material, bench.work.value), 2) }} g</span
+      >
       <span class="quiet where">{{ placeText(cut, bench.work.value) }}</span>
-      <v-btn :icon="mdiDeleteOutline" size="small" variant="text" aria-label="Take this piece off" @click="bench.remove(cut)" />
+      <v-btn
+        :icon="mdiDeleteOutline"
+        size="small"
+        variant="text"
+        aria-label="Take this piece off"
+        @click="bench.remove(cut)"
+      />
     </template>
     <span v-else class="quiet">Pick a piece, or put one on:</span>
     <v-menu>
-      <template #activator="{ props: menu }"><v-btn v-bind="menu" :prepend-icon="mdiPlus" size="small" data-testid="add-piece">Piece</v-btn></template>
+      <template #activator="{ props: menu }"
+        ><v-btn v-bind="menu" :prepend-icon="mdiPlus" size="small" data-testid="add-piece">Piece</v-btn></template
+      >
       <div class="panel add">
         <div v-for="{ zone, materials } in choices" :key="zone.id" class="zone">
           <span>{{ zone.name }}</span>
-          <v-btn v-for="m in materials" :key="m.id" size="small" variant="text" :data-testid="`add-${zone.id}-${m.id}`" @click="bench.add(zone.id, m.id)">{{ m.name }}</v-btn>
+          <v-btn
+            v-for="m in materials"
+            :key="m.id"
+            size="small"
+            variant="text"
+            :data-testid="`add-${zone.id}-${m.id}`"
+            @click="bench.add(zone.id, m.id)"
+            >{{ m.name }}</v-btn
+          >
         </div>
-        <div class="zone"><span>Grip</span><v-btn v-for="m in shop.materials.filter((x) => x.kind === 'grip' || x.kind === 'overgrip')" :key="m.id" size="small" variant="text" @click="bench.add('grip', m.id)">{{ m.name }}</v-btn></div>
+        <div class="zone">
+          <span>Grip</span
+          ><v-btn
+            v-for="m in shop.materials.filter((x) => x.kind === 'grip' || x.kind === 'overgrip')"
+            :key="m.id"
+            size="small"
+            variant="text"
+            @click="bench.add('grip', m.id)"
+            >{{ m.name }}</v-btn
+          >
+        </div>
       </div>
     </v-menu>
   </div>

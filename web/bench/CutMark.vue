@@ -10,8 +10,18 @@ import { runLength } from './editCut.ts'
 const props = defineProps<{ cut: Cut; material: StoredMaterial; work: Workpiece; selected: boolean; label: string }>()
 const emit = defineEmits<{ grab: [event: PointerEvent]; key: [event: KeyboardEvent]; pick: [] }>()
 
-const tone = computed(() => (props.material.kind === 'fill' ? 'fill' : props.material.lead ? 'lead' : props.material.kind === 'tape' ? 'tungsten' : 'sleeve'))
-const layers = computed(() => (props.material.kind === 'tape' ? layersOf(props.cut) : [runLength(props.cut, props.material, props.work)]))
+const tone = computed(() =>
+  props.material.kind === 'fill'
+    ? 'fill'
+    : props.material.lead
+      ? 'lead'
+      : props.material.kind === 'tape'
+        ? 'tungsten'
+        : 'sleeve',
+)
+const layers = computed(() =>
+  props.material.kind === 'tape' ? layersOf(props.cut) : [runLength(props.cut, props.material, props.work)],
+)
 const thickness = computed(() => (props.material.kind === 'tape' ? Math.max(0.62, props.material.widthCm * 0.8) : 1.1))
 const paths = computed(() => {
   const { cut, work } = props
@@ -21,14 +31,33 @@ const paths = computed(() => {
       const [from, to] = hoopSpan(cut.atCm, length, headOutline(geometry).halfLengthCm)
       const inset = geometry.tubeCm / 2 - i * 0.34
       const ratio = headOutline(geometry, inset).halfLengthCm / headOutline(geometry).halfLengthCm
-      return ([1, -1] as const).map((side) => arcPath(geometry, from * ratio, Math.min(to * ratio, headOutline(geometry, inset).halfLengthCm), side, inset))
+      return ([1, -1] as const).map((side) =>
+        arcPath(geometry, from * ratio, Math.min(to * ratio, headOutline(geometry, inset).halfLengthCm), side, inset),
+      )
     }
-    if (cut.place === 'grip') return [`M0.6 ${-geometry.handleHalfWidthCm - 0.42}H${geometry.gripLengthCm}`, `M0.6 ${geometry.handleHalfWidthCm + 0.42}H${geometry.gripLengthCm}`]
-    const offsets = cut.place === 'handle' ? [0] : cut.place === 'bevels' ? [1.02, 0.36, -0.36, -1.02] : [geometry.shaftHalfWidthCm * 0.85, -geometry.shaftHalfWidthCm * 0.85]
+    if (cut.place === 'grip')
+      return [
+        `M0.6 ${-geometry.handleHalfWidthCm - 0.42}H${geometry.gripLengthCm}`,
+        `M0.6 ${geometry.handleHalfWidthCm + 0.42}H${geometry.gripLengthCm}`,
+      ]
+    const offsets =
+      cut.place === 'handle'
+        ? [0]
+        : cut.place === 'bevels'
+          ? [1.02, 0.36, -0.36, -1.02]
+          : [geometry.shaftHalfWidthCm * 0.85, -geometry.shaftHalfWidthCm * 0.85]
     return offsets.map((y) => `M${cut.atCm} ${y + i * 0.2 * Math.sign(y)}H${cut.atCm + length}`)
   })
 })
-const width = computed(() => (props.cut.place === 'bevels' ? 0.42 : props.cut.place === 'grip' ? 0.5 : props.cut.place === 'handle' ? 1.7 : thickness.value))
+const width = computed(() =>
+  props.cut.place === 'bevels'
+    ? 0.42
+    : props.cut.place === 'grip'
+      ? 0.5
+      : props.cut.place === 'handle'
+        ? 1.7
+        : thickness.value,
+)
 </script>
 
 <template>

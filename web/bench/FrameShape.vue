@@ -16,7 +16,15 @@ const d = computed(() => frameDrawing(props.geometry))
     <path :d="d.shaft" class="tube" />
     <path :d="d.hoop" fill-rule="evenodd" class="tube" />
     <path :d="d.handle" class="grip" />
-    <line v-for="([x1, y1, x2, y2], i) in d.bevelLines" :key="`b${i}`" :x1="x1" :y1="y1" :x2="x2" :y2="y2" class="bevel" />
+    <line
+      v-for="([x1, y1, x2, y2], i) in d.bevelLines"
+      :key="`b${i}`"
+      :x1="x1"
+      :y1="y1"
+      :x2="x2"
+      :y2="y2"
+      class="bevel"
+    />
     <path :d="d.cap" class="cap" />
   </g>
 </template>

@@ -13,9 +13,21 @@ import type { StoredMaterial } from '#contract/entities.ts'
 import type { BenchScale } from './benchScale.ts'
 
 /** What one gram does at each place along the frame, for the quantity in focus; the cuts stand on it with what they do in all. */
-const props = defineProps<{ scale: BenchScale; quantity: Exclude<ShownQuantity, 'mass'>; state: FrameState; cuts: Cut[]; materials: StoredMaterial[]; work: Workpiece }>()
+const props = defineProps<{
+  scale: BenchScale
+  quantity: Exclude<ShownQuantity, 'mass'>
+  state: FrameState
+  cuts: Cut[]
+  materials: StoredMaterial[]
+  work: Workpiece
+}>()
 
-const UNIT = { balance: 'mm per g', swingWeight: 'kg·cm² per g', twistWeight: 'kg·cm² per g', recoilWeight: 'kg·cm² per g' }
+const UNIT = {
+  balance: 'mm per g',
+  swingWeight: 'kg·cm² per g',
+  twistWeight: 'kg·cm² per g',
+  recoilWeight: 'kg·cm² per g',
+}
 const balance = computed(() => props.state.balanceCm ?? 0)
 const mass = computed(() => props.state.massG ?? 1)
 
@@ -35,28 +47,57 @@ function perGram(x: number, y: number): number {
 const curve = computed(() => {
   const { geometry } = props.work
   const outline = headOutline(geometry)
-  const hoop = outline.points.filter((_, i) => i % 16 === 0).map((p) => ({ x: p.xCm, v: perGram(p.xCm, p.yCm) })).reverse()
+  const hoop = outline.points
+    .filter((_, i) => i % 16 === 0)
+    .map((p) => ({ x: p.xCm, v: perGram(p.xCm, p.yCm) }))
+    .reverse()
   const from = hoop[0].x
-  const rest = Array.from({ length: 60 }, (_, i) => (i / 60) * from).map((x) => ({ x, v: perGram(x, x < geometry.gripLengthCm ? geometry.handleHalfWidthCm : geometry.shaftHalfWidthCm) }))
+  const rest = Array.from({ length: 60 }, (_, i) => (i / 60) * from).map((x) => ({
+    x,
+    v: perGram(x, x < geometry.gripLengthCm ? geometry.handleHalfWidthCm : geometry.shaftHalfWidthCm),
+  }))
   return [...rest, ...hoop]
 })
 const y = computed(() => {
   const values = curve.value.map((p) => p.v)
   return scaleLinear([Math.min(0, ...values), Math.max(0.01, ...values)], [props.scale.curveFoot, props.scale.curveTop])
 })
-const path = computed(() => line<{ x: number; v: number }>((p) => props.scale.x(p.x), (p) => y.value(p.v))(curve.value) ?? '')
-const fill = computed(() => area<{ x: number; v: number }>((p) => props.scale.x(p.x), y.value(0), (p) => y.value(p.v))(curve.value) ?? '')
+const path = computed(
+  () =>
+    line<{ x: number; v: number }>(
+      (p) => props.scale.x(p.x),
+      (p) => y.value(p.v),
+    )(curve.value) ?? '',
+)
+const fill = computed(
+  () =>
+    area<{ x: number; v: number }>(
+      (p) => props.scale.x(p.x),
+      y.value(0),
+      (p) => y.value(p.v),
+    )(curve.value) ?? '',
+)
 const dots = computed(() =>
   props.cuts.flatMap((cut) => {
     const material = props.materials.find((m) => m.id === cut.materialId)
     if (!material) return []
-    const pieces = piecesOf(cut, material, props.work).map((piece) => ({ grams: piece.massG, ...leverageOf(meansOf(piece.shape, props.work.geometry), props.state.axisCm) }))
+    const pieces = piecesOf(cut, material, props.work).map((piece) => ({
+      grams: piece.massG,
+      ...leverageOf(meansOf(piece.shape, props.work.geometry), props.state.axisCm),
+    }))
     const grams = pieces.reduce((sum, p) => sum + p.grams, 0)
     if (grams === 0) return []
     const x = pieces.reduce((sum, p) => sum + p.grams * p.xCm, 0) / grams
     const yy = pieces.reduce((sum, p) => sum + p.grams * p.twist, 0) / grams
     const each = perGram(x, Math.sqrt(1000 * yy))
-    return [{ id: cut.id, x: props.scale.x(x), y: y.value(each), text: signed(each * grams, props.quantity === 'twistWeight' ? 2 : 1) }]
+    return [
+      {
+        id: cut.id,
+        x: props.scale.x(x),
+        y: y.value(each),
+        text: signed(each * grams, props.quantity === 'twistWeight' ? 2 : 1),
+      },
+    ]
   }),
 )
 /** Labels of neighbours step up so that both can be read. */
@@ -69,7 +110,9 @@ const labels = computed(() => {
   }
   return placed
 })
-const ticks = computed(() => y.value.ticks(3).map((t) => ({ y: y.value(t), text: fixed(t, Math.abs(t) < 1 && t !== 0 ? 2 : t % 1 ? 1 : 0) })))
+const ticks = computed(() =>
+  y.value.ticks(3).map((t) => ({ y: y.value(t), text: fixed(t, Math.abs(t) < 1 && t !== 0 ? 2 : t % 1 ? 1 : 0) })),
+)
 </script>
 
 <template>

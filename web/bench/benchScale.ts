@@ -27,5 +27,14 @@ export function benchScale(geometry: FrameGeometry): BenchScale {
   const axisY = half + 26
   const rulerY = axisY + half + 28
   const curveTop = rulerY + 52
-  return { x, pxPerCm, axisY, width: WIDTH, rulerY, curveTop, curveFoot: curveTop + CURVE, height: curveTop + CURVE + 8 }
+  return {
+    x,
+    pxPerCm,
+    axisY,
+    width: WIDTH,
+    rulerY,
+    curveTop,
+    curveFoot: curveTop + CURVE,
+    height: curveTop + CURVE + 8,
+  }
 }

@@ -37,7 +37,9 @@ export function movedTo(cut: Cut, atCm: number, material: StoredMaterial, work: 
     const outline = headOutline(work.geometry)
     const length = runLength(cut, material, work)
     if (!free) {
-      const near = ([12, 1, 2, 3, 4, 5, 6] as const).map((hour) => outline.atClock(hour)).find((mark) => Math.abs(mark - at) < SNAP_CM)
+      const near = ([12, 1, 2, 3, 4, 5, 6] as const)
+        .map((hour) => outline.atClock(hour))
+        .find((mark) => Math.abs(mark - at) < SNAP_CM)
       if (near !== undefined) at = near
     }
     // Nearer to an end than half its length the two runs would meet: they become one strip across the axis.
@@ -49,7 +51,12 @@ export function movedTo(cut: Cut, atCm: number, material: StoredMaterial, work: 
 
 /** Gives a cut another amount: whole steps of the material, at least one, within what the place can hold. */
 export function amounted(cut: Cut, amount: number, material: StoredMaterial, work: Workpiece): Cut {
-  const most = cut.place === 'handle' ? (work.geometry.gripLengthCm - 1) * work.profile.handleFillGPerCm : material.kind === 'tape' ? cut.layerCm * 6 : 2
+  const most =
+    cut.place === 'handle'
+      ? (work.geometry.gripLengthCm - 1) * work.profile.handleFillGPerCm
+      : material.kind === 'tape'
+        ? cut.layerCm * 6
+        : 2
   const steps = Math.max(1, Math.round(Math.min(amount, most) / material.step))
   const next = { ...cut, amount: Number((steps * material.step).toFixed(3)) }
   return movedTo(next, next.atCm, material, work, true)
@@ -59,9 +66,15 @@ export function amounted(cut: Cut, amount: number, material: StoredMaterial, wor
 export function newCut(zoneId: string, material: StoredMaterial, work: Workpiece, id: string): Cut | null {
   const zone = work.profile.zones.find((z) => z.id === zoneId)
   const base = { id, materialId: material.id, zoneId: null, layerCm: zone?.capacityCm ?? 1 }
-  if (material.kind === 'grip' || material.kind === 'overgrip') return { ...base, place: 'grip', atCm: 0, amount: 1, layerCm: 1 }
+  if (material.kind === 'grip' || material.kind === 'overgrip')
+    return { ...base, place: 'grip', atCm: 0, amount: 1, layerCm: 1 }
   if (!zone || (material.kind === 'fill') !== (zone.place === 'handle')) return null
   const outline = headOutline(work.geometry)
-  const atCm = zone.place === 'hoop' ? outline.atClock(zone.clock ?? 12) : zone.place === 'shaft' ? work.geometry.gripLengthCm + 0.5 : work.profile.handleFillFromCm
+  const atCm =
+    zone.place === 'hoop'
+      ? outline.atClock(zone.clock ?? 12)
+      : zone.place === 'shaft'
+        ? work.geometry.gripLengthCm + 0.5
+        : work.profile.handleFillFromCm
   return { ...base, place: zone.place, atCm, amount: material.kind === 'fill' ? 5 : zone.place === 'bevels' ? 8 : 5 }
 }

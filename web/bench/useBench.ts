@@ -20,7 +20,20 @@ export function useBench(scale: Ref<BenchScale>, svg: Ref<SVGSVGElement | null>)
   function save(next: Cut[]): void {
     job.liveCuts = null
     const body = job.bodies.plan
-    job.save('plan', { limits: body?.limits ?? { materialIds: null, zoneIds: null, noLead: false, hiddenOnly: false, mayChangeGrip: true, capG: null, maxPlaces: null }, taken: body?.taken ?? null, byHand: true, cuts: next })
+    job.save('plan', {
+      limits: body?.limits ?? {
+        materialIds: null,
+        zoneIds: null,
+        noLead: false,
+        hiddenOnly: false,
+        mayChangeGrip: true,
+        capG: null,
+        maxPlaces: null,
+      },
+      taken: body?.taken ?? null,
+      byHand: true,
+      cuts: next,
+    })
   }
   const replaced = (next: Cut) => job.cuts.map((cut) => (cut.id === next.id ? next : cut))
   function put(next: Cut): void {
@@ -35,7 +48,10 @@ export function useBench(scale: Ref<BenchScale>, svg: Ref<SVGSVGElement | null>)
   function placeOf(event: PointerEvent): { x: number; y: number } {
     const box = svg.value!.getBoundingClientRect()
     const k = scale.value.width / box.width
-    return { x: scale.value.x.invert((event.clientX - box.left) * k), y: ((event.clientY - box.top) * k - scale.value.axisY) / scale.value.pxPerCm }
+    return {
+      x: scale.value.x.invert((event.clientX - box.left) * k),
+      y: ((event.clientY - box.top) * k - scale.value.axisY) / scale.value.pxPerCm,
+    }
   }
   const alongOf = (cut: Cut, at: { x: number; y: number }, side: 1 | -1) =>
     cut.place === 'hoop' ? headOutline(work.value.geometry).nearestArc(at.x, Math.max(0, at.y * side)) : at.x
@@ -61,7 +77,13 @@ export function useBench(scale: Ref<BenchScale>, svg: Ref<SVGSVGElement | null>)
   function follow(): void {
     frame = 0
     if (!drag || !pending) return
-    const next = movedTo(drag.cut, alongOf(drag.cut, placeOf(pending), drag.side) + drag.offset, drag.material, work.value, pending.altKey)
+    const next = movedTo(
+      drag.cut,
+      alongOf(drag.cut, placeOf(pending), drag.side) + drag.offset,
+      drag.material,
+      work.value,
+      pending.altKey,
+    )
     job.liveCuts = replaced(next)
   }
   function drop(): void {

@@ -27,10 +27,13 @@ const chosen = computed(() => {
   const p = job.picture
   if (!p) return []
   const ids = job.bodies.compare?.referenceIds ?? []
-  return shop.references.filter((r) => ids.includes(r.id)).map((r) => ({ name: r.name, state: referenceState(r, p, tennis) }))
+  return shop.references
+    .filter((r) => ids.includes(r.id))
+    .map((r) => ({ name: r.name, state: referenceState(r, p, tennis) }))
 })
 const shown = computed<ShownQuantity[]>(() => (recoil.value ? [...QUANTITIES, 'recoilWeight'] : [...QUANTITIES]))
-const target = (quantity: ShownQuantity) => (quantity === 'recoilWeight' ? null : (job.bodies.target?.lines[quantity] ?? null))
+const target = (quantity: ShownQuantity) =>
+  quantity === 'recoilWeight' ? null : (job.bodies.target?.lines[quantity] ?? null)
 const references = (quantity: ShownQuantity) =>
   chosen.value.flatMap((r) => {
     const estimate = estimateOf(r.state, quantity)
@@ -45,7 +48,9 @@ const references = (quantity: ShownQuantity) =>
       <v-spacer />
       <WhereFrom />
     </div>
-    <p class="quiet state">{{ conditionText(job.picture.condition) }}; swing weight about {{ fixed(job.picture.axisCm, 2) }} cm</p>
+    <p class="quiet state">
+      {{ conditionText(job.picture.condition) }}; swing weight about {{ fixed(job.picture.axisCm, 2) }} cm
+    </p>
     <QuantityRow
       v-for="quantity in shown"
       :key="quantity"

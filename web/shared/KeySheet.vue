@@ -26,9 +26,27 @@ const WORDS = [
   <v-dialog v-model="open" max-width="640">
     <div class="panel">
       <h2>Keys</h2>
-      <table class="plain"><tbody><tr v-for="[key, does] in KEYS" :key="key"><td><kbd class="figure">{{ key }}</kbd></td><td>{{ does }}</td></tr></tbody></table>
+      <table class="plain">
+        <tbody>
+          <tr v-for="[key, does] in KEYS" :key="key">
+            <td>
+              <kbd class="figure">{{ key }}</kbd>
+            </td>
+            <td>{{ does }}</td>
+          </tr>
+        </tbody>
+      </table>
       <h2 class="pt-4">Words</h2>
-      <table class="plain"><tbody><tr v-for="[word, means] in WORDS" :key="word"><td><b>{{ word }}</b></td><td>{{ means }}</td></tr></tbody></table>
+      <table class="plain">
+        <tbody>
+          <tr v-for="[word, means] in WORDS" :key="word">
+            <td>
+              <b>{{ word }}</b>
+            </td>
+            <td>{{ means }}</td>
+          </tr>
+        </tbody>
+      </table>
       <div class="text-right mt-3"><v-btn @click="open = false">Close</v-btn></div>
     </div>
   </v-dialog>

@@ -27,7 +27,10 @@ const emit = defineEmits<{ commit: [value: number, typed: string]; cleared: []; 
 
 const shop = useShop()
 const storeKey = computed(() => `kevro-typed-${props.keep}`)
-const written = () => (props.modelValue == null ? '' : writeValue(props.modelValue, props.quantity, shop.units, props.lengthCm).replace('−', '-'))
+const written = () =>
+  props.modelValue == null
+    ? ''
+    : writeValue(props.modelValue, props.quantity, shop.units, props.lengthCm).replace('−', '-')
 const text = ref(sessionStorage.getItem(storeKey.value) ?? written())
 const error = ref('')
 const focused = ref(false)
@@ -37,7 +40,8 @@ watch([() => props.modelValue, () => shop.units], () => {
 })
 
 const kind = computed(() => (props.quantity === 'length' ? 'length' : KIND_OF[props.quantity]))
-const parse = () => readNumber(text.value, { kind: kind.value, unit: unitFor(props.quantity, shop.units), lengthCm: props.lengthCm })
+const parse = () =>
+  readNumber(text.value, { kind: kind.value, unit: unitFor(props.quantity, shop.units), lengthCm: props.lengthCm })
 const echo = computed(() => {
   if (!focused.value || text.value.trim() === '') return ''
   try {

@@ -29,7 +29,8 @@ const LEAST_SPAN = { mass: 12, balance: 1, swingWeight: 16, twistWeight: 1.6, re
 
 const scale = computed(() => {
   const values = [props.measured, props.predicted].flatMap((e) => (e ? [e.value - 2 * e.u, e.value + 2 * e.u] : []))
-  if (props.target) values.push(props.target.value - props.target.tolerance, props.target.value + props.target.tolerance)
+  if (props.target)
+    values.push(props.target.value - props.target.tolerance, props.target.value + props.target.tolerance)
   values.push(...props.references.map((r) => r.estimate.value))
   if (values.length === 0) return null
   const low = Math.min(...values)
@@ -43,7 +44,12 @@ const ticks = computed(() => {
   const unit = unitFor(props.quantity, shop.units)
   const [a, b] = s.domain().map((v) => fromCore(v, unit, props.lengthCm))
   const shown = scaleLinear([a, b], s.range())
-  return shown.ticks(5).map((t) => ({ x: shown(t), text: unit === 'points' ? Math.abs(t).toFixed(t % 1 ? 1 : 0) : String(Number(t.toFixed(3))) }))
+  return shown
+    .ticks(5)
+    .map((t) => ({
+      x: shown(t),
+      text: unit === 'points' ? Math.abs(t).toFixed(t % 1 ? 1 : 0) : String(Number(t.toFixed(3))),
+    }))
 })
 /** What the prediction, or before a plan the measurement, still lacks to the target. */
 const gap = computed(() => {
@@ -55,9 +61,14 @@ const gap = computed(() => {
 const value = (v: number) => writeValue(v, props.quantity, shop.units, props.lengthCm)
 const says = computed(() => {
   const parts = [QUANTITY_NAMES[props.quantity]]
-  if (props.measured) parts.push(`measured ${writeQuantity(props.measured.value, props.quantity, shop.units, props.lengthCm)}`)
-  if (props.predicted) parts.push(`predicted ${writeQuantity(props.predicted.value, props.quantity, shop.units, props.lengthCm)}`)
-  if (props.target) parts.push(`target ${writeQuantity(props.target.value, props.quantity, shop.units, props.lengthCm)} plus or minus ${writeSpread(props.target.tolerance, props.quantity, shop.units)}`)
+  if (props.measured)
+    parts.push(`measured ${writeQuantity(props.measured.value, props.quantity, shop.units, props.lengthCm)}`)
+  if (props.predicted)
+    parts.push(`predicted ${writeQuantity(props.predicted.value, props.quantity, shop.units, props.lengthCm)}`)
+  if (props.target)
+    parts.push(
+      `target ${writeQuantity(props.target.value, props.quantity, shop.units, props.lengthCm)} plus or minus ${writeSpread(props.target.tolerance, props.quantity, shop.units)}`,
+    )
   return parts.join(', ')
 })
 const clamp = (x: number) => Math.min(WIDTH - PAD, Math.max(PAD, x))
@@ -68,28 +79,60 @@ const clamp = (x: number) => Math.min(WIDTH - PAD, Math.max(PAD, x))
     <div class="head">
       <span class="name">{{ QUANTITY_NAMES[quantity] }}</span>
       <span class="unit quiet">{{ unitMark(quantity, shop.units) }}</span>
-      <span v-if="gap" class="gap figure" :class="gap.inside ? 'in' : 'off'">{{ writeDifference(gap.off, quantity, shop.units) }} {{ gap.inside ? 'inside' : 'off target' }}</span>
+      <span v-if="gap" class="gap figure" :class="gap.inside ? 'in' : 'off'"
+        >{{ writeDifference(gap.off, quantity, shop.units) }} {{ gap.inside ? 'inside' : 'off target' }}</span
+      >
     </div>
     <div class="figures figure">
-      <span v-if="measured" class="measured"><MarkGlyph kind="measured" :size="13" /> {{ value(measured.value) }}<small class="quiet"> ±{{ writeSpread(2 * measured.u, quantity, shop.units) }}</small></span>
+      <span v-if="measured" class="measured"
+        ><MarkGlyph kind="measured" :size="13" /> {{ value(measured.value)
+        }}<small class="quiet"> ±{{ writeSpread(2 * measured.u, quantity, shop.units) }}</small></span
+      >
       <span v-else class="quiet unknown">not measured</span>
-      <span v-if="predicted" class="predicted" :data-predicted="quantity"><MarkGlyph kind="predicted" :size="13" /> {{ value(predicted.value) }}</span>
+      <span v-if="predicted" class="predicted" :data-predicted="quantity"
+        ><MarkGlyph kind="predicted" :size="13" /> {{ value(predicted.value) }}</span
+      >
       <span v-if="target" class="target"><MarkGlyph kind="target" :size="13" /> {{ value(target.value) }}</span>
     </div>
     <svg v-if="scale" :viewBox="`0 0 ${WIDTH} 40`" class="scale" aria-hidden="true">
-      <rect v-if="target" :x="scale(target.value - target.tolerance)" y="3" :width="Math.max(2, scale(target.value + target.tolerance) - scale(target.value - target.tolerance))" height="19" class="band" />
+      <rect
+        v-if="target"
+        :x="scale(target.value - target.tolerance)"
+        y="3"
+        :width="Math.max(2, scale(target.value + target.tolerance) - scale(target.value - target.tolerance))"
+        height="19"
+        class="band"
+      />
       <line :x1="PAD" :x2="WIDTH - PAD" y1="22" y2="22" class="axis" />
       <g v-for="tick in ticks" :key="tick.x" class="tick">
         <line :x1="tick.x" :x2="tick.x" y1="22" y2="26" />
         <text :x="tick.x" y="37">{{ tick.text }}</text>
       </g>
-      <path v-for="reference in references" :key="reference.name" :transform="`translate(${clamp(scale(reference.estimate.value))} 14)`" d="M-4.4-4H4.4L0 5Z" class="published-mark" />
-      <g v-if="target" :transform="`translate(${scale(target.value)} 0)`" class="target-mark"><line y1="3" y2="22" /></g>
+      <path
+        v-for="reference in references"
+        :key="reference.name"
+        :transform="`translate(${clamp(scale(reference.estimate.value))} 14)`"
+        d="M-4.4-4H4.4L0 5Z"
+        class="published-mark"
+      />
+      <g v-if="target" :transform="`translate(${scale(target.value)} 0)`" class="target-mark">
+        <line y1="3" y2="22" />
+      </g>
       <g v-if="measured" class="measured-mark">
-        <line :x1="scale(measured.value - 2 * measured.u)" :x2="scale(measured.value + 2 * measured.u)" y1="12.5" y2="12.5" />
+        <line
+          :x1="scale(measured.value - 2 * measured.u)"
+          :x2="scale(measured.value + 2 * measured.u)"
+          y1="12.5"
+          y2="12.5"
+        />
         <circle :cx="scale(measured.value)" cy="12.5" r="4.6" />
       </g>
-      <path v-if="predicted" :transform="`translate(${scale(predicted.value)} 12.5)`" d="M0-6.2L6.2 0 0 6.2-6.2 0Z" class="predicted-mark" />
+      <path
+        v-if="predicted"
+        :transform="`translate(${scale(predicted.value)} 12.5)`"
+        d="M0-6.2L6.2 0 0 6.2-6.2 0Z"
+        class="predicted-mark"
+      />
     </svg>
   </section>
 </template>

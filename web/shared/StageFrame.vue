@@ -29,15 +29,20 @@ function factName(name: string): string {
       <div class="d-flex align-center ga-3">
         <strong>Changed since this was worked out</strong>
         <v-spacer />
-        <v-btn v-if="rederive" size="small" color="primary" variant="flat" data-testid="rederive" @click="rederive">Bring up to date</v-btn>
+        <v-btn v-if="rederive" size="small" color="primary" variant="flat" data-testid="rederive" @click="rederive"
+          >Bring up to date</v-btn
+        >
       </div>
       <ul>
         <li v-for="fact in standing.changed" :key="fact.name">
-          {{ factName(fact.name) }}: <s class="figure">{{ fact.old ?? 'none' }}</s> → <b class="figure">{{ fact.now ?? 'none' }}</b>
+          {{ factName(fact.name) }}: <s class="figure">{{ fact.old ?? 'none' }}</s> →
+          <b class="figure">{{ fact.now ?? 'none' }}</b>
         </li>
       </ul>
     </div>
-    <p v-else-if="standing?.status === 'waits'" class="stale" role="status">An earlier stage has changed and is not yet up to date. Settle that first.</p>
+    <p v-else-if="standing?.status === 'waits'" class="stale" role="status">
+      An earlier stage has changed and is not yet up to date. Settle that first.
+    </p>
     <slot />
   </div>
 </template>

@@ -18,7 +18,12 @@ async function load(open: boolean): Promise<void> {
   try {
     await job.flush()
     const found = await call<RevisionRow[]>('GET', `/jobs/${job.view!.job.id}/stages/${props.stage}/history`)
-    rows.value = found.map((row, i) => ({ row, says: changesIn(found[i + 1]?.body, row.body).slice(0, 3).join('; ') }))
+    rows.value = found.map((row, i) => ({
+      row,
+      says: changesIn(found[i + 1]?.body, row.body)
+        .slice(0, 3)
+        .join('; '),
+    }))
     problem.value = ''
   } catch (error) {
     problem.value = problemText(error)
@@ -37,7 +42,12 @@ function changesIn(before: unknown, after: unknown, path: string[] = []): string
     const keys = [...new Set([...Object.keys(was), ...Object.keys(after)])]
     return keys.flatMap((key) => changesIn(was[key], (after as Record<string, unknown>)[key], [...path, key]))
   }
-  const show = (v: unknown) => (v === null || v === undefined || v === '' ? 'none' : typeof v === 'number' ? String(Number(v.toFixed(2))) : String(v))
+  const show = (v: unknown) =>
+    v === null || v === undefined || v === ''
+      ? 'none'
+      : typeof v === 'number'
+        ? String(Number(v.toFixed(2)))
+        : String(v)
   return [`${words(path)} ${show(before)} → ${show(after)}`]
 }
 const words = (path: string[]) =>
@@ -55,7 +65,9 @@ const words = (path: string[]) =>
     <div class="panel history">
       <p v-if="problem">{{ problem }}</p>
       <ol>
-        <li v-for="{ row, says } in rows" :key="row.revision"><span class="figure quiet">{{ writeTime(row.at) }}</span> {{ row.by }} <b>{{ KIND[row.kind] }}</b> {{ says }}</li>
+        <li v-for="{ row, says } in rows" :key="row.revision">
+          <span class="figure quiet">{{ writeTime(row.at) }}</span> {{ row.by }} <b>{{ KIND[row.kind] }}</b> {{ says }}
+        </li>
       </ol>
     </div>
   </v-menu>

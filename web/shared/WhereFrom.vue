@@ -30,8 +30,14 @@ const formulas = computed(() => {
   const S = fixed(s.swingWeightKgCm2, 1)
   return [
     ['Balance in points', `(L/2 − b)/0.3175 = ${writeBalanceBoth(s.balanceCm, job.view!.frame.geometry.lengthCm)}`],
-    ['Recoil weight', `S − M(b−a)²/1000 = ${S} − ${M} × ${arm}²/1000 = ${fixed(d.recoilWeightKgCm2, 1)} ± ${fixed(2 * estimateOf(s, 'recoilWeight')!.u, 1)} kg·cm²`],
-    ['M·g·R/I', `g·M·b/(1000·I about the butt) = 980.665 × ${M} × ${b}/(1000 × ${fixed(d.buttInertiaKgCm2, 1)}) = ${fixed(d.mgri, 2)} rad²/s²`],
+    [
+      'Recoil weight',
+      `S − M(b−a)²/1000 = ${S} − ${M} × ${arm}²/1000 = ${fixed(d.recoilWeightKgCm2, 1)} ± ${fixed(2 * estimateOf(s, 'recoilWeight')!.u, 1)} kg·cm²`,
+    ],
+    [
+      'M·g·R/I',
+      `g·M·b/(1000·I about the butt) = 980.665 × ${M} × ${b}/(1000 × ${fixed(d.buttInertiaKgCm2, 1)}) = ${fixed(d.mgri, 2)} rad²/s²`,
+    ],
     ['Centre of percussion', `a + 1000·S/(M(b−a)) = ${fixed(d.centreOfPercussionCm, 1)} cm from the butt`],
     ['Predicted', 'M + Σm; (M·b + Σm·x)/(M + Σm); S + Σm(x−a)²/1000; T + Σm·y²/1000, over the cuts as they lie'],
   ]
@@ -40,17 +46,25 @@ const formulas = computed(() => {
 
 <template>
   <v-menu :close-on-content-click="false" location="bottom end" max-width="520">
-    <template #activator="{ props: menu }"><v-btn v-bind="menu" size="small" variant="text">Where from?</v-btn></template>
+    <template #activator="{ props: menu }"
+      ><v-btn v-bind="menu" size="small" variant="text">Where from?</v-btn></template
+    >
     <div class="panel sheet">
       <h2>Read</h2>
       <p v-if="readings.length === 0" class="quiet">Nothing yet.</p>
       <dl>
-        <template v-for="line in readings" :key="line.quantity + line.text"><dt>{{ QUANTITY_NAMES[line.quantity] }}</dt><dd>{{ line.text }}</dd></template>
+        <template v-for="line in readings" :key="line.quantity + line.text"
+          ><dt>{{ QUANTITY_NAMES[line.quantity] }}</dt>
+          <dd>{{ line.text }}</dd></template
+        >
       </dl>
       <h2>Worked out</h2>
       <p v-if="formulas.length === 0" class="quiet">Needs weight, balance and swing weight.</p>
       <dl>
-        <template v-for="[name, text] in formulas" :key="name"><dt>{{ name }}</dt><dd class="figure">{{ text }}</dd></template>
+        <template v-for="[name, text] in formulas" :key="name"
+          ><dt>{{ name }}</dt>
+          <dd class="figure">{{ text }}</dd></template
+        >
       </dl>
     </div>
   </v-menu>

@@ -53,12 +53,14 @@ export function problemWords(problem: Problem): string {
   }
 }
 
-export const wordsOf = (error: unknown): string => (error instanceof Problem ? problemWords(error) : error instanceof Error ? error.message : String(error))
+export const wordsOf = (error: unknown): string =>
+  error instanceof Problem ? problemWords(error) : error instanceof Error ? error.message : String(error)
 
 /** What is wrong with a reading, and the likely slip. */
 export function doubtWords(doubt: Doubt, units: UnitChoice, lengthCm: number): string {
   const { value, meant, axisCm, low, high } = doubt.data
-  const write = (v: number) => (doubt.quantity === 'balance' ? writeBalanceBoth(v, lengthCm) : writeQuantity(v, doubt.quantity, units, lengthCm))
+  const write = (v: number) =>
+    doubt.quantity === 'balance' ? writeBalanceBoth(v, lengthCm) : writeQuantity(v, doubt.quantity, units, lengthCm)
   switch (doubt.code) {
     case 'doubt.ounces':
       return `${fixed(value, 2)} g is no racket. Ounces? That would be ${write(meant!)}.`
@@ -108,7 +110,11 @@ export function leftOutWords(left: LeftOut): string {
   }
 }
 
-export function openingWords({ obstacle, by }: Opening, materials: readonly StoredMaterial[], units: UnitChoice): string {
+export function openingWords(
+  { obstacle, by }: Opening,
+  materials: readonly StoredMaterial[],
+  units: UnitChoice,
+): string {
   switch (obstacle.kind) {
     case 'tolerance':
       return `${QUANTITY_NAMES[obstacle.quantity]}: a tolerance wider by ${writeSpread(by, obstacle.quantity, { ...units, balance: units.balance === 'points' ? 'cm' : units.balance })} ${obstacle.quantity === 'mass' ? units.mass : obstacle.quantity === 'balance' ? (units.balance === 'points' ? 'cm' : units.balance) : 'kg·cm²'}`

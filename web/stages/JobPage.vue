@@ -64,13 +64,37 @@ function onKey(event: KeyboardEvent): void {
       <b>{{ quick ? 'Quick bench' : `Job ${job.view!.job.number}` }}</b>
       <span>{{ job.bodies.player?.facts.name }}</span>
       <span class="quiet">{{ job.view!.frame.label }}</span>
-      <span class="save quiet" role="status" data-testid="save-state">{{ job.saveState === 'saved' ? 'saved' : job.saveState === 'saving' ? 'saving…' : 'no answer from the server; kept here' }}</span>
-      <v-btn :href="`/api/jobs/${id}/export`" size="small" variant="text" data-testid="job-file" @click="job.flush()">Job file</v-btn>
-      <v-btn :icon="mdiUndo" size="x-small" variant="text" aria-label="Undo on this stage" :disabled="!job.stageOf(current)?.canUndo" @click="job.stepBack(current, 'undo')" />
-      <v-btn :icon="mdiRedo" size="x-small" variant="text" aria-label="Redo on this stage" :disabled="!job.stageOf(current)?.canRedo" @click="job.stepBack(current, 'redo')" />
+      <span class="save quiet" role="status" data-testid="save-state">{{
+        job.saveState === 'saved'
+          ? 'saved'
+          : job.saveState === 'saving'
+            ? 'saving…'
+            : 'no answer from the server; kept here'
+      }}</span>
+      <v-btn :href="`/api/jobs/${id}/export`" size="small" variant="text" data-testid="job-file" @click="job.flush()"
+        >Job file</v-btn
+      >
+      <v-btn
+        :icon="mdiUndo"
+        size="x-small"
+        variant="text"
+        aria-label="Undo on this stage"
+        :disabled="!job.stageOf(current)?.canUndo"
+        @click="job.stepBack(current, 'undo')"
+      />
+      <v-btn
+        :icon="mdiRedo"
+        size="x-small"
+        variant="text"
+        aria-label="Redo on this stage"
+        :disabled="!job.stageOf(current)?.canRedo"
+        @click="job.stepBack(current, 'redo')"
+      />
     </div>
   </Teleport>
-  <v-alert v-if="problem" type="error" variant="tonal" class="ma-6">{{ problem }} <RouterLink to="/">Back to the start page</RouterLink></v-alert>
+  <v-alert v-if="problem" type="error" variant="tonal" class="ma-6"
+    >{{ problem }} <RouterLink to="/">Back to the start page</RouterLink></v-alert
+  >
   <template v-else-if="ready">
     <nav v-if="!quick" class="track" aria-label="Stages of this job">
       <RouterLink
@@ -86,19 +110,33 @@ function onKey(event: KeyboardEvent): void {
           <line x1="0" x2="0" y1="-9" y2="9" class="mark" />
         </svg>
         <span>{{ STAGE_NAMES[stage] }}</span>
-        <small v-if="standing![stage].status !== 'done' && standing![stage].status !== 'empty'">{{ SAYS[standing![stage].status] }}</small>
+        <small v-if="standing![stage].status !== 'done' && standing![stage].status !== 'empty'">{{
+          SAYS[standing![stage].status]
+        }}</small>
       </RouterLink>
     </nav>
     <div class="banners">
-      <v-alert v-if="cracked && current !== 'measure'" type="error" variant="flat" density="compact">This frame was found cracked. Do not add mass to it.</v-alert>
+      <v-alert v-if="cracked && current !== 'measure'" type="error" variant="flat" density="compact"
+        >This frame was found cracked. Do not add mass to it.</v-alert
+      >
       <v-alert v-if="job.conflict" type="warning" variant="tonal" density="compact" data-testid="conflict">
-        “{{ STAGE_NAMES[job.conflict.stage] }}” was changed in another window since you opened it. What you entered is kept here.
+        “{{ STAGE_NAMES[job.conflict.stage] }}” was changed in another window since you opened it. What you entered is
+        kept here.
         <template #append>
           <v-btn size="small" class="mr-2" @click="job.settle('mine')">Keep mine</v-btn>
           <v-btn size="small" @click="job.settle('theirs')">Take theirs</v-btn>
         </template>
       </v-alert>
-      <v-alert v-if="job.refused" type="error" variant="tonal" density="compact" closable data-testid="refused" @click:close="job.refused = ''">{{ job.refused }}</v-alert>
+      <v-alert
+        v-if="job.refused"
+        type="error"
+        variant="tonal"
+        density="compact"
+        closable
+        data-testid="refused"
+        @click:close="job.refused = ''"
+        >{{ job.refused }}</v-alert
+      >
     </div>
     <div class="grid">
       <main><RouterView /></main>

@@ -33,11 +33,21 @@ export const useJob = defineStore('job', () => {
   let timer: ReturnType<typeof setTimeout> | undefined
   let flushing: Promise<void> | null = null
 
-  const bodies = computed<Partial<StageBodies>>(() => Object.fromEntries((view.value?.stages ?? []).map((s) => [s.stage, s.body])))
+  const bodies = computed<Partial<StageBodies>>(() =>
+    Object.fromEntries((view.value?.stages ?? []).map((s) => [s.stage, s.body])),
+  )
   const picture = computed<JobPicture | null>(() => {
     if (!view.value) return null
     const used = Object.fromEntries(view.value.stages.map((s) => [s.stage, s.used])) as Partial<Record<Stage, Facts>>
-    return pictureOf({ profile: tennis, geometry: view.value.frame.geometry, bodies: bodies.value, used, readings: view.value.readings, references: shop.references, materials: shop.materials })
+    return pictureOf({
+      profile: tennis,
+      geometry: view.value.frame.geometry,
+      bodies: bodies.value,
+      used,
+      readings: view.value.readings,
+      references: shop.references,
+      materials: shop.materials,
+    })
   })
   const cuts = computed<Cut[]>(() => liveCuts.value ?? bodies.value.plan?.cuts ?? [])
   /** The frame with the cuts as they lie now, dragged ones included. */
@@ -76,7 +86,16 @@ export const useJob = defineStore('job', () => {
       return
     }
     const held = stageOf(item.stage)
-    putStage({ stage: item.stage, revision: held?.revision ?? 0, body: item.body, used: item.used, at: new Date().toISOString(), by: shop.initials, canUndo: held?.canUndo ?? false, canRedo: false })
+    putStage({
+      stage: item.stage,
+      revision: held?.revision ?? 0,
+      body: item.body,
+      used: item.used,
+      at: new Date().toISOString(),
+      by: shop.initials,
+      canUndo: held?.canUndo ?? false,
+      canRedo: false,
+    })
   }
 
   function enqueue(item: Waiting): void {
@@ -141,7 +160,12 @@ export const useJob = defineStore('job', () => {
   }
 
   async function sendStage(jobId: string, item: Extract<Waiting, { kind: 'stage' }>): Promise<void> {
-    const saved = await call<SavedStage>('PUT', `/jobs/${jobId}/stages/${item.stage}`, { expected: item.expected, body: item.body, used: item.used, by: shop.initials })
+    const saved = await call<SavedStage>('PUT', `/jobs/${jobId}/stages/${item.stage}`, {
+      expected: item.expected,
+      body: item.body,
+      used: item.used,
+      by: shop.initials,
+    })
     const later = waiting.value.some((w) => w !== item && w.kind === 'stage' && w.stage === item.stage)
     waiting.value = afterSaved(waiting.value, item, saved.revision)
     const held = stageOf(item.stage)
@@ -175,9 +199,19 @@ export const useJob = defineStore('job', () => {
     const fresh = await call<JobView>('GET', `/jobs/${jobId}`)
     waiting.value = waiting.value.filter((w) => !(w.kind === 'stage' && w.stage === stage))
     const theirs = fresh.stages.find((s) => s.stage === stage)!
-    view.value = { ...fresh, stages: fresh.stages.map((s) => stageOf(s.stage) && s.stage !== stage && waiting.value.some((w) => w.kind === 'stage' && w.stage === s.stage) ? stageOf(s.stage)! : s) }
+    view.value = {
+      ...fresh,
+      stages: fresh.stages.map((s) =>
+        stageOf(s.stage) && s.stage !== stage && waiting.value.some((w) => w.kind === 'stage' && w.stage === s.stage)
+          ? stageOf(s.stage)!
+          : s,
+      ),
+    }
     if (keep === 'mine') {
-      waiting.value = [{ kind: 'stage', stage, expected: theirs.revision, body: mine.body, used: mine.used }, ...waiting.value]
+      waiting.value = [
+        { kind: 'stage', stage, expected: theirs.revision, body: mine.body, used: mine.used },
+        ...waiting.value,
+      ]
       applyLocally(waiting.value[0])
     }
     storeWaiting(jobId, waiting.value)
@@ -190,7 +224,12 @@ export const useJob = defineStore('job', () => {
     const held = stageOf(stage)
     if (!held || !(way === 'undo' ? held.canUndo : held.canRedo)) return
     try {
-      putStage(await call<SavedStage>('POST', `/jobs/${view.value!.job.id}/stages/${stage}/${way}`, { expected: held.revision, by: shop.initials }))
+      putStage(
+        await call<SavedStage>('POST', `/jobs/${view.value!.job.id}/stages/${stage}/${way}`, {
+          expected: held.revision,
+          by: shop.initials,
+        }),
+      )
     } catch (error) {
       refused.value = problemText(error)
       await open(view.value!.job.id)
@@ -202,5 +241,24 @@ export const useJob = defineStore('job', () => {
     view.value = { ...view.value!, frame }
   }
 
-  return { view, bodies, picture, cuts, planned, liveCuts, saveState, conflict, refused, waiting, open, save, addReading, flush, settle, stepBack, stageOf, saveFrame }
+  return {
+    view,
+    bodies,
+    picture,
+    cuts,
+    planned,
+    liveCuts,
+    saveState,
+    conflict,
+    refused,
+    waiting,
+    open,
+    save,
+    addReading,
+    flush,
+    settle,
+    stepBack,
+    stageOf,
+    saveFrame,
+  }
 })

@@ -22,7 +22,10 @@ export const useShop = defineStore('shop', () => {
 
   /** The library and the drawer: needed inside a job, not on the start page. */
   async function loadDrawer(): Promise<void> {
-    const [refs, mats] = await Promise.all([call<Reference[]>('GET', '/references'), call<StoredMaterial[]>('GET', '/materials')])
+    const [refs, mats] = await Promise.all([
+      call<Reference[]>('GET', '/references'),
+      call<StoredMaterial[]>('GET', '/materials'),
+    ])
     references.value = refs
     materials.value = mats
     loaded.value = true

@@ -21,7 +21,10 @@ export function warmPlanner(): void {
 }
 
 /** Works out plans away from the page. News comes as it is found; `stop` ends the work at once and keeps what was told. */
-export function startPlanning(request: PlanRequest, tell: (news: PlanNews) => void): { finished: Promise<void>; stop(): void } {
+export function startPlanning(
+  request: PlanRequest,
+  tell: (news: PlanNews) => void,
+): { finished: Promise<void>; stop(): void } {
   let stopped = false
   const finished = started().plan(
     JSON.parse(JSON.stringify(request)) as PlanRequest,

@@ -18,14 +18,21 @@ import { useShop } from '../../stores/shop.ts'
 const job = useJob()
 const shop = useShop()
 const READ: Quantity[] = ['mass', 'balance', 'swingWeight']
-const DEFAULT_METHOD: Record<Quantity, string> = { mass: 'scale', balance: 'balance-board', swingWeight: 'swing-machine', twistWeight: 'twist-machine' }
+const DEFAULT_METHOD: Record<Quantity, string> = {
+  mass: 'scale',
+  balance: 'balance-board',
+  swingWeight: 'swing-machine',
+  twistWeight: 'twist-machine',
+}
 const body = computed(() => job.bodies.build)
 const plan = computed(() => job.bodies.plan?.cuts ?? [])
 const lengthCm = computed(() => job.view!.frame.geometry.lengthCm)
 const steps = computed<BuildStep[]>(() => {
   const cuts = body.value?.cuts ?? []
   const known = cuts.filter((cut) => shop.materials.some((m) => m.id === cut.materialId))
-  return job.picture!.measured.state.massG === null ? [] : buildSteps(job.picture!.measured.state, known, shop.materials, job.picture!.work)
+  return job.picture!.measured.state.massG === null
+    ? []
+    : buildSteps(job.picture!.measured.state, known, shop.materials, job.picture!.work)
 })
 const material = (id: string | undefined) => shop.materials.find((m) => m.id === id) ?? null
 const minor = computed(() => (job.bodies.player?.facts.age ?? 99) < 18)
@@ -35,20 +42,39 @@ const cautions = computed(() => cautionsFor(body.value?.cuts ?? [], shop.materia
 function drawUp(): void {
   const same = JSON.stringify(body.value?.cuts) === JSON.stringify(plan.value)
   const kept = Object.fromEntries(
-    Object.entries(body.value?.marks ?? {}).filter(([id]) => same || JSON.stringify(body.value?.cuts.find((c) => c.id === id)) === JSON.stringify(plan.value.find((c) => c.id === id))),
+    Object.entries(body.value?.marks ?? {}).filter(
+      ([id]) =>
+        same ||
+        JSON.stringify(body.value?.cuts.find((c) => c.id === id)) ===
+          JSON.stringify(plan.value.find((c) => c.id === id)),
+    ),
   )
   job.save('build', { cuts: plan.value, marks: kept })
 }
 function mark(step: BuildStep, done: boolean): void {
   const { [step.id]: held, ...others } = body.value!.marks
-  const marks = done ? { ...others, [step.id]: held ?? { doneAt: new Date().toISOString(), by: shop.initials, readingIds: [] } } : others
+  const marks = done
+    ? { ...others, [step.id]: held ?? { doneAt: new Date().toISOString(), by: shop.initials, readingIds: [] } }
+    : others
   job.save('build', { ...body.value!, marks }, true)
 }
 function read(step: BuildStep, quantity: Quantity, value: number, typed: string): void {
-  const id = job.addReading({ quantity, value, typed, methodId: DEFAULT_METHOD[quantity], axisCm: quantity === 'swingWeight' ? job.picture!.axisCm : null, purpose: 'checkpoint', supersedes: null })
+  const id = job.addReading({
+    quantity,
+    value,
+    typed,
+    methodId: DEFAULT_METHOD[quantity],
+    axisCm: quantity === 'swingWeight' ? job.picture!.axisCm : null,
+    purpose: 'checkpoint',
+    supersedes: null,
+  })
   const held = body.value!.marks[step.id] ?? { doneAt: new Date().toISOString(), by: shop.initials, readingIds: [] }
   const others = held.readingIds.filter((old) => job.view!.readings.find((r) => r.id === old)?.quantity !== quantity)
-  job.save('build', { ...body.value!, marks: { ...body.value!.marks, [step.id]: { ...held, readingIds: [...others, id] } } }, true)
+  job.save(
+    'build',
+    { ...body.value!, marks: { ...body.value!.marks, [step.id]: { ...held, readingIds: [...others, id] } } },
+    true,
+  )
 }
 function readOf(step: BuildStep, quantity: Quantity) {
   const ids = body.value?.marks[step.id]?.readingIds ?? []
@@ -57,44 +83,106 @@ function readOf(step: BuildStep, quantity: Quantity) {
   const estimate = repeats([row.value], methodFor(row.methodId, quantity, tennis))
   return { row, ...differenceOf(estimateOf(step.predicted, quantity), estimate) }
 }
-const print = () => void job.flush().then(() => window.open(`/api/jobs/${job.view!.job.id}/sheets/work-order.pdf?paper=${shop.overview?.shop.paper ?? 'A4'}`, '_blank'))
+const print = () =>
+  void job
+    .flush()
+    .then(() =>
+      window.open(
+        `/api/jobs/${job.view!.job.id}/sheets/work-order.pdf?paper=${shop.overview?.shop.paper ?? 'A4'}`,
+        '_blank',
+      ),
+    )
 const upToDate = computed(() => JSON.stringify(body.value?.cuts) === JSON.stringify(plan.value))
 </script>
 
 <template>
   <StageFrame stage="build" title="Build" :rederive="drawUp">
     <template #actions>
-      <v-btn v-if="steps.length > 0" :prepend-icon="mdiPrinterOutline" data-testid="print-work-order" @click="print">Print work order</v-btn>
-      <v-btn v-if="steps.length > 0" :append-icon="mdiArrowRight" color="primary" variant="flat" :to="{ name: 'check' }">Final check</v-btn>
+      <v-btn v-if="steps.length > 0" :prepend-icon="mdiPrinterOutline" data-testid="print-work-order" @click="print"
+        >Print work order</v-btn
+      >
+      <v-btn v-if="steps.length > 0" :append-icon="mdiArrowRight" color="primary" variant="flat" :to="{ name: 'check' }"
+        >Final check</v-btn
+      >
     </template>
     <section v-if="!body || (body.cuts.length === 0 && plan.length > 0)" class="panel">
       <template v-if="plan.length > 0">
-        <p>The plan has {{ plan.length }} {{ plan.length === 1 ? 'piece' : 'pieces' }}. Draw up the work order to get the steps in their order, with what to read after each.</p>
+        <p>
+          The plan has {{ plan.length }} {{ plan.length === 1 ? 'piece' : 'pieces' }}. Draw up the work order to get the
+          steps in their order, with what to read after each.
+        </p>
         <v-btn color="primary" variant="flat" data-testid="draw-up" @click="drawUp">Draw up the work order</v-btn>
       </template>
-      <p v-else class="mb-0">No plan has been taken yet. <RouterLink :to="{ name: 'plan' }">Go to the plan</RouterLink></p>
+      <p v-else class="mb-0">
+        No plan has been taken yet. <RouterLink :to="{ name: 'plan' }">Go to the plan</RouterLink>
+      </p>
     </section>
-    <p v-else-if="body.cuts.length === 0" class="panel">The plan adds nothing: there is nothing to build. Go on to the final check.</p>
+    <p v-else-if="body.cuts.length === 0" class="panel">
+      The plan adds nothing: there is nothing to build. Go on to the final check.
+    </p>
     <template v-else>
       <ol class="steps">
-        <li v-for="(step, i) in steps" :key="step.id" class="panel step" :class="{ done: body.marks[step.id] }" :data-step="step.id">
-          <v-checkbox :model-value="!!body.marks[step.id]" :aria-label="`Done: ${stepTitle(step, material(step.cut?.materialId))}`" @update:model-value="(v) => mark(step, v === true)" />
+        <li
+          v-for="(step, i) in steps"
+          :key="step.id"
+          class="panel step"
+          :class="{ done: body.marks[step.id] }"
+          :data-step="step.id"
+        >
+          <v-checkbox
+            :model-value="!!body.marks[step.id]"
+            :aria-label="`Done: ${stepTitle(step, material(step.cut?.materialId))}`"
+            @update:model-value="(v) => mark(step, v === true)"
+          />
           <div class="what">
             <b>{{ i + 1 }}. {{ stepTitle(step, material(step.cut?.materialId)) }}</b>
-            <span v-if="step.cut && step.action === 'place'" class="figure">{{ stripsText(step.cut, material(step.cut.materialId)!, job.picture!.work) }} · {{ fixed(step.massG, 1) }} g</span>
-            <span v-if="step.cut && step.action === 'place'" class="quiet">{{ placeText(step.cut, job.picture!.work) }}</span>
-            <span v-if="step.action === 'trial'" class="quiet">{{ fixed(step.massG, 1) }} g in all, at the planned places, before the grip comes off. Hit a few.</span>
+            <span v-if="step.cut && step.action === 'place'" class="figure"
+              >{{ stripsText(step.cut, material(step.cut.materialId)!, job.picture!.work) }} ·
+              {{ fixed(step.massG, 1) }} g</span
+            >
+            <span v-if="step.cut && step.action === 'place'" class="quiet">{{
+              placeText(step.cut, job.picture!.work)
+            }}</span>
+            <span v-if="step.action === 'trial'" class="quiet"
+              >{{ fixed(step.massG, 1) }} g in all, at the planned places, before the grip comes off. Hit a few.</span
+            >
             <small class="quiet">{{ step.gripOff ? 'read with the grip off' : 'read as measured' }}</small>
           </div>
           <div v-for="quantity in READ" :key="quantity" class="check">
-            <span v-if="estimateOf(step.predicted, quantity)" class="predicted figure"><MarkGlyph kind="predicted" :size="12" /> {{ writeValue(estimateOf(step.predicted, quantity)!.value, quantity, shop.units, lengthCm) }}</span>
-            <QuantityField :quantity="quantity" :length-cm="lengthCm" :label="QUANTITY_NAMES[quantity]" :keep="`${job.view!.job.id}-step-${step.id}-${quantity}`" :model-value="readOf(step, quantity)?.row.value ?? null" @commit="(value, typed) => read(step, quantity, value, typed)" />
-            <small v-if="readOf(step, quantity)?.difference" :class="readOf(step, quantity)!.verdict === 'same' ? 'quiet' : 'off'" class="figure">{{ readOf(step, quantity)!.verdict === 'same' ? 'as predicted' : `${writeDifference(readOf(step, quantity)!.difference!.value, quantity, shop.units)} from predicted` }}</small>
+            <span v-if="estimateOf(step.predicted, quantity)" class="predicted figure"
+              ><MarkGlyph kind="predicted" :size="12" />
+              {{ writeValue(estimateOf(step.predicted, quantity)!.value, quantity, shop.units, lengthCm) }}</span
+            >
+            <QuantityField
+              :quantity="quantity"
+              :length-cm="lengthCm"
+              :label="QUANTITY_NAMES[quantity]"
+              :keep="`${job.view!.job.id}-step-${step.id}-${quantity}`"
+              :model-value="readOf(step, quantity)?.row.value ?? null"
+              @commit="(value, typed) => read(step, quantity, value, typed)"
+            />
+            <small
+              v-if="readOf(step, quantity)?.difference"
+              :class="readOf(step, quantity)!.verdict === 'same' ? 'quiet' : 'off'"
+              class="figure"
+              >{{
+                readOf(step, quantity)!.verdict === 'same'
+                  ? 'as predicted'
+                  : `${writeDifference(readOf(step, quantity)!.difference!.value, quantity, shop.units)} from predicted`
+              }}</small
+            >
           </div>
         </li>
       </ol>
-      <v-alert v-if="!upToDate" type="warning" variant="tonal" density="compact" class="mt-2">The plan has changed since this work order was drawn up.</v-alert>
-      <section class="panel mt-3"><h2>Take care</h2><ul class="care"><li v-for="line in cautions" :key="line">{{ line }}</li></ul></section>
+      <v-alert v-if="!upToDate" type="warning" variant="tonal" density="compact" class="mt-2"
+        >The plan has changed since this work order was drawn up.</v-alert
+      >
+      <section class="panel mt-3">
+        <h2>Take care</h2>
+        <ul class="care">
+          <li v-for="line in cautions" :key="line">{{ line }}</li>
+        </ul>
+      </section>
     </template>
   </StageFrame>
 </template>

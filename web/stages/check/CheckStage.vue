@@ -27,7 +27,17 @@ const results = computed(() =>
     const off = read && line ? read.value - line.value : null
     const sure = off !== null && read && line ? Math.abs(Math.abs(off) - line.tolerance) >= 2 * read.u : true
     const predicted = job.planned ? estimateOf(job.planned, quantity) : null
-    return [{ quantity, read, line, off, predicted, inside: off !== null && line ? Math.abs(off) <= line.tolerance + 1e-9 : null, sure }]
+    return [
+      {
+        quantity,
+        read,
+        line,
+        off,
+        predicted,
+        inside: off !== null && line ? Math.abs(off) <= line.tolerance + 1e-9 : null,
+        sure,
+      },
+    ]
   }),
 )
 const ready = computed(() => results.value.length > 0 && results.value.every((r) => r.read !== null || r.line === null))
@@ -37,42 +47,119 @@ function sign(): void {
   const by = (initials.value || shop.initials).trim()
   problem.value = by ? '' : 'Type your initials.'
   if (!by) return
-  const lines = results.value.flatMap((r) => (r.read ? [{ quantity: r.quantity, read: r.read.value, u: r.read.u, target: r.line?.value ?? null, tolerance: r.line?.tolerance ?? null, predicted: r.predicted?.value ?? null }] : []))
+  const lines = results.value.flatMap((r) =>
+    r.read
+      ? [
+          {
+            quantity: r.quantity,
+            read: r.read.value,
+            u: r.read.u,
+            target: r.line?.value ?? null,
+            tolerance: r.line?.tolerance ?? null,
+            predicted: r.predicted?.value ?? null,
+          },
+        ]
+      : [],
+  )
   job.save('check', { ...body.value, signed: { by, at: new Date().toISOString(), lines } })
 }
-const print = () => void job.flush().then(() => window.open(`/api/jobs/${job.view!.job.id}/sheets/spec-card.pdf?paper=${shop.overview?.shop.paper ?? 'A4'}`, '_blank'))
+const print = () =>
+  void job
+    .flush()
+    .then(() =>
+      window.open(
+        `/api/jobs/${job.view!.job.id}/sheets/spec-card.pdf?paper=${shop.overview?.shop.paper ?? 'A4'}`,
+        '_blank',
+      ),
+    )
 </script>
 
 <template>
   <StageFrame stage="check" title="Final check" :rederive="() => job.save('check', { ...body, signed: null })">
     <template #actions>
-      <v-btn v-if="body.readingIds.length > 0" :prepend-icon="mdiPrinterOutline" data-testid="print-spec-card" @click="print">Print spec card</v-btn>
-      <v-btn v-if="body.signed" :append-icon="mdiArrowRight" color="primary" variant="flat" :to="{ name: 'play' }">Play</v-btn>
+      <v-btn
+        v-if="body.readingIds.length > 0"
+        :prepend-icon="mdiPrinterOutline"
+        data-testid="print-spec-card"
+        @click="print"
+        >Print spec card</v-btn
+      >
+      <v-btn v-if="body.signed" :append-icon="mdiArrowRight" color="primary" variant="flat" :to="{ name: 'play' }"
+        >Play</v-btn
+      >
     </template>
     <section class="panel mb-3">
-      <h2>Read the finished frame <span class="quiet font-weight-regular">{{ conditionText(job.picture!.condition) }}, as at the first measuring</span></h2>
+      <h2>
+        Read the finished frame
+        <span class="quiet font-weight-regular"
+          >{{ conditionText(job.picture!.condition) }}, as at the first measuring</span
+        >
+      </h2>
       <ReadingTable purpose="check" />
     </section>
     <section v-if="results.length > 0" class="panel mb-3">
       <table class="plain" aria-label="Result">
-        <thead><tr><th scope="col">Number</th><th scope="col" class="num">Read</th><th scope="col" class="num">Predicted</th><th scope="col" class="num">Target</th><th scope="col" class="num">Off</th><th scope="col">Result</th></tr></thead>
+        <thead>
+          <tr>
+            <th scope="col">Number</th>
+            <th scope="col" class="num">Read</th>
+            <th scope="col" class="num">Predicted</th>
+            <th scope="col" class="num">Target</th>
+            <th scope="col" class="num">Off</th>
+            <th scope="col">Result</th>
+          </tr>
+        </thead>
         <tbody>
           <tr v-for="r in results" :key="r.quantity" :data-result="r.quantity">
-            <td><b>{{ QUANTITY_NAMES[r.quantity] }}</b></td>
-            <td class="num figure">{{ r.read ? `${writeQuantity(r.read.value, r.quantity, shop.units, lengthCm)} ±${writeSpread(2 * r.read.u, r.quantity, shop.units)}` : 'not read' }}</td>
-            <td class="num figure predicted">{{ r.predicted ? writeQuantity(r.predicted.value, r.quantity, shop.units, lengthCm) : '–' }}</td>
-            <td class="num figure target">{{ r.line ? `${writeQuantity(r.line.value, r.quantity, shop.units, lengthCm)} ±${writeSpread(r.line.tolerance, r.quantity, shop.units)}` : 'open' }}</td>
+            <td>
+              <b>{{ QUANTITY_NAMES[r.quantity] }}</b>
+            </td>
+            <td class="num figure">
+              {{
+                r.read
+                  ? `${writeQuantity(r.read.value, r.quantity, shop.units, lengthCm)} ±${writeSpread(2 * r.read.u, r.quantity, shop.units)}`
+                  : 'not read'
+              }}
+            </td>
+            <td class="num figure predicted">
+              {{ r.predicted ? writeQuantity(r.predicted.value, r.quantity, shop.units, lengthCm) : '–' }}
+            </td>
+            <td class="num figure target">
+              {{
+                r.line
+                  ? `${writeQuantity(r.line.value, r.quantity, shop.units, lengthCm)} ±${writeSpread(r.line.tolerance, r.quantity, shop.units)}`
+                  : 'open'
+              }}
+            </td>
             <td class="num figure">{{ r.off === null ? '–' : writeDifference(r.off, r.quantity, shop.units) }}</td>
-            <td><b v-if="r.inside !== null" :class="r.inside ? 'target' : 'predicted'">{{ r.inside ? 'inside' : 'off target' }}</b><small v-if="!r.sure" class="quiet"> too near the edge to be sure</small></td>
+            <td>
+              <b v-if="r.inside !== null" :class="r.inside ? 'target' : 'predicted'">{{
+                r.inside ? 'inside' : 'off target'
+              }}</b
+              ><small v-if="!r.sure" class="quiet"> too near the edge to be sure</small>
+            </td>
           </tr>
         </tbody>
       </table>
     </section>
-    <section v-if="body.signed" class="panel signed" data-testid="signed"><b>Signed off by {{ body.signed.by }}</b> <span class="quiet">{{ writeTime(body.signed.at) }}</span></section>
+    <section v-if="body.signed" class="panel signed" data-testid="signed">
+      <b>Signed off by {{ body.signed.by }}</b> <span class="quiet">{{ writeTime(body.signed.at) }}</span>
+    </section>
     <section v-else-if="ready" class="panel d-flex align-center ga-3">
-      <span>{{ allInside ? 'Every number aimed at is inside its tolerance.' : 'Off target. Sign off as it is, or go back to the plan.' }}</span>
+      <span>{{
+        allInside
+          ? 'Every number aimed at is inside its tolerance.'
+          : 'Off target. Sign off as it is, or go back to the plan.'
+      }}</span>
       <v-spacer />
-      <v-text-field v-model="initials" label="Initials" :placeholder="shop.initials" :error-messages="problem" class="initials" data-testid="initials" />
+      <v-text-field
+        v-model="initials"
+        label="Initials"
+        :placeholder="shop.initials"
+        :error-messages="problem"
+        class="initials"
+        data-testid="initials"
+      />
       <v-btn color="primary" variant="flat" data-testid="sign" @click="sign">Sign off</v-btn>
     </section>
   </StageFrame>

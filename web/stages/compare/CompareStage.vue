@@ -23,19 +23,39 @@ const lengthCm = computed(() => job.view!.frame.geometry.lengthCm)
 
 const STATES: { title: string; value: string; condition: Condition | null }[] = [
   { title: 'as this frame was measured', value: 'mine', condition: null },
-  { title: 'all strung, base grip, no overgrip', value: 'strung', condition: { stringsG: tennis.layers.strings.massG, grip: 'base', overgrips: 0, dampener: false } },
+  {
+    title: 'all strung, base grip, no overgrip',
+    value: 'strung',
+    condition: { stringsG: tennis.layers.strings.massG, grip: 'base', overgrips: 0, dampener: false },
+  },
   { title: 'all bare', value: 'bare', condition: { stringsG: null, grip: 'base', overgrips: 0, dampener: false } },
 ]
-const stateKey = computed(() => STATES.find((s) => (s.condition === null) === (body.value.condition === null) && (!s.condition || sameCondition(s.condition, body.value.condition!)))?.value ?? 'mine')
-const common = computed(() => ({ condition: body.value.condition ?? job.picture!.condition, axisCm: job.picture!.axisCm }))
-const mine = computed(() => broughtTo(job.picture!.measured.state, job.picture!.condition, common.value, job.view!.frame.geometry, tennis))
+const stateKey = computed(
+  () =>
+    STATES.find(
+      (s) =>
+        (s.condition === null) === (body.value.condition === null) &&
+        (!s.condition || sameCondition(s.condition, body.value.condition!)),
+    )?.value ?? 'mine',
+)
+const common = computed(() => ({
+  condition: body.value.condition ?? job.picture!.condition,
+  axisCm: job.picture!.axisCm,
+}))
+const mine = computed(() =>
+  broughtTo(job.picture!.measured.state, job.picture!.condition, common.value, job.view!.frame.geometry, tennis),
+)
 
 /** Spread of a population of adult frames, for an unknown number (common practice, no source). */
 const POPULATION: Record<Quantity, number> = { mass: 15, balance: 0.6, swingWeight: 15, twistWeight: 0.9 }
 
 const rows = computed(() =>
   shop.references
-    .filter((r) => (kind.value === 'all' || r.kind === kind.value) && `${r.name} ${r.style} ${r.note}`.toLowerCase().includes(search.value.trim().toLowerCase()))
+    .filter(
+      (r) =>
+        (kind.value === 'all' || r.kind === kind.value) &&
+        `${r.name} ${r.style} ${r.note}`.toLowerCase().includes(search.value.trim().toLowerCase()),
+    )
     .map((reference) => {
       const state = referenceState(reference, common.value, tennis)
       return {
@@ -43,7 +63,12 @@ const rows = computed(() =>
         state,
         chosen: body.value.referenceIds.includes(reference.id),
         distance: nearness(mine.value, state, tennis.tolerance, POPULATION),
-        cells: QUANTITIES.map((quantity) => ({ quantity, estimate: estimateOf(state, quantity), given: reference.numbers[quantity], ...differenceOf(estimateOf(mine.value, quantity), estimateOf(state, quantity)) })),
+        cells: QUANTITIES.map((quantity) => ({
+          quantity,
+          estimate: estimateOf(state, quantity),
+          given: reference.numbers[quantity],
+          ...differenceOf(estimateOf(mine.value, quantity), estimateOf(state, quantity)),
+        })),
       }
     })
     .sort((a, b) => Number(b.chosen) - Number(a.chosen) || a.distance - b.distance),
@@ -52,7 +77,10 @@ const VERDICTS: Record<Verdict, string> = { same: 'cannot tell', more: '', less:
 
 function toggle(id: string): void {
   const ids = body.value.referenceIds
-  job.save('compare', { ...body.value, referenceIds: ids.includes(id) ? ids.filter((held) => held !== id) : [...ids, id] })
+  job.save('compare', {
+    ...body.value,
+    referenceIds: ids.includes(id) ? ids.filter((held) => held !== id) : [...ids, id],
+  })
 }
 function setState(value: string): void {
   job.save('compare', { ...body.value, condition: STATES.find((s) => s.value === value)!.condition })
@@ -62,38 +90,71 @@ const write = (value: number, quantity: Quantity) => writeValue(value, quantity,
 
 <template>
   <StageFrame stage="compare" title="Compare" :rederive="() => job.save('compare', body)">
-    <template #actions><v-btn :append-icon="mdiArrowRight" color="primary" variant="flat" :to="{ name: 'target' }">Target</v-btn></template>
+    <template #actions
+      ><v-btn :append-icon="mdiArrowRight" color="primary" variant="flat" :to="{ name: 'target' }"
+        >Target</v-btn
+      ></template
+    >
     <div class="d-flex flex-wrap ga-3 mb-2 align-center">
       <v-text-field v-model="search" label="Find" class="find" clearable @click:clear="search = ''" />
       <v-btn-toggle role="group" v-model="kind" mandatory aria-label="Kind">
-        <v-btn value="all">All</v-btn><v-btn value="professional">Professional</v-btn><v-btn value="retail">Retail</v-btn><v-btn value="shop">Ours</v-btn>
+        <v-btn value="all">All</v-btn><v-btn value="professional">Professional</v-btn
+        ><v-btn value="retail">Retail</v-btn><v-btn value="shop">Ours</v-btn>
       </v-btn-toggle>
-      <v-select :model-value="stateKey" :items="STATES" label="All brought to" class="state" @update:model-value="setState" />
+      <v-select
+        :model-value="stateKey"
+        :items="STATES"
+        label="All brought to"
+        class="state"
+        @update:model-value="setState"
+      />
     </div>
-    <p v-if="shop.references.length === 0" class="panel" data-testid="empty-library">The library is empty: there is nothing to compare with. You can still set a target by hand on the next stage.</p>
+    <p v-if="shop.references.length === 0" class="panel" data-testid="empty-library">
+      The library is empty: there is nothing to compare with. You can still set a target by hand on the next stage.
+    </p>
     <div v-else class="panel scroll">
       <table class="plain" aria-label="Library">
         <thead>
           <tr>
             <th scope="col" />
             <th scope="col">{{ rows.length }} setups, nearest first</th>
-            <th v-for="quantity in QUANTITIES" :key="quantity" scope="col" class="num">{{ QUANTITY_NAMES[quantity] }}<br /><span class="font-weight-regular">{{ unitMark(quantity, shop.units) }}</span></th>
+            <th v-for="quantity in QUANTITIES" :key="quantity" scope="col" class="num">
+              {{ QUANTITY_NAMES[quantity] }}<br /><span class="font-weight-regular">{{
+                unitMark(quantity, shop.units)
+              }}</span>
+            </th>
           </tr>
           <tr class="mine">
             <td><MarkGlyph kind="measured" /></td>
-            <td><b>This frame</b><br /><small class="quiet">{{ conditionText(common.condition) }}</small></td>
+            <td>
+              <b>This frame</b><br /><small class="quiet">{{ conditionText(common.condition) }}</small>
+            </td>
             <td v-for="quantity in QUANTITIES" :key="quantity" class="num figure">
-              <template v-if="estimateOf(mine, quantity)"><b>{{ write(estimateOf(mine, quantity)!.value, quantity) }}</b><br /><small class="quiet">±{{ writeSpread(2 * estimateOf(mine, quantity)!.u, quantity, shop.units) }}</small></template>
+              <template v-if="estimateOf(mine, quantity)"
+                ><b>{{ write(estimateOf(mine, quantity)!.value, quantity) }}</b
+                ><br /><small class="quiet"
+                  >±{{ writeSpread(2 * estimateOf(mine, quantity)!.u, quantity, shop.units) }}</small
+                ></template
+              >
               <span v-else class="quiet">–</span>
             </td>
           </tr>
         </thead>
         <tbody>
           <tr v-for="row in rows" :key="row.reference.id" :class="{ chosen: row.chosen }">
-            <td><v-checkbox :model-value="row.chosen" :aria-label="`Compare with ${row.reference.name}`" @update:model-value="toggle(row.reference.id)" /></td>
+            <td>
+              <v-checkbox
+                :model-value="row.chosen"
+                :aria-label="`Compare with ${row.reference.name}`"
+                @update:model-value="toggle(row.reference.id)"
+              />
+            </td>
             <td class="name" :title="row.reference.note">
               <b>{{ row.reference.name }}</b> <span class="quiet">{{ row.reference.style }}</span><br />
-              <small class="quiet">{{ row.reference.grade }}, {{ row.reference.dated }}; given {{ conditionText(row.reference.condition) }}{{ row.reference.axisCm !== tennis.axisCm ? `, about ${row.reference.axisCm} cm` : '' }}</small>
+              <small class="quiet"
+                >{{ row.reference.grade }}, {{ row.reference.dated }}; given {{ conditionText(row.reference.condition)
+                }}{{ row.reference.axisCm !== tennis.axisCm ? `, about ${row.reference.axisCm} cm` : '' }}</small
+              >
               <small v-if="row.reference.note" class="note">{{ row.reference.note }}</small>
             </td>
             <td v-for="cell in row.cells" :key="cell.quantity" class="num figure">
@@ -101,7 +162,10 @@ const write = (value: number, quantity: Quantity) => writeValue(value, quantity,
                 <span class="published">{{ write(cell.estimate.value, cell.quantity) }}</span>
                 <br />
                 <small v-if="cell.verdict === 'same'" class="quiet">{{ VERDICTS.same }}</small>
-                <small v-else-if="cell.difference">{{ writeDifference(cell.difference.value, cell.quantity, shop.units) }} <span class="quiet">±{{ writeSpread(2 * cell.difference.u, cell.quantity, shop.units) }}</span></small>
+                <small v-else-if="cell.difference"
+                  >{{ writeDifference(cell.difference.value, cell.quantity, shop.units) }}
+                  <span class="quiet">±{{ writeSpread(2 * cell.difference.u, cell.quantity, shop.units) }}</span></small
+                >
               </template>
               <small v-else-if="cell.given" class="quiet">cannot be brought here</small>
               <small v-else class="quiet">not known</small>

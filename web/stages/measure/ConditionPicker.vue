@@ -17,14 +17,47 @@ const GRIPS: { title: string; value: GripKind }[] = [
 <template>
   <div class="layers">
     <div class="layer">
-      <v-btn-toggle role="group" :model-value="condition.stringsG === null ? 'bare' : 'strung'" mandatory aria-label="Strings" @update:model-value="(v: string) => change({ stringsG: v === 'bare' ? null : (condition.stringsG ?? tennis.layers.strings.massG) })">
+      <v-btn-toggle
+        role="group"
+        :model-value="condition.stringsG === null ? 'bare' : 'strung'"
+        mandatory
+        aria-label="Strings"
+        @update:model-value="
+          (v: string) => change({ stringsG: v === 'bare' ? null : (condition.stringsG ?? tennis.layers.strings.massG) })
+        "
+      >
         <v-btn value="strung">Strung</v-btn><v-btn value="bare">Bare</v-btn>
       </v-btn-toggle>
-      <QuantityField v-if="condition.stringsG !== null" quantity="mass" :length-cm="68.58" label="String bed" keep="strings-mass" :model-value="condition.stringsG" class="small" @commit="(v) => change({ stringsG: v })" />
+      <QuantityField
+        v-if="condition.stringsG !== null"
+        quantity="mass"
+        :length-cm="68.58"
+        label="String bed"
+        keep="strings-mass"
+        :model-value="condition.stringsG"
+        class="small"
+        @commit="(v) => change({ stringsG: v })"
+      />
     </div>
-    <v-select :model-value="condition.grip" :items="GRIPS" label="Grip" class="small" @update:model-value="(grip) => change({ grip })" />
-    <v-select :model-value="condition.overgrips" :items="[0, 1, 2, 3]" label="Overgrips" class="small" @update:model-value="(overgrips) => change({ overgrips })" />
-    <v-checkbox :model-value="condition.dampener" label="Dampener" @update:model-value="(v) => change({ dampener: v === true })" />
+    <v-select
+      :model-value="condition.grip"
+      :items="GRIPS"
+      label="Grip"
+      class="small"
+      @update:model-value="(grip) => change({ grip })"
+    />
+    <v-select
+      :model-value="condition.overgrips"
+      :items="[0, 1, 2, 3]"
+      label="Overgrips"
+      class="small"
+      @update:model-value="(overgrips) => change({ overgrips })"
+    />
+    <v-checkbox
+      :model-value="condition.dampener"
+      label="Dampener"
+      @update:model-value="(v) => change({ dampener: v === true })"
+    />
   </div>
 </template>
 

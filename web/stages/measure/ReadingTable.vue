@@ -17,31 +17,81 @@ const props = defineProps<{ purpose: 'measure' | 'check'; compact?: boolean }>()
 const job = useJob()
 const shop = useShop()
 const readings = useReadings(props.purpose)
-const methods = ref<Record<Quantity, string>>({ mass: 'scale', balance: 'balance-board', swingWeight: 'swing-machine', twistWeight: 'twist-machine' })
+const methods = ref<Record<Quantity, string>>({
+  mass: 'scale',
+  balance: 'balance-board',
+  swingWeight: 'swing-machine',
+  twistWeight: 'twist-machine',
+})
 const fields = ref<InstanceType<typeof QuantityField>[]>([])
 const correcting = ref<string | null>(null)
 const lengthCm = () => job.view!.frame.geometry.lengthCm
-const methodsFor = (quantity: Quantity) => tennis.methods.filter((m) => m.quantity === quantity).map((m) => ({ title: m.name, value: m.id }))
+const methodsFor = (quantity: Quantity) =>
+  tennis.methods.filter((m) => m.quantity === quantity).map((m) => ({ title: m.name, value: m.id }))
 const write = (value: number, quantity: Quantity) => writeValue(value, quantity, shop.units, lengthCm())
 const focusNext = (i: number) => fields.value[(i + 1) % fields.value.length]?.focus()
-const doubtOf = (id: string) => QUANTITIES.flatMap((q) => readings.summary.value.quantities[q].doubtful).find((d) => d.readingId === id)?.doubt
+const doubtOf = (id: string) =>
+  QUANTITIES.flatMap((q) => readings.summary.value.quantities[q].doubtful).find((d) => d.readingId === id)?.doubt
 </script>
 
 <template>
   <div class="readings" :class="{ compact }">
     <div v-for="(quantity, i) in QUANTITIES" :key="quantity" class="reading" :data-quantity="quantity">
       <div class="line">
-        <QuantityField ref="fields" :quantity="quantity" :length-cm="lengthCm()" :label="QUANTITY_NAMES[quantity]" :keep="`${job.view!.job.id}-${purpose}-${quantity}`" one-after-another class="entry" @commit="(value, typed) => readings.add(quantity, value, typed, methods[quantity])" @next="focusNext(i)" />
-        <v-select v-if="!compact" v-model="methods[quantity]" :items="methodsFor(quantity)" label="Read with" class="method" />
+        <QuantityField
+          ref="fields"
+          :quantity="quantity"
+          :length-cm="lengthCm()"
+          :label="QUANTITY_NAMES[quantity]"
+          :keep="`${job.view!.job.id}-${purpose}-${quantity}`"
+          one-after-another
+          class="entry"
+          @commit="(value, typed) => readings.add(quantity, value, typed, methods[quantity])"
+          @next="focusNext(i)"
+        />
+        <v-select
+          v-if="!compact"
+          v-model="methods[quantity]"
+          :items="methodsFor(quantity)"
+          label="Read with"
+          class="method"
+        />
         <div class="taken">
-          <v-menu v-for="row in readings.rowsOf(quantity)" :key="row.id" :close-on-content-click="false" @update:model-value="correcting = null">
+          <v-menu
+            v-for="row in readings.rowsOf(quantity)"
+            :key="row.id"
+            :close-on-content-click="false"
+            @update:model-value="correcting = null"
+          >
             <template #activator="{ props: menu }">
-              <button v-bind="menu" type="button" class="chip figure" :class="{ doubtful: doubtOf(row.id) }" :aria-label="`Reading ${write(row.value, quantity)}, typed ${row.typed}`">{{ write(row.value, quantity) }}{{ doubtOf(row.id) ? ' ?' : '' }}</button>
+              <button
+                v-bind="menu"
+                type="button"
+                class="chip figure"
+                :class="{ doubtful: doubtOf(row.id) }"
+                :aria-label="`Reading ${write(row.value, quantity)}, typed ${row.typed}`"
+              >
+                {{ write(row.value, quantity) }}{{ doubtOf(row.id) ? ' ?' : '' }}
+              </button>
             </template>
             <div class="panel menu">
-              <p class="quiet mb-2">Typed “{{ row.typed }}” {{ row.by }} {{ writeTime(row.takenAt) }}{{ row.supersedes ? '; corrects an earlier reading' : '' }}</p>
-              <QuantityField v-if="correcting === row.id" :quantity="quantity" :length-cm="lengthCm()" label="Correct to" :keep="`correct-${row.id}`" one-after-another @commit="(value, typed) => readings.correct(row, { value, typed })" />
-              <div v-else class="d-flex ga-2"><v-btn size="small" @click="correcting = row.id">Correct</v-btn><v-btn size="small" @click="readings.withdraw(row)">Withdraw</v-btn></div>
+              <p class="quiet mb-2">
+                Typed “{{ row.typed }}” {{ row.by }} {{ writeTime(row.takenAt)
+                }}{{ row.supersedes ? '; corrects an earlier reading' : '' }}
+              </p>
+              <QuantityField
+                v-if="correcting === row.id"
+                :quantity="quantity"
+                :length-cm="lengthCm()"
+                label="Correct to"
+                :keep="`correct-${row.id}`"
+                one-after-another
+                @commit="(value, typed) => readings.correct(row, { value, typed })"
+              />
+              <div v-else class="d-flex ga-2">
+                <v-btn size="small" @click="correcting = row.id">Correct</v-btn
+                ><v-btn size="small" @click="readings.withdraw(row)">Withdraw</v-btn>
+              </div>
             </div>
           </v-menu>
         </div>
@@ -49,20 +99,46 @@ const doubtOf = (id: string) => QUANTITIES.flatMap((q) => readings.summary.value
           <template v-if="readings.summary.value.quantities[quantity].combined">
             <MarkGlyph kind="measured" />
             <b>{{ write(readings.summary.value.quantities[quantity].combined!.value, quantity) }}</b>
-            <span class="quiet">±{{ writeSpread(2 * readings.summary.value.quantities[quantity].combined!.u, quantity, shop.units) }}</span>
+            <span class="quiet"
+              >±{{
+                writeSpread(2 * readings.summary.value.quantities[quantity].combined!.u, quantity, shop.units)
+              }}</span
+            >
           </template>
           <span v-else class="quiet">not read</span>
         </div>
       </div>
-      <div v-for="{ readingId, doubt } in readings.summary.value.quantities[quantity].doubtful" :key="readingId" class="doubt" role="alert">
+      <div
+        v-for="{ readingId, doubt } in readings.summary.value.quantities[quantity].doubtful"
+        :key="readingId"
+        class="doubt"
+        role="alert"
+      >
         <span>{{ doubtWords(doubt, shop.units, lengthCm()) }} Kept, not used.</span>
-        <v-btn v-if="doubt.data.meant !== undefined" size="small" @click="readings.takeMeant(readings.rowsOf(quantity).find((r) => r.id === readingId)!, doubt)">Take {{ write(doubt.data.meant, quantity) }}</v-btn>
+        <v-btn
+          v-if="doubt.data.meant !== undefined"
+          size="small"
+          @click="
+            readings.takeMeant(
+              readings.rowsOf(quantity).find((r) => r.id === readingId)!,
+              doubt,
+            )
+          "
+          >Take {{ write(doubt.data.meant, quantity) }}</v-btn
+        >
         <v-btn size="small" @click="readings.confirm([readingId])">It is right</v-btn>
       </div>
       <div v-if="quantity === 'swingWeight' && readings.summary.value.stateDoubt" class="doubt" role="alert">
         <span>{{ doubtWords(readings.summary.value.stateDoubt, shop.units, lengthCm()) }} Kept, not used.</span>
-        <v-btn v-if="readings.summary.value.stateDoubt.data.axisCm !== undefined" size="small" @click="readings.takeAxis(readings.summary.value.stateDoubt!.data.axisCm!)">It was read there</v-btn>
-        <v-btn size="small" @click="readings.confirm(readings.rowsOf('swingWeight').map((r) => r.id))">It is right</v-btn>
+        <v-btn
+          v-if="readings.summary.value.stateDoubt.data.axisCm !== undefined"
+          size="small"
+          @click="readings.takeAxis(readings.summary.value.stateDoubt!.data.axisCm!)"
+          >It was read there</v-btn
+        >
+        <v-btn size="small" @click="readings.confirm(readings.rowsOf('swingWeight').map((r) => r.id))"
+          >It is right</v-btn
+        >
       </div>
     </div>
   </div>

@@ -10,7 +10,14 @@ import { useJob } from '../../stores/job.ts'
 /** Readings of a frame before work or after it: adding, correcting, withdrawing, confirming. Each is a new revision; nothing is overwritten. */
 export function useReadings(purpose: 'measure' | 'check') {
   const job = useJob()
-  const emptyMeasure = (): MeasureBody => ({ condition: defaultCondition(tennis), axisCm: tennis.axisCm, readingIds: [], confirmedIds: [], inspection: 'not yet', note: '' })
+  const emptyMeasure = (): MeasureBody => ({
+    condition: defaultCondition(tennis),
+    axisCm: tennis.axisCm,
+    readingIds: [],
+    confirmedIds: [],
+    inspection: 'not yet',
+    note: '',
+  })
   const emptyCheck = (): CheckBody => ({ readingIds: [], confirmedIds: [], signed: null })
 
   const body = computed(() => job.bodies[purpose] ?? (purpose === 'measure' ? emptyMeasure() : emptyCheck()))
@@ -26,7 +33,15 @@ export function useReadings(purpose: 'measure' | 'check') {
     body.value.readingIds.flatMap((id) => job.view!.readings.filter((r) => r.id === id && r.quantity === quantity))
 
   function add(quantity: Quantity, value: number, typed: string, methodId: string): void {
-    const id = job.addReading({ quantity, value, typed, methodId, axisCm: quantity === 'swingWeight' ? axisCm.value : null, purpose, supersedes: null })
+    const id = job.addReading({
+      quantity,
+      value,
+      typed,
+      methodId,
+      axisCm: quantity === 'swingWeight' ? axisCm.value : null,
+      purpose,
+      supersedes: null,
+    })
     put({ readingIds: [...body.value.readingIds, id] })
   }
 
@@ -34,8 +49,20 @@ export function useReadings(purpose: 'measure' | 'check') {
     put({ readingIds: swapped(row, change, body.value.readingIds) })
   }
 
-  function swapped(row: StoredReadingRow, change: { value?: number; axisCm?: number; typed: string }, ids: string[]): string[] {
-    const id = job.addReading({ quantity: row.quantity, value: change.value ?? row.value, typed: change.typed, methodId: row.methodId, axisCm: row.quantity === 'swingWeight' ? (change.axisCm ?? row.axisCm) : null, purpose, supersedes: row.id })
+  function swapped(
+    row: StoredReadingRow,
+    change: { value?: number; axisCm?: number; typed: string },
+    ids: string[],
+  ): string[] {
+    const id = job.addReading({
+      quantity: row.quantity,
+      value: change.value ?? row.value,
+      typed: change.typed,
+      methodId: row.methodId,
+      axisCm: row.quantity === 'swingWeight' ? (change.axisCm ?? row.axisCm) : null,
+      purpose,
+      supersedes: row.id,
+    })
     return ids.map((held) => (held === row.id ? id : held))
   }
 
@@ -54,7 +81,12 @@ export function useReadings(purpose: 'measure' | 'check') {
 
   /** The swing weights were read about another axis than was said. */
   function takeAxis(axis: number): void {
-    put({ readingIds: rowsOf('swingWeight').reduce((ids, row) => swapped(row, { axisCm: axis, typed: row.typed }, ids), body.value.readingIds) })
+    put({
+      readingIds: rowsOf('swingWeight').reduce(
+        (ids, row) => swapped(row, { axisCm: axis, typed: row.typed }, ids),
+        body.value.readingIds,
+      ),
+    })
   }
 
   return { body, summary, axisCm, rowsOf, add, correct, withdraw, confirm, takeMeant, takeAxis, emptyMeasure }

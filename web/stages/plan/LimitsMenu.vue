@@ -11,7 +11,9 @@ const shop = useShop()
 const change = (part: Partial<PlanLimits>) => emit('change', { ...props.limits, ...part })
 const zones = computed(() => props.limits.zoneIds ?? tennis.zones.map((z) => z.id))
 const materials = computed(() => props.limits.materialIds ?? shop.materials.map((m) => m.id))
-const set = computed(() => (Object.keys(OPEN_LIMITS) as (keyof PlanLimits)[]).some((key) => props.limits[key] !== OPEN_LIMITS[key]))
+const set = computed(() =>
+  (Object.keys(OPEN_LIMITS) as (keyof PlanLimits)[]).some((key) => props.limits[key] !== OPEN_LIMITS[key]),
+)
 const problem = ref<Record<string, string>>({})
 function toggled(all: string[], held: string[], id: string, on: boolean | null): string[] | null {
   const next = all.filter((x) => (x === id ? on : held.includes(x)))
@@ -19,7 +21,11 @@ function toggled(all: string[], held: string[], id: string, on: boolean | null):
 }
 function number(field: 'capG' | 'maxPlaces', text: string): void {
   const value = text.trim() === '' ? null : Number(text.replace(',', '.'))
-  const bad = value !== null && (!Number.isFinite(value) || value < (field === 'capG' ? 0 : 1) || (field === 'maxPlaces' && !Number.isInteger(value)))
+  const bad =
+    value !== null &&
+    (!Number.isFinite(value) ||
+      value < (field === 'capG' ? 0 : 1) ||
+      (field === 'maxPlaces' && !Number.isInteger(value)))
   problem.value = { ...problem.value, [field]: bad ? 'Type a number.' : '' }
   if (!bad) change({ [field]: value })
 }
@@ -27,18 +33,85 @@ function number(field: 'capG' | 'maxPlaces', text: string): void {
 
 <template>
   <v-menu :close-on-content-click="false" location="bottom end">
-    <template #activator="{ props: menu }"><v-btn v-bind="menu" :color="set ? 'warning' : undefined" data-testid="limits">Limits{{ set ? ' set' : '' }}</v-btn></template>
+    <template #activator="{ props: menu }"
+      ><v-btn v-bind="menu" :color="set ? 'warning' : undefined" data-testid="limits"
+        >Limits{{ set ? ' set' : '' }}</v-btn
+      ></template
+    >
     <div class="panel box">
-      <v-checkbox :model-value="limits.noLead" label="No lead" data-testid="no-lead" @update:model-value="(v) => change({ noLead: v === true })" />
-      <v-checkbox :model-value="limits.hiddenOnly" label="Nothing that shows" @update:model-value="(v) => change({ hiddenOnly: v === true })" />
-      <v-checkbox :model-value="limits.mayChangeGrip" label="Grip and overgrips may change" @update:model-value="(v) => change({ mayChangeGrip: v === true })" />
+      <v-checkbox
+        :model-value="limits.noLead"
+        label="No lead"
+        data-testid="no-lead"
+        @update:model-value="(v) => change({ noLead: v === true })"
+      />
+      <v-checkbox
+        :model-value="limits.hiddenOnly"
+        label="Nothing that shows"
+        @update:model-value="(v) => change({ hiddenOnly: v === true })"
+      />
+      <v-checkbox
+        :model-value="limits.mayChangeGrip"
+        label="Grip and overgrips may change"
+        @update:model-value="(v) => change({ mayChangeGrip: v === true })"
+      />
       <div class="d-flex ga-2 my-2">
-        <v-text-field :model-value="limits.capG ?? ''" label="At most, added" suffix="g" :error-messages="problem.capG" data-testid="cap" @change="(e: Event) => number('capG', (e.target as HTMLInputElement).value)" />
-        <v-text-field :model-value="limits.maxPlaces ?? ''" label="At most, places" :error-messages="problem.maxPlaces" @change="(e: Event) => number('maxPlaces', (e.target as HTMLInputElement).value)" />
+        <v-text-field
+          :model-value="limits.capG ?? ''"
+          label="At most, added"
+          suffix="g"
+          :error-messages="problem.capG"
+          data-testid="cap"
+          @change="(e: Event) => number('capG', (e.target as HTMLInputElement).value)"
+        />
+        <v-text-field
+          :model-value="limits.maxPlaces ?? ''"
+          label="At most, places"
+          :error-messages="problem.maxPlaces"
+          @change="(e: Event) => number('maxPlaces', (e.target as HTMLInputElement).value)"
+        />
       </div>
       <div class="two">
-        <div><h2>Where</h2><v-checkbox v-for="z in tennis.zones" :key="z.id" :model-value="zones.includes(z.id)" :label="z.name" @update:model-value="(v) => change({ zoneIds: toggled(tennis.zones.map((x) => x.id), zones, z.id, v) })" /></div>
-        <div><h2>With</h2><v-checkbox v-for="m in shop.materials" :key="m.id" :model-value="materials.includes(m.id)" :label="m.name" @update:model-value="(v) => change({ materialIds: toggled(shop.materials.map((x) => x.id), materials, m.id, v) })" /></div>
+        <div>
+          <h2>Where</h2>
+          <v-checkbox
+            v-for="z in tennis.zones"
+            :key="z.id"
+            :model-value="zones.includes(z.id)"
+            :label="z.name"
+            @update:model-value="
+              (v) =>
+                change({
+                  zoneIds: toggled(
+                    tennis.zones.map((x) => x.id),
+                    zones,
+                    z.id,
+                    v,
+                  ),
+                })
+            "
+          />
+        </div>
+        <div>
+          <h2>With</h2>
+          <v-checkbox
+            v-for="m in shop.materials"
+            :key="m.id"
+            :model-value="materials.includes(m.id)"
+            :label="m.name"
+            @update:model-value="
+              (v) =>
+                change({
+                  materialIds: toggled(
+                    shop.materials.map((x) => x.id),
+                    materials,
+                    m.id,
+                    v,
+                  ),
+                })
+            "
+          />
+        </div>
       </div>
       <v-btn v-if="set" size="small" @click="emit('change', OPEN_LIMITS)">Open all</v-btn>
     </div>

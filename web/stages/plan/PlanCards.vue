@@ -18,7 +18,12 @@ const lines = (plan: Plan) =>
   plan.cuts.map((cut) => {
     const material = shop.materials.find((m) => m.id === cut.materialId)
     const zone = job.picture!.work.profile.zones.find((z) => z.id === cut.zoneId)
-    return { id: cut.id, where: zone?.name ?? 'Grip', what: material?.name ?? '', cut: material ? stripsText(cut, material, job.picture!.work) : '' }
+    return {
+      id: cut.id,
+      where: zone?.name ?? 'Grip',
+      what: material?.name ?? '',
+      cut: material ? stripsText(cut, material, job.picture!.work) : '',
+    }
   })
 </script>
 
@@ -26,7 +31,13 @@ const lines = (plan: Plan) =>
   <section class="mt-3" aria-label="Ways to reach the target">
     <h2>Ways to reach it</h2>
     <div class="cards">
-      <article v-for="{ id, plan } in cards" :key="id" class="panel card" :class="{ taken: id === taken }" :data-alternative="id">
+      <article
+        v-for="{ id, plan } in cards"
+        :key="id"
+        class="panel card"
+        :class="{ taken: id === taken }"
+        :data-alternative="id"
+      >
         <header>
           <b>{{ ALTERNATIVES[id].name }}</b>
           <span class="figure mass">+{{ fixed(plan.score.addedG, 1) }} g</span>
@@ -34,20 +45,38 @@ const lines = (plan: Plan) =>
         <p class="quiet">{{ ALTERNATIVES[id].says }}</p>
         <table>
           <tbody>
-            <tr v-for="line in lines(plan)" :key="line.id"><td>{{ line.where }}</td><td class="quiet">{{ line.what }}</td><td class="figure cut">{{ line.cut }}</td></tr>
+            <tr v-for="line in lines(plan)" :key="line.id">
+              <td>{{ line.where }}</td>
+              <td class="quiet">{{ line.what }}</td>
+              <td class="figure cut">{{ line.cut }}</td>
+            </tr>
           </tbody>
         </table>
         <p v-if="plan.cuts.length === 0" class="quiet">Nothing to add.</p>
         <ul class="off">
-          <li v-for="landing in plan.landings" :key="landing.quantity" :class="{ out: !landing.inside }"><span>{{ QUANTITY_NAMES[landing.quantity] }}</span><span class="figure">{{ writeDifference(landing.off, landing.quantity, shop.units) }}</span></li>
+          <li v-for="landing in plan.landings" :key="landing.quantity" :class="{ out: !landing.inside }">
+            <span>{{ QUANTITY_NAMES[landing.quantity] }}</span
+            ><span class="figure">{{ writeDifference(landing.off, landing.quantity, shop.units) }}</span>
+          </li>
         </ul>
         <footer>
-          <span class="proof" :class="{ yes: plan.proven }">{{ plan.proven ? 'proven best' : planner.state.value === 'working' ? 'good, being proven' : 'good, not proven' }}</span>
-          <v-btn size="small" :variant="id === taken ? 'flat' : 'tonal'" color="primary" :data-testid="`take-${id}`" @click="$emit('take', id, plan)">{{ id === taken ? 'Taken' : 'Take' }}</v-btn>
+          <span class="proof" :class="{ yes: plan.proven }">{{
+            plan.proven ? 'proven best' : planner.state.value === 'working' ? 'good, being proven' : 'good, not proven'
+          }}</span>
+          <v-btn
+            size="small"
+            :variant="id === taken ? 'flat' : 'tonal'"
+            color="primary"
+            :data-testid="`take-${id}`"
+            @click="$emit('take', id, plan)"
+            >{{ id === taken ? 'Taken' : 'Take' }}</v-btn
+          >
         </footer>
       </article>
     </div>
-    <p v-if="planner.leftOut.value.length > 0" class="quiet left mt-2">Left out: {{ planner.leftOut.value.map((l) => `“${ALTERNATIVES[l.id].name}” ${leftOutWords(l)}`).join('; ') }}.</p>
+    <p v-if="planner.leftOut.value.length > 0" class="quiet left mt-2">
+      Left out: {{ planner.leftOut.value.map((l) => `“${ALTERNATIVES[l.id].name}” ${leftOutWords(l)}`).join('; ') }}.
+    </p>
   </section>
 </template>
 

@@ -22,21 +22,45 @@ const shop = useShop()
 const planner = usePlanner()
 const body = computed(() => job.bodies.plan ?? { limits: OPEN_LIMITS, taken: null, byHand: false, cuts: [] })
 const target = computed(() => job.bodies.target?.lines ?? {})
-const request = computed<PlanRequest>(() => ({ state: job.picture!.measured.state, work: job.picture!.work, target: target.value, materials: shop.materials, limits: body.value.limits }))
+const request = computed<PlanRequest>(() => ({
+  state: job.picture!.measured.state,
+  work: job.picture!.work,
+  target: target.value,
+  materials: shop.materials,
+  limits: body.value.limits,
+}))
 
 /** Why nothing can be planned yet, or null. */
 const obstacle = computed(() => {
-  if (aimedAt(target.value).length === 0) return { text: 'There is no target yet. Set one, or put pieces on the bench by hand.', to: 'target', link: 'Target' }
+  if (aimedAt(target.value).length === 0)
+    return {
+      text: 'There is no target yet. Set one, or put pieces on the bench by hand.',
+      to: 'target',
+      link: 'Target',
+    }
   try {
     checkRequest(request.value)
   } catch (error) {
     return { text: wordsOf(error), to: 'measure', link: 'Measure' }
   }
-  if (shop.materials.every((m) => m.stock <= 0)) return { text: 'The drawer is empty: there is nothing to add. Type what you have under Shop.', to: 'shop', link: 'Shop' }
+  if (shop.materials.every((m) => m.stock <= 0))
+    return {
+      text: 'The drawer is empty: there is nothing to add. Type what you have under Shop.',
+      to: 'shop',
+      link: 'Shop',
+    }
   return null
 })
 const asIs = computed(() => (obstacle.value ? null : leaveIt(request.value)))
-const wantedKey = computed(() => JSON.stringify({ t: target.value, l: body.value.limits, m: job.picture!.measured.state, s: shop.materials, c: job.picture!.condition }))
+const wantedKey = computed(() =>
+  JSON.stringify({
+    t: target.value,
+    l: body.value.limits,
+    m: job.picture!.measured.state,
+    s: shop.materials,
+    c: job.picture!.condition,
+  }),
+)
 
 async function work(): Promise<Plan | null> {
   if (obstacle.value) return null
@@ -57,35 +81,66 @@ async function rederive(): Promise<void> {
   const again = planner.found.value.find((a) => a.id === taken) ?? planner.found.value[0]
   if (again) take(again.id, again.plan)
 }
-const added = computed(() => job.cuts.reduce((sum, cut) => {
-  const material = shop.materials.find((m) => m.id === cut.materialId)
-  return material ? sum + massOf(cut, material, job.picture!.work) : sum
-}, 0))
+const added = computed(() =>
+  job.cuts.reduce((sum, cut) => {
+    const material = shop.materials.find((m) => m.id === cut.materialId)
+    return material ? sum + massOf(cut, material, job.picture!.work) : sum
+  }, 0),
+)
 const short = computed(() => {
   const used = new Map<string, number>()
   for (const cut of job.cuts) {
     const m = shop.materials.find((x) => x.id === cut.materialId)
-    if (m) used.set(m.id, (used.get(m.id) ?? 0) + (m.kind === 'tape' ? massOf(cut, m, job.picture!.work) / m.unitMassG : cut.amount))
+    if (m)
+      used.set(
+        m.id,
+        (used.get(m.id) ?? 0) + (m.kind === 'tape' ? massOf(cut, m, job.picture!.work) / m.unitMassG : cut.amount),
+      )
   }
-  return shop.materials.filter((m) => (used.get(m.id) ?? 0) > m.stock + 1e-6).map((m) => `${m.name}: ${fixed(used.get(m.id)!, 1)} needed, ${fixed(m.stock, 1)} left`)
+  return shop.materials
+    .filter((m) => (used.get(m.id) ?? 0) > m.stock + 1e-6)
+    .map((m) => `${m.name}: ${fixed(used.get(m.id)!, 1)} needed, ${fixed(m.stock, 1)} left`)
 })
 </script>
 
 <template>
   <StageFrame stage="plan" title="Plan" :rederive="rederive">
     <template #beside>
-      <span v-if="job.cuts.length > 0" class="quiet figure">{{ fixed(added, 1) }} g added{{ body.byHand ? ', by hand' : '' }}</span>
+      <span v-if="job.cuts.length > 0" class="quiet figure"
+        >{{ fixed(added, 1) }} g added{{ body.byHand ? ', by hand' : '' }}</span
+      >
     </template>
     <template #actions>
       <LimitsMenu :limits="body.limits" @change="setLimits" />
-      <v-btn v-if="job.cuts.length > 0" :append-icon="mdiArrowRight" color="primary" variant="flat" :to="{ name: 'build' }">Build</v-btn>
+      <v-btn
+        v-if="job.cuts.length > 0"
+        :append-icon="mdiArrowRight"
+        color="primary"
+        variant="flat"
+        :to="{ name: 'build' }"
+        >Build</v-btn
+      >
     </template>
-    <v-alert v-if="obstacle" type="info" variant="tonal" density="compact" class="mb-2" data-testid="plan-obstacle">{{ obstacle.text }} <RouterLink :to="{ name: obstacle.to }">{{ obstacle.link }}</RouterLink></v-alert>
-    <v-alert v-else-if="asIs === 'inside'" type="success" variant="tonal" density="compact" class="mb-2">Every number is already inside its tolerance. Leave it.</v-alert>
-    <v-alert v-else-if="asIs === 'cannotTell'" type="info" variant="tonal" density="compact" class="mb-2">What is left is smaller than can be told apart. Leave it, or take more readings.</v-alert>
-    <v-alert v-if="planner.problem.value" type="error" variant="tonal" density="compact" class="mb-2">{{ planner.problem.value }}</v-alert>
-    <v-alert v-if="short.length > 0" type="warning" variant="tonal" density="compact" class="mb-2">Not enough in the drawer. {{ short.join('; ') }}.</v-alert>
-    <ReachNotice v-if="planner.openings.value" :openings="planner.openings.value" :nearest="planner.found.value[0]?.plan ?? null" />
+    <v-alert v-if="obstacle" type="info" variant="tonal" density="compact" class="mb-2" data-testid="plan-obstacle"
+      >{{ obstacle.text }} <RouterLink :to="{ name: obstacle.to }">{{ obstacle.link }}</RouterLink></v-alert
+    >
+    <v-alert v-else-if="asIs === 'inside'" type="success" variant="tonal" density="compact" class="mb-2"
+      >Every number is already inside its tolerance. Leave it.</v-alert
+    >
+    <v-alert v-else-if="asIs === 'cannotTell'" type="info" variant="tonal" density="compact" class="mb-2"
+      >What is left is smaller than can be told apart. Leave it, or take more readings.</v-alert
+    >
+    <v-alert v-if="planner.problem.value" type="error" variant="tonal" density="compact" class="mb-2">{{
+      planner.problem.value
+    }}</v-alert>
+    <v-alert v-if="short.length > 0" type="warning" variant="tonal" density="compact" class="mb-2"
+      >Not enough in the drawer. {{ short.join('; ') }}.</v-alert
+    >
+    <ReachNotice
+      v-if="planner.openings.value"
+      :openings="planner.openings.value"
+      :nearest="planner.found.value[0]?.plan ?? null"
+    />
     <PlanStrip v-if="!obstacle" :planner="planner" :taken="body.byHand ? null : body.taken" @take="take" />
     <BenchView />
     <PlanCards v-if="!obstacle" :planner="planner" :taken="body.byHand ? null : body.taken" @take="take" />

@@ -14,10 +14,20 @@ const ways = computed(() => props.planner.ways.value)
 
 <template>
   <div class="strip" role="group" aria-label="Ways to reach the target">
-    <button v-for="{ id, plan } in ways" :key="id" type="button" :aria-pressed="id === taken" :title="ALTERNATIVES[id].says" :class="{ taken: id === taken, outside: !plan.reached }" @click="$emit('take', id, plan)">
+    <button
+      v-for="{ id, plan } in ways"
+      :key="id"
+      type="button"
+      :aria-pressed="id === taken"
+      :title="ALTERNATIVES[id].says"
+      :class="{ taken: id === taken, outside: !plan.reached }"
+      @click="$emit('take', id, plan)"
+    >
       <b>{{ ALTERNATIVES[id].name }}</b><span class="figure">+{{ fixed(plan.score.addedG, 1) }} g</span>
     </button>
-    <span class="quiet" role="status" data-testid="plan-state">{{ planner.state.value === 'working' ? 'working…' : planner.state.value === 'stopped' ? 'stopped' : '' }}</span>
+    <span class="quiet" role="status" data-testid="plan-state">{{
+      planner.state.value === 'working' ? 'working…' : planner.state.value === 'stopped' ? 'stopped' : ''
+    }}</span>
     <v-btn v-if="planner.state.value === 'working'" size="small" @click="planner.stop()">Stop</v-btn>
   </div>
 </template>

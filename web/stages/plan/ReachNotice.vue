@@ -14,12 +14,27 @@ const shop = useShop()
 <template>
   <section class="reach panel mb-2" role="status" data-testid="reach">
     <b>This target cannot be reached.</b>
-    <template v-if="nearest"> Nearest is {{ nearest.landings.filter((l) => !l.inside).map((l) => `${QUANTITY_NAMES[l.quantity].toLowerCase()} ${writeDifference(l.off, l.quantity, shop.units)}`).join(', ') }} off target.</template>
+    <template v-if="nearest">
+      Nearest is
+      {{
+        nearest.landings
+          .filter((l) => !l.inside)
+          .map((l) => `${QUANTITY_NAMES[l.quantity].toLowerCase()} ${writeDifference(l.off, l.quantity, shop.units)}`)
+          .join(', ')
+      }}
+      off target.</template
+    >
     <template v-if="openings.length > 0">
       Any one of these would reach it:
-      <ul><li v-for="opening in openings.slice(0, 4)" :key="JSON.stringify(opening.obstacle)">{{ openingWords(opening, shop.materials, shop.units) }}</li></ul>
+      <ul>
+        <li v-for="opening in openings.slice(0, 4)" :key="JSON.stringify(opening.obstacle)">
+          {{ openingWords(opening, shop.materials, shop.units) }}
+        </li>
+      </ul>
     </template>
-    <template v-else> No single change would do it: loosen more than one tolerance, or start from another frame.</template>
+    <template v-else>
+      No single change would do it: loosen more than one tolerance, or start from another frame.</template
+    >
   </section>
 </template>
 

@@ -71,6 +71,8 @@ export function usePlanner() {
   }
   onBeforeUnmount(() => state.value === 'working' && stop())
   /** The quick plan stands in until its proof is there. */
-  const ways = computed<Alternative[]>(() => (found.value.length > 0 ? found.value : quick.value ? [{ id: 'best', plan: quick.value }] : []))
+  const ways = computed<Alternative[]>(() =>
+    found.value.length > 0 ? found.value : quick.value ? [{ id: 'best', plan: quick.value }] : [],
+  )
   return { ways, found, leftOut, openings, state, problem, took, run, stop }
 }

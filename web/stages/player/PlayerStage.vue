@@ -10,7 +10,8 @@ const job = useJob()
 const body = computed(() => job.bodies.player ?? { playerId: null, facts: NO_FACTS })
 const facts = computed(() => body.value.facts)
 const problems = ref<Partial<Record<'age' | 'hoursPerWeek' | 'name', string>>>({})
-const save = (change: Partial<PlayerFacts>) => job.save('player', { ...body.value, facts: { ...facts.value, ...change } })
+const save = (change: Partial<PlayerFacts>) =>
+  job.save('player', { ...body.value, facts: { ...facts.value, ...change } })
 
 function saveNumber(field: 'age' | 'hoursPerWeek', text: string): void {
   const value = text.trim() === '' ? null : Number(text.replace(',', '.'))
@@ -29,39 +30,136 @@ function saveName(name: string): void {
 }
 type Choice = keyof PlayerFacts & ('level' | 'style' | 'mishits' | 'late' | 'tired' | 'pain' | 'hand')
 const ASKED: { field: Choice; label: string; options: [string, string][] }[] = [
-  { field: 'level', label: 'Level', options: [['beginner', 'Beginner'], ['club', 'Club'], ['strong', 'Strong'], ['competition', 'Competition']] },
-  { field: 'style', label: 'Game', options: [['flat', 'Flat'], ['spin', 'Spin'], ['all-court', 'All-court'], ['touch', 'Touch']] },
-  { field: 'mishits', label: 'Mishits land', options: [['tip', 'Tip'], ['sides', 'Sides'], ['centre', 'Centre'], ['throat', 'Throat']] },
-  { field: 'late', label: 'Late on the ball', options: [['never', 'Never'], ['sometimes', 'Sometimes'], ['often', 'Often']] },
-  { field: 'tired', label: 'Tired at the end', options: [['no', 'No'], ['a little', 'A little'], ['yes', 'Yes']] },
-  { field: 'pain', label: 'Arm or shoulder', options: [['none', 'No pain'], ['past', 'In the past'], ['now', 'Now']] },
-  { field: 'hand', label: 'Hand', options: [['right', 'Right'], ['left', 'Left']] },
+  {
+    field: 'level',
+    label: 'Level',
+    options: [
+      ['beginner', 'Beginner'],
+      ['club', 'Club'],
+      ['strong', 'Strong'],
+      ['competition', 'Competition'],
+    ],
+  },
+  {
+    field: 'style',
+    label: 'Game',
+    options: [
+      ['flat', 'Flat'],
+      ['spin', 'Spin'],
+      ['all-court', 'All-court'],
+      ['touch', 'Touch'],
+    ],
+  },
+  {
+    field: 'mishits',
+    label: 'Mishits land',
+    options: [
+      ['tip', 'Tip'],
+      ['sides', 'Sides'],
+      ['centre', 'Centre'],
+      ['throat', 'Throat'],
+    ],
+  },
+  {
+    field: 'late',
+    label: 'Late on the ball',
+    options: [
+      ['never', 'Never'],
+      ['sometimes', 'Sometimes'],
+      ['often', 'Often'],
+    ],
+  },
+  {
+    field: 'tired',
+    label: 'Tired at the end',
+    options: [
+      ['no', 'No'],
+      ['a little', 'A little'],
+      ['yes', 'Yes'],
+    ],
+  },
+  {
+    field: 'pain',
+    label: 'Arm or shoulder',
+    options: [
+      ['none', 'No pain'],
+      ['past', 'In the past'],
+      ['now', 'Now'],
+    ],
+  },
+  {
+    field: 'hand',
+    label: 'Hand',
+    options: [
+      ['right', 'Right'],
+      ['left', 'Left'],
+    ],
+  },
 ]
 </script>
 
 <template>
   <StageFrame stage="player" title="Player">
     <template #beside><span v-if="facts.age !== null && facts.age < 18" class="minor">minor</span></template>
-    <template #actions><v-btn :append-icon="mdiArrowRight" color="primary" variant="flat" :to="{ name: 'measure' }">Measure</v-btn></template>
+    <template #actions
+      ><v-btn :append-icon="mdiArrowRight" color="primary" variant="flat" :to="{ name: 'measure' }"
+        >Measure</v-btn
+      ></template
+    >
     <section class="panel">
       <div class="top">
-        <v-text-field :model-value="facts.name" label="Name" :error-messages="problems.name" @change="(e: Event) => saveName((e.target as HTMLInputElement).value)" />
-        <v-text-field :model-value="facts.age ?? ''" label="Age" :error-messages="problems.age" data-testid="age" @change="(e: Event) => saveNumber('age', (e.target as HTMLInputElement).value)" />
-        <v-text-field :model-value="facts.hoursPerWeek ?? ''" label="Hours a week" :error-messages="problems.hoursPerWeek" @change="(e: Event) => saveNumber('hoursPerWeek', (e.target as HTMLInputElement).value)" />
+        <v-text-field
+          :model-value="facts.name"
+          label="Name"
+          :error-messages="problems.name"
+          @change="(e: Event) => saveName((e.target as HTMLInputElement).value)"
+        />
+        <v-text-field
+          :model-value="facts.age ?? ''"
+          label="Age"
+          :error-messages="problems.age"
+          data-testid="age"
+          @change="(e: Event) => saveNumber('age', (e.target as HTMLInputElement).value)"
+        />
+        <v-text-field
+          :model-value="facts.hoursPerWeek ?? ''"
+          label="Hours a week"
+          :error-messages="problems.hoursPerWeek"
+          @change="(e: Event) => saveNumber('hoursPerWeek', (e.target as HTMLInputElement).value)"
+        />
       </div>
       <div class="asked">
         <div v-for="{ field, label, options } in ASKED" :key="field" class="ask">
           <span :id="`ask-${field}`">{{ label }}</span>
-          <v-btn-toggle role="group" :model-value="facts[field]" :aria-labelledby="`ask-${field}`" @update:model-value="(value) => save({ [field]: value ?? null })">
+          <v-btn-toggle
+            role="group"
+            :model-value="facts[field]"
+            :aria-labelledby="`ask-${field}`"
+            @update:model-value="(value) => save({ [field]: value ?? null })"
+          >
             <v-btn v-for="[value, text] in options" :key="value" :value="value">{{ text }}</v-btn>
           </v-btn-toggle>
         </div>
       </div>
       <template v-if="facts.pain === 'now' || facts.pain === 'past'">
-        <v-text-field :model-value="facts.painWhere" label="Where" class="mt-3" @change="(e: Event) => save({ painWhere: (e.target as HTMLInputElement).value })" />
-        <v-alert type="warning" variant="tonal" density="compact" class="mt-3">Kevro gives no medical advice. With pain, ask a doctor or physiotherapist before adding mass; look at strings and tension too.</v-alert>
+        <v-text-field
+          :model-value="facts.painWhere"
+          label="Where"
+          class="mt-3"
+          @change="(e: Event) => save({ painWhere: (e.target as HTMLInputElement).value })"
+        />
+        <v-alert type="warning" variant="tonal" density="compact" class="mt-3"
+          >Kevro gives no medical advice. With pain, ask a doctor or physiotherapist before adding mass; look at strings
+          and tension too.</v-alert
+        >
       </template>
-      <v-textarea :model-value="facts.wants" label="What should be better" rows="2" class="mt-3" @change="(e: Event) => save({ wants: (e.target as HTMLTextAreaElement).value })" />
+      <v-textarea
+        :model-value="facts.wants"
+        label="What should be better"
+        rows="2"
+        class="mt-3"
+        @change="(e: Event) => save({ wants: (e.target as HTMLTextAreaElement).value })"
+      />
     </section>
   </StageFrame>
 </template>

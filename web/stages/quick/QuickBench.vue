@@ -29,14 +29,24 @@ async function becomeJob(): Promise<void> {
   if (problem.value) return
   try {
     await job.flush()
-    await call<JobView>('POST', `/jobs/${job.view!.job.id}/become-job`, { player: { facts: { ...NO_FACTS, name: name.value.trim() } } })
+    await call<JobView>('POST', `/jobs/${job.view!.job.id}/become-job`, {
+      player: { facts: { ...NO_FACTS, name: name.value.trim() } },
+    })
     await job.open(job.view!.job.id)
     await router.push({ name: 'player', params: { id: job.view!.job.id } })
   } catch (error) {
     problem.value = problemText(error)
   }
 }
-const print = () => void job.flush().then(() => window.open(`/api/jobs/${job.view!.job.id}/sheets/work-order.pdf?paper=${shop.overview?.shop.paper ?? 'A4'}`, '_blank'))
+const print = () =>
+  void job
+    .flush()
+    .then(() =>
+      window.open(
+        `/api/jobs/${job.view!.job.id}/sheets/work-order.pdf?paper=${shop.overview?.shop.paper ?? 'A4'}`,
+        '_blank',
+      ),
+    )
 </script>
 
 <template>
@@ -44,9 +54,19 @@ const print = () => void job.flush().then(() => window.open(`/api/jobs/${job.vie
     <template #beside><span class="quiet">read four numbers, move pieces about, see what happens</span></template>
     <template #actions>
       <v-btn v-if="job.cuts.length > 0 && job.planned" :prepend-icon="mdiPrinterOutline" @click="print">Print</v-btn>
-      <v-btn v-if="!asking" color="primary" variant="flat" data-testid="become-job" @click="asking = true">Make it a job</v-btn>
+      <v-btn v-if="!asking" color="primary" variant="flat" data-testid="become-job" @click="asking = true"
+        >Make it a job</v-btn
+      >
       <template v-else>
-        <v-text-field v-model="name" label="Player" autofocus class="name" :error-messages="problem" data-testid="become-name" @keydown.enter="becomeJob" />
+        <v-text-field
+          v-model="name"
+          label="Player"
+          autofocus
+          class="name"
+          :error-messages="problem"
+          data-testid="become-name"
+          @keydown.enter="becomeJob"
+        />
         <v-btn color="primary" variant="flat" data-testid="become-go" @click="becomeJob">Go</v-btn>
       </template>
     </template>
@@ -55,7 +75,11 @@ const print = () => void job.flush().then(() => window.open(`/api/jobs/${job.vie
         <ReadingTable purpose="measure" compact />
         <details class="mt-2">
           <summary>As measured</summary>
-          <ConditionPicker class="mt-3" :model-value="body.condition" @update:model-value="(condition) => job.save('measure', { ...body, condition })" />
+          <ConditionPicker
+            class="mt-3"
+            :model-value="body.condition"
+            @update:model-value="(condition) => job.save('measure', { ...body, condition })"
+          />
         </details>
       </section>
       <BenchView />
