@@ -54,7 +54,9 @@ describe('cautions', () => {
     expect(lead).toContain('Blades')
     expect(lead).not.toContain('minor')
     expect(cautionsFor([cut({})], materials, true).join(' ')).toContain('This player is a minor')
-    expect(cautionsFor([cut({ materialId: 'putty', place: 'handle' })], materials, true).join(' ')).not.toContain('Lead')
+    expect(cautionsFor([cut({ materialId: 'putty', place: 'handle' })], materials, true).join(' ')).not.toContain(
+      'Lead',
+    )
   })
   it('always say where to stop and whom to see', () => {
     expect(cautionsFor([], materials, false)).toEqual([expect.stringContaining('doctor or physiotherapist')])

@@ -14,5 +14,5 @@ export interface Material {
   stock: number
   lead: boolean
   /** Grips only. */
-  grip: GripKind | null
+  grip: Exclude<GripKind, 'none'> | null
 }

@@ -103,14 +103,23 @@ describe('a row of the numbers', () => {
       target: { value: 340, tolerance: 2 },
       references: [{ name: 'R', estimate: est(350, 1) }],
     })
-    for (const mark of ['.measured-mark', '.predicted-mark', '.target-mark', '.published-mark', '.band']) expect(w.findAll(mark), mark).toHaveLength(1)
+    for (const mark of ['.measured-mark', '.predicted-mark', '.target-mark', '.published-mark', '.band'])
+      expect(w.findAll(mark), mark).toHaveLength(1)
     expect(w.get('.gap').text()).toBe('−1.0 inside')
     expect(w.get('section').attributes('aria-label')).toContain('target 340.0 kg·cm² plus or minus 2.0')
   })
   it('is off target beyond the tolerance, and judges the final reading when there is one', () => {
     const target = { value: 340, tolerance: 2 }
-    expect(row({ measured: est(345), predicted: est(340), target }).get('.gap').text()).toBe('±0.0 inside')
+    expect(
+      row({ measured: est(345), predicted: est(340), target })
+        .get('.gap')
+        .text(),
+    ).toBe('±0.0 inside')
     wrapper!.unmount()
-    expect(row({ measured: est(345), predicted: est(340), target, final: true }).get('.gap').text()).toBe('+5.0 off target')
+    expect(
+      row({ measured: est(345), predicted: est(340), target, final: true })
+        .get('.gap')
+        .text(),
+    ).toBe('+5.0 off target')
   })
 })

@@ -1,0 +1,166 @@
+import { beforeAll, describe, expect, it } from 'vitest'
+import { DRAWER, realSolver, STRUNG, usualRequest } from '../testing/fixtures.ts'
+import { tennis } from '../sports/tennis.ts'
+import { choicesFor, effectOfCut } from './choices.ts'
+import { massOf, piecesOf, runsOf, type Cut } from './cut.ts'
+import type { Solve } from './linear.ts'
+import { NO_RULE, planSpace, provenPlan, type Plan } from './plan.ts'
+import { boundOver, fullRange, lineOver, relaxationOver, scoreOf } from './programme.ts'
+import { programmeFor } from './plan.ts'
+import { OPEN_LIMITS, type PlanLimits } from './request.ts'
+
+let solve: Solve
+beforeAll(async () => {
+  solve = await realSolver()
+})
+const work = { geometry: tennis.geometry, condition: STRUNG, profile: tennis }
+const planned = (limits: Partial<PlanLimits>, change: Parameters<typeof usualRequest>[0] = {}): Plan =>
+  provenPlan(planSpace(usualRequest({ ...change, limits: { ...OPEN_LIMITS, ...limits } })), NO_RULE, solve)
+
+describe('the fitter’s limits are kept', () => {
+  it('zones and materials', () => {
+    const plan = planned({ zoneIds: ['tenTwo', 'butt'], materialIds: ['tungsten', 'putty'], mayChangeGrip: false })
+    expect(plan.cuts.length).toBeGreaterThan(0)
+    for (const cut of plan.cuts) {
+      expect(['tenTwo', 'butt']).toContain(cut.zoneId)
+      expect(['tungsten', 'putty']).toContain(cut.materialId)
+    }
+  })
+  it('no lead, and nothing that shows', () => {
+    expect(planned({ noLead: true }).cuts.some((cut) => cut.materialId.startsWith('lead'))).toBe(false)
+    const hidden = planned({ hiddenOnly: true })
+    expect(hidden.cuts.every((cut) => ['bevels', 'handle', 'grip'].includes(cut.place))).toBe(true)
+    expect(hidden.reached).toBe(false)
+  })
+  it('a cap on added mass', () => {
+    const plan = planned({ capG: 6 })
+    expect(plan.score.addedG).toBeLessThanOrEqual(6 + 1e-9)
+  })
+  it('a number of places', () => {
+    expect(planned({ maxPlaces: 2 }).cuts.length).toBeLessThanOrEqual(2)
+  })
+  it('stock', () => {
+    const materials = DRAWER.map((m) => (m.kind === 'tape' ? { ...m, stock: 22 } : m))
+    const plan = planned({}, { materials })
+    const used = new Map<string, number>()
+    for (const cut of plan.cuts) {
+      const m = materials.find((x) => x.id === cut.materialId)!
+      if (m.kind === 'tape') used.set(m.id, (used.get(m.id) ?? 0) + cut.amount * runsOf(cut, tennis.geometry))
+    }
+    for (const cm of used.values()) expect(cm).toBeLessThanOrEqual(22 + 1e-9)
+  })
+  it('at most one base grip, and room in every zone', () => {
+    const plan = planned({}, { target: { mass: { value: 345, tolerance: 1 } } })
+    expect(
+      plan.cuts.filter((cut) => DRAWER.find((m) => m.id === cut.materialId)!.kind === 'grip').length,
+    ).toBeLessThanOrEqual(1)
+    for (const zone of tennis.zones.filter((z) => z.place !== 'handle')) {
+      const cm = plan.cuts.filter((cut) => cut.zoneId === zone.id).reduce((sum, cut) => sum + cut.amount, 0)
+      expect(cm, zone.id).toBeLessThanOrEqual(zone.capacityCm * zone.maxLayers + 1e-9)
+    }
+  })
+})
+
+describe('cuts', () => {
+  const tape = DRAWER[0]
+  const cut = (change: Partial<Cut>): Cut => ({
+    id: 'c',
+    materialId: tape.id,
+    place: 'hoop',
+    zoneId: null,
+    atCm: 20,
+    amount: 6,
+    layerCm: 8,
+    ...change,
+  })
+  it('weigh what their strips weigh: one across an end, two on the sides, four on the bevels', () => {
+    const one = 6 * tape.unitMassG
+    expect(massOf(cut({ atCm: 0 }), tape, work)).toBeCloseTo(one, 12)
+    expect(massOf(cut({}), tape, work)).toBeCloseTo(2 * one, 12)
+    expect(massOf(cut({ place: 'bevels', atCm: 2 }), tape, work)).toBeCloseTo(4 * one, 12)
+    expect(piecesOf(cut({ amount: 20 }), tape, work).map((p) => p.massG / (2 * tape.unitMassG))).toEqual([
+      8,
+      8,
+      expect.closeTo(4, 9),
+    ])
+  })
+  it('another base grip counts by what it weighs more or less than the one that is on', () => {
+    const leather = DRAWER.find((m) => m.id === 'leather')!
+    expect(massOf(cut({ place: 'grip', amount: 1, materialId: 'leather' }), leather, work)).toBe(25 - 17)
+  })
+})
+
+describe('the straight lines that stand for effects', () => {
+  it('bound every exact effect in their range, for every choice and quantity', () => {
+    const request = usualRequest({ target: { ...usualRequest().target, twistWeight: { value: 14, tolerance: 0.3 } } })
+    const programme = programmeFor(planSpace(request), NO_RULE)
+    for (const choice of programme.choices) {
+      const range = fullRange(choice)
+      for (const guard of programme.guards) {
+        const line = lineOver(choice, range, guard, 322)
+        for (let count = range.least; count <= range.most; count++) {
+          const cut = choice.cutFor(count)
+          const e = effectOfCut(cut, choice.material, request.work, request.state)
+          const miss = {
+            mass: e.massG,
+            balance: (e.moment - guard.target * e.massG) / 322,
+            swingWeight: e.swing,
+            twistWeight: e.twist,
+          }[guard.quantity]
+          expect(miss).toBeGreaterThanOrEqual(line.slope * count + line.low - 1e-9)
+          expect(miss).toBeLessThanOrEqual(line.slope * count + line.high + 1e-9)
+        }
+      }
+    }
+  })
+  it('let the relaxation reach at least as far as any plan: random counts keep its rows with their own misses', () => {
+    const request = usualRequest()
+    const programme = programmeFor(planSpace(request), NO_RULE)
+    const model = relaxationOver(programme, programme.choices.map(fullRange), 0)
+    let seed = 7
+    const random = () => (seed = (seed * 16807) % 2147483647) / 2147483647
+    for (let trial = 0; trial < 200; trial++) {
+      const counts = programme.choices.map((c) =>
+        random() < 0.7 ? 0 : c.least + Math.floor(random() * (c.upper - c.least + 1)),
+      )
+      const { outside } = scoreOf(programme, counts)
+      const slackest = model.rows
+        .filter((r) => r.name.startsWith('above') || r.name.startsWith('below'))
+        .map((r) => {
+          const activity = r.terms.reduce((sum, [column, w]) => {
+            const n = programme.choices.length
+            const g = programme.guards.length
+            const value = column < n ? counts[column] : column < n + 2 * g ? 0 : Number(counts[column - n - 2 * g] > 0)
+            return sum + w * value
+          }, 0)
+          return Math.max(activity - r.upper, r.lower - activity, 0)
+        })
+      // The worst row, in tolerances beyond guard, is never more than the plan's own misses are beyond theirs.
+      const tolerances = programme.guards.flatMap((g) => [g.tolerance, g.tolerance])
+      const guards = programme.guards.flatMap((g) => [g.guard, g.guard])
+      slackest.forEach((over, i) =>
+        expect(Math.max(0, over + guards[i] - tolerances[i]) / tolerances[i]).toBeLessThanOrEqual(outside + 1e-6),
+      )
+    }
+  })
+  it('close on the proven plan: no range can beat it', () => {
+    const space = planSpace(usualRequest())
+    const plan = provenPlan(space, NO_RULE, solve)
+    const programme = { ...programmeFor(space, NO_RULE), guards: plan.guards }
+    expect(boundOver(programme, space.choices.map(fullRange), plan.score, solve).status).not.toBe('unproven')
+    const worse = { ...plan.score, addedG: plan.score.addedG + 5 }
+    expect(boundOver(programme, space.choices.map(fullRange), worse, solve).status).toBe('open')
+  })
+})
+
+describe('what may be chosen', () => {
+  it('twins stand for one another: two fills alike are one choice, of the larger stock', () => {
+    const putty = DRAWER.find((m) => m.id === 'putty')!
+    const { choices } = choicesFor(usualRequest({ materials: [putty, { ...putty, id: 'silicone', stock: 200 }] }))
+    expect(choices.map((c) => c.material.id)).toEqual(['silicone'])
+  })
+  it('a bare handle takes no other base grip, and two overgrips are enough', () => {
+    const none = choicesFor(usualRequest({ work: { ...work, condition: { ...STRUNG, grip: 'none', overgrips: 2 } } }))
+    expect(none.choices.filter((c) => c.zoneId === 'grip')).toEqual([])
+  })
+})

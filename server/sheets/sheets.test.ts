@@ -1,0 +1,114 @@
+import { readFile } from 'node:fs/promises'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { loadDemoWorld } from '#demo/load.ts'
+import { openEmbedded, type Database } from '../db/database.ts'
+import { migrate } from '../db/migrate.ts'
+import { benchSvg } from './drawingSvg.ts'
+import { sheetSource, type SheetSource } from './load.ts'
+import { renderPdf } from './pdf.ts'
+import type { Sheet, SheetBlock } from './sheet.ts'
+import { specCardSheet } from './specCard.ts'
+import { workOrderSheet } from './workOrder.ts'
+
+let db: Database
+let returns: SheetSource
+let done: SheetSource
+beforeAll(async () => {
+  const image = process.env.KEVRO_IMAGE ? new Uint8Array(await readFile(process.env.KEVRO_IMAGE)) : null
+  db = await openEmbedded({ dataDir: null, image })
+  await migrate(db)
+  await loadDemoWorld(db)
+  returns = await sheetSource(db, 'job-returns')
+  done = await sheetSource(db, 'job-done')
+})
+afterAll(() => db.close())
+
+type Table = Extract<SheetBlock, { kind: 'table' }>
+const tables = (sheet: Sheet) => sheet.blocks.filter((b): b is Table => b.kind === 'table')
+const row = (table: Table, name: string) => table.rows.find((r) => r[0].startsWith(name))!
+
+describe('the work order', () => {
+  it('has the numbers, the cut list with tick boxes and a checkpoint for every step', () => {
+    const sheet = workOrderSheet(returns, '2026-11-23')
+    const [numbers, cutList, checkpoints] = tables(sheet)
+    expect(row(numbers, 'Balance')[2]).toMatch(/^\d\d\.\d\d cm · \d\.\d HL ± 0\.20$/)
+    expect(row(numbers, 'Static weight')[0]).toBe('Static weight, g')
+    expect(row(numbers, 'Recoil')[2]).toBe('–')
+    expect(cutList.tickBoxes).toBe(true)
+    expect(cutList.rows[0][0]).toContain('Trial')
+    expect(cutList.rows).toHaveLength(checkpoints.rows.length)
+    for (const cut of returns.bodies.build!.cuts) {
+      const name = returns.materials.find((m) => m.id === cut.materialId)!.name
+      expect(cutList.rows.some((r) => r[0].includes(name))).toBe(true)
+    }
+  })
+  it('adds up: the trial’s mass is the sum of the pieces, and the last checkpoint is the prediction', () => {
+    const [numbers, cutList, checkpoints] = tables(workOrderSheet(returns, '2026-11-23'))
+    const grams = (r: string[]) => Number(r[2].replace(' g', ''))
+    const pieces = cutList.rows.filter((r) => /^\d+\./.test(r[0]))
+    expect(pieces.reduce((sum, r) => sum + grams(r), 0)).toBeCloseTo(grams(cutList.rows[0]), 0)
+    expect(checkpoints.rows.at(-1)![1]).toBe(row(numbers, 'Static weight')[3])
+    expect(checkpoints.rows.at(-1)![5]).toBe(row(numbers, 'Swing weight')[3])
+  })
+  it('writes in the shop’s units', () => {
+    const ounces: SheetSource = {
+      ...returns,
+      shop: { ...returns.shop, units: { mass: 'oz', balance: 'points', length: 'in' } },
+    }
+    const [numbers] = tables(workOrderSheet(ounces, '2026-11-23'))
+    expect(row(numbers, 'Static weight')[0]).toBe('Static weight, oz')
+    expect(Number(row(numbers, 'Static weight')[1])).toBeCloseTo(326.45 / 28.349523125, 2)
+  })
+  it('leaves out a material that this shop does not know', () => {
+    const gone = returns.bodies.build!.cuts[0].materialId
+    const without = { ...returns, materials: returns.materials.filter((m) => m.id !== gone) }
+    expect(() => workOrderSheet(without, '2026-11-23')).not.toThrow()
+  })
+  it('carries its cautions', () => {
+    const caution = (source: SheetSource) =>
+      workOrderSheet(source, '2026-11-23').blocks.find((b) => b.kind === 'caution')
+    expect(JSON.stringify(caution(returns))).toContain('doctor or physiotherapist')
+  })
+})
+
+describe('the spec card', () => {
+  it('has the final readings with their uncertainty, what was added, and who signed', () => {
+    const sheet = specCardSheet(done, '2026-11-23')
+    expect(sheet.size).toBe('card')
+    expect(sheet.heading).toContain('signed off JQ')
+    const [numbers] = tables(sheet)
+    expect(numbers.rows.map((r) => r[0].split(',')[0])).toEqual([
+      'Static weight',
+      'Balance',
+      'Swing weight',
+      'Twist weight',
+      'Recoil weight',
+    ])
+    expect(row(numbers, 'Twist weight')[3]).toBe('–')
+    const texts = sheet.blocks.flatMap((b) => (b.kind === 'text' ? [b.text] : []))
+    expect(texts).toHaveLength(1 + done.bodies.build!.cuts.length)
+  })
+  it('says so when nobody has signed', () => {
+    const unsigned = { ...done, bodies: { ...done.bodies, check: { ...done.bodies.check!, signed: null } } }
+    expect(specCardSheet(unsigned, '2026-11-23').heading).toContain('not signed off')
+  })
+})
+
+describe('the printed page', () => {
+  it('keeps the work order of a demo job to two pages at most on either paper', async () => {
+    for (const paper of ['A4', 'LETTER'] as const) {
+      const pdf = (await renderPdf(workOrderSheet(returns, '2026-11-23'), paper)).toString('latin1')
+      expect(pdf.match(/\/Type \/Page\b(?!s)/g)!.length, paper).toBeLessThanOrEqual(2)
+    }
+  })
+  it('draws every piece that lies on the frame with its number, in black on white', () => {
+    const cuts = returns.bodies.build!.cuts
+    const svg = benchSvg(cuts, returns.materials, returns.picture.work)
+    cuts.forEach((cut, i) => cut.place !== 'grip' && expect(svg).toContain(`>${i + 1}</text>`))
+    const colours = new Set(svg.match(/#[0-9a-f]{3,6}/g))
+    for (const colour of colours) {
+      const hex = colour.length === 4 ? [...colour.slice(1)].map((c) => c + c) : colour.slice(1).match(/../g)!
+      expect(new Set(hex).size, colour).toBe(1)
+    }
+  })
+})
