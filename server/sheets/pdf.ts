@@ -61,8 +61,8 @@ export async function renderPdf(sheet: Sheet, paper: Paper): Promise<Buffer> {
   return pdfmake()
     .createPdf({
       pageSize: paper,
-      pageMargins: [40, 36, 40, 40],
-      defaultStyle: { font: 'Sheet', fontSize: 10, color: INK, lineHeight: 1.1 },
+      pageMargins: [40, 26, 40, 32],
+      defaultStyle: { font: 'Sheet', fontSize: 8.8, color: INK, lineHeight: 1 },
       info: { title: sheet.title, creator: 'Kevro' },
       footer: (page, pages) => ({
         text: `${sheet.title} · ${page} of ${pages}`,
@@ -79,7 +79,7 @@ export async function renderPdf(sheet: Sheet, paper: Paper): Promise<Buffer> {
 function blockOf(block: SheetBlock, width: number): Content {
   switch (block.kind) {
     case 'heading':
-      return { text: block.text, bold: true, fontSize: 12, margin: [0, 9, 0, 3] }
+      return { text: block.text, bold: true, fontSize: 12, margin: [0, 6, 0, 2] }
     case 'text':
       return { text: block.text, margin: [0, 2, 0, 3] }
     case 'facts': {
@@ -130,8 +130,8 @@ function blockOf(block: SheetBlock, width: number): Content {
         layout: {
           hLineWidth: (i: number) => (i === 1 ? 1 : i === 0 ? 0 : 0.4),
           vLineWidth: () => 0,
-          paddingTop: () => 2,
-          paddingBottom: () => 2,
+          paddingTop: () => 1.1,
+          paddingBottom: () => 1.1,
           paddingLeft: () => 2,
           paddingRight: () => 4,
         },
@@ -160,7 +160,7 @@ function blockOf(block: SheetBlock, width: number): Content {
       }
     case 'lines':
       return {
-        margin: [0, 14, 0, 0],
+        margin: [0, 10, 0, 0],
         columns: block.labels.map((label) => ({
           stack: [
             {

@@ -23,6 +23,8 @@ export function workOrderSheet(source: SheetSource, printedOn: string): Sheet {
   const ordered = steps.flatMap((step) => (step.action === 'place' && step.cut ? [step.cut] : []))
   const { lengthCm } = view.frame.geometry
   const material = (id: string | undefined) => materials.find((m) => m.id === id) ?? null
+  const numbered = (step: (typeof steps)[number]) =>
+    step.action === 'place' && step.cut ? `${ordered.indexOf(step.cut) + 1}. ` : ''
   const write = (state: FrameState, quantity: ShownQuantity) => {
     const estimate = estimateOf(state, quantity)
     if (!estimate) return '–'
@@ -56,7 +58,7 @@ export function workOrderSheet(source: SheetSource, printedOn: string): Sheet {
           ['Axis', `${fixed(picture.axisCm, 2)} cm from the butt`],
         ],
       },
-      { kind: 'drawing', svg: benchSvg(ordered, materials, work), widthShare: 0.66 },
+      { kind: 'drawing', svg: benchSvg(ordered, materials, work), widthShare: 0.5 },
       {
         kind: 'table',
         head: ['', 'Measured', 'Target', 'Predicted', '± (95 %)'],
@@ -80,7 +82,7 @@ export function workOrderSheet(source: SheetSource, printedOn: string): Sheet {
         tickBoxes: true,
         rows: steps.map((step) => [
           step.action === 'place' && step.cut
-            ? `${ordered.indexOf(step.cut) + 1}. ${stepTitle(step, material(step.cut.materialId))}: ${placeText(step.cut, work)}`
+            ? `${numbered(step)}${stepTitle(step, material(step.cut.materialId))}: ${placeText(step.cut, work)}`
             : stepTitle(step, material(step.cut?.materialId)),
           step.cut && material(step.cut.materialId) ? stripsText(step.cut, material(step.cut.materialId)!, work) : '',
           step.action === 'trial' || step.action === 'place' || step.action === 'gripOn'
@@ -103,7 +105,7 @@ export function workOrderSheet(source: SheetSource, printedOn: string): Sheet {
         widths: ['*', 'auto', 42, 'auto', 42, 'auto', 42],
         tickBoxes: false,
         rows: steps.map((step) => [
-          `${stepTitle(step, material(step.cut?.materialId))}${step.gripOff ? ' (grip off)' : ''}`,
+          `${numbered(step)}${stepTitle(step, material(step.cut?.materialId))}${step.gripOff ? ' (grip off)' : ''}`,
           writeValue(step.predicted.massG!, 'mass', shop.units, lengthCm),
           '.......',
           step.predicted.balanceCm === null ? '–' : fixed(step.predicted.balanceCm, 2),
