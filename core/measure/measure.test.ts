@@ -50,7 +50,8 @@ describe('a frame’s readings together', () => {
     )
     const s = read([usual[0], usual[1], reading('s', 'swingWeight', about5.swingWeightKgCm2!, 5)])
     expect(s.state.swingWeightKgCm2).toBeCloseTo(325, 9)
-    expect(s.stateDoubt).toBeNull()
+    expect(s.quantities.swingWeight.doubtful).toEqual([])
+    expect(estimateOf(read([reading('s', 'swingWeight', 410, 5)]).state, 'swingWeight')).toBeNull()
   })
   it('weights two methods by 1/u²', () => {
     const s = read([reading('a', 'mass', 330, null, 'scale'), reading('b', 'mass', 332, null, 'scale-1g')])
@@ -65,9 +66,14 @@ describe('a frame’s readings together', () => {
     expect(read(odd).quantities.mass.doubtful[0].doubt.code).toBe('doubt.ounces')
     expect(read(odd, ['oz']).state.massG).toBeCloseTo(170.8, 6)
   })
+  it('one slip among good swing weights leaves the good ones in use', () => {
+    const mixed = read([...usual, reading('s2', 'swingWeight', 326), reading('s3', 'swingWeight', 509)])
+    expect(mixed.state.swingWeightKgCm2).toBeCloseTo(325.5, 9)
+    expect(mixed.quantities.swingWeight.doubtful.map((d) => [d.readingId, d.doubt.data.axisCm])).toEqual([['s3', 0]])
+  })
   it('leaves a swing weight that does not fit out of the state, and takes it when confirmed', () => {
     const odd = [usual[0], usual[1], reading('s', 'swingWeight', 410)]
-    expect(read(odd).stateDoubt!.code).toBe('doubt.axis')
+    expect(read(odd).quantities.swingWeight.doubtful[0].doubt.code).toBe('doubt.axis')
     expect(estimateOf(read(odd).state, 'swingWeight')).toBeNull()
     expect(estimateOf(read(odd).state, 'mass')!.value).toBe(330)
     expect(read(odd, ['s']).state.swingWeightKgCm2).toBe(410)

@@ -16,13 +16,12 @@ export interface QuantitySummary {
 export interface MeasuredSummary {
   state: FrameState
   quantities: Record<Quantity, QuantitySummary>
-  /** The numbers do not fit each other; swing weight is left out of the state until confirmed. */
-  stateDoubt: Doubt | null
 }
 
 /**
  * What a frame's readings say together: repeats averaged, methods weighted by 1/u², every swing weight about one axis.
- * A doubtful reading is kept out unless its id is among the confirmed.
+ * A doubtful reading is kept out unless its id is among the confirmed. With mass and balance known each swing weight is
+ * judged with them, about the axis it was read about; without them one about another axis cannot be used.
  */
 export function summarise(
   readings: readonly Reading[],
@@ -32,63 +31,65 @@ export function summarise(
   profile: SportProfile,
 ): MeasuredSummary {
   const quantities = {} as Record<Quantity, QuantitySummary>
-  let mass: Estimate | null = null
-  let balance: Estimate | null = null
-  const use = (
+  const put = (
     quantity: Quantity,
-    summarised: (group: Reading[], methodId: string) => RepeatSummary,
-  ): Estimate | null => {
+    doubtOf: (reading: Reading) => Doubt | null,
+    mean: (group: Reading[]) => RepeatSummary | null,
+  ) => {
     const mine = readings.filter((reading) => reading.quantity === quantity)
     const doubtful = mine.flatMap((reading) => {
-      const doubt =
-        confirmed.has(reading.id) || judgedTogether(reading)
-          ? null
-          : doubtOfReading(quantity, reading.value, geometry.lengthCm, profile)
+      const doubt = confirmed.has(reading.id) ? null : doubtOf(reading)
       return doubt ? [{ readingId: reading.id, doubt }] : []
     })
     const used = mine.filter((reading) => !doubtful.some((d) => d.readingId === reading.id))
-    const byMethod = new Map<string, Reading[]>()
-    for (const reading of used) {
-      const key = `${reading.methodId}|${reading.axisCm}`
-      byMethod.set(key, [...(byMethod.get(key) ?? []), reading])
-    }
-    const groups = [...byMethod.values()].map((group) => ({
-      ...summarised(group, group[0].methodId),
-      methodId: group[0].methodId,
-    }))
-    const combined = weighted(groups)
-    quantities[quantity] = { groups, combined, doubtful }
-    return combined
+    const groups = grouped(used).flatMap((group) => {
+      const summary = mean(group)
+      return summary ? [{ ...summary, methodId: group[0].methodId }] : []
+    })
+    quantities[quantity] = { groups, combined: weighted(groups), doubtful }
+    return quantities[quantity].combined
   }
-  /** With mass and balance known a swing weight is judged with them; about another axis its usual band does not hold. */
-  const judgedTogether = (reading: Reading) =>
-    reading.quantity === 'swingWeight' && ((mass !== null && balance !== null) || reading.axisCm !== profile.axisCm)
-  const plain = (quantity: Quantity) =>
-    use(quantity, (group, methodId) =>
-      repeats(
-        group.map((r) => r.value),
-        methodFor(methodId, quantity, profile),
-      ),
-    )
+  const meanOf = (group: Reading[]) => {
+    const values = group.map((reading) => reading.value)
+    return repeats(values, methodFor(group[0].methodId, group[0].quantity, profile))
+  }
+  const alone = (reading: Reading) => doubtOfReading(reading.quantity, reading.value, geometry.lengthCm, profile)
 
-  mass = plain('mass')
-  balance = plain('balance')
-  const twistWeight = plain('twistWeight')
-  const swingWeight = use('swingWeight', (group, methodId) => {
-    const asRead = repeats(
-      group.map((r) => r.value),
-      methodFor(methodId, 'swingWeight', profile),
-    )
-    const from = group[0].axisCm ?? axisCm
-    if (from === axisCm || !mass || !balance) return asRead
-    const moved = aboutAxis(frameState({ mass, balance, swingWeight: asRead }, from), axisCm)
-    return { ...asRead, value: moved.swingWeightKgCm2!, u: Math.sqrt(moved.covariance[2][2]) }
-  })
-  const state = frameState({ mass, balance, swingWeight, twistWeight }, axisCm)
-  const swingIds = readings.filter((r) => r.quantity === 'swingWeight').map((r) => r.id)
-  const accepted = swingIds.length > 0 && swingIds.every((id) => confirmed.has(id))
-  const stateDoubt = accepted ? null : doubtOfState(state, geometry, profile)
-  return { state: stateDoubt ? frameState({ mass, balance, twistWeight }, axisCm) : state, quantities, stateDoubt }
+  const mass = put('mass', alone, meanOf)
+  const balance = put('balance', alone, meanOf)
+  const twistWeight = put('twistWeight', alone, meanOf)
+  const swingWeight = put(
+    'swingWeight',
+    (reading) => {
+      const about = reading.axisCm ?? axisCm
+      if (mass && balance)
+        return doubtOfState(
+          frameState({ mass, balance, swingWeight: { value: reading.value, u: 0 } }, about),
+          geometry,
+          profile,
+        )
+      return about === profile.axisCm ? alone(reading) : null
+    },
+    (group) => {
+      const asRead = meanOf(group)
+      const about = group[0].axisCm ?? axisCm
+      if (about === axisCm) return asRead
+      if (!mass || !balance) return null
+      const moved = aboutAxis(frameState({ mass, balance, swingWeight: asRead }, about), axisCm)
+      return { ...asRead, value: moved.swingWeightKgCm2!, u: Math.sqrt(moved.covariance[2][2]) }
+    },
+  )
+  return { state: frameState({ mass, balance, swingWeight, twistWeight }, axisCm), quantities }
+}
+
+/** Readings of one method about one axis belong together. */
+function grouped(readings: readonly Reading[]): Reading[][] {
+  const groups = new Map<string, Reading[]>()
+  for (const reading of readings) {
+    const key = `${reading.methodId}|${reading.axisCm}`
+    groups.set(key, [...(groups.get(key) ?? []), reading])
+  }
+  return [...groups.values()]
 }
 
 function weighted(groups: readonly Estimate[]): Estimate | null {

@@ -29,6 +29,9 @@ const lengthCm = () => job.view!.frame.geometry.lengthCm
 const methodsFor = (quantity: Quantity) =>
   tennis.methods.filter((m) => m.quantity === quantity).map((m) => ({ title: m.name, value: m.id }))
 const write = (value: number, quantity: Quantity) => writeValue(value, quantity, shop.units, lengthCm())
+const rowOf = (quantity: Quantity, id: string) => readings.rowsOf(quantity).find((r) => r.id === id)!
+/** Doubts whose likely meaning can be taken in one touch. */
+const SLIPS = ['doubt.ounces', 'doubt.points', 'doubt.millimetres', 'doubt.inches']
 const focusNext = (i: number) => fields.value[(i + 1) % fields.value.length]?.focus()
 const doubtOf = (id: string) =>
   QUANTITIES.flatMap((q) => readings.summary.value.quantities[q].doubtful).find((d) => d.readingId === id)?.doubt
@@ -116,29 +119,18 @@ const doubtOf = (id: string) =>
       >
         <span>{{ doubtWords(doubt, shop.units, lengthCm()) }} Kept, not used.</span>
         <v-btn
-          v-if="doubt.data.meant !== undefined"
+          v-if="SLIPS.includes(doubt.code)"
           size="small"
-          @click="
-            readings.takeMeant(
-              readings.rowsOf(quantity).find((r) => r.id === readingId)!,
-              doubt,
-            )
-          "
-          >Take {{ write(doubt.data.meant, quantity) }}</v-btn
+          @click="readings.takeMeant(rowOf(quantity, readingId), doubt)"
+          >Take {{ write(doubt.data.meant!, quantity) }}</v-btn
         >
-        <v-btn size="small" @click="readings.confirm([readingId])">It is right</v-btn>
-      </div>
-      <div v-if="quantity === 'swingWeight' && readings.summary.value.stateDoubt" class="doubt" role="alert">
-        <span>{{ doubtWords(readings.summary.value.stateDoubt, shop.units, lengthCm()) }} Kept, not used.</span>
         <v-btn
-          v-if="readings.summary.value.stateDoubt.data.axisCm !== undefined"
+          v-if="doubt.code === 'doubt.axis'"
           size="small"
-          @click="readings.takeAxis(readings.summary.value.stateDoubt!.data.axisCm!)"
+          @click="readings.takeAxis(rowOf(quantity, readingId), doubt)"
           >It was read there</v-btn
         >
-        <v-btn size="small" @click="readings.confirm(readings.rowsOf('swingWeight').map((r) => r.id))"
-          >It is right</v-btn
-        >
+        <v-btn size="small" @click="readings.confirm([readingId])">It is right</v-btn>
       </div>
     </div>
   </div>

@@ -46,14 +46,6 @@ export function useReadings(purpose: 'measure' | 'check') {
   }
 
   function correct(row: StoredReadingRow, change: { value?: number; axisCm?: number; typed: string }): void {
-    put({ readingIds: swapped(row, change, body.value.readingIds) })
-  }
-
-  function swapped(
-    row: StoredReadingRow,
-    change: { value?: number; axisCm?: number; typed: string },
-    ids: string[],
-  ): string[] {
     const id = job.addReading({
       quantity: row.quantity,
       value: change.value ?? row.value,
@@ -63,7 +55,7 @@ export function useReadings(purpose: 'measure' | 'check') {
       purpose,
       supersedes: row.id,
     })
-    return ids.map((held) => (held === row.id ? id : held))
+    put({ readingIds: body.value.readingIds.map((held) => (held === row.id ? id : held)) })
   }
 
   function withdraw(row: StoredReadingRow): void {
@@ -79,14 +71,9 @@ export function useReadings(purpose: 'measure' | 'check') {
     correct(row, { value: doubt.data.meant!, typed: `${row.typed} (read as meant)` })
   }
 
-  /** The swing weights were read about another axis than was said. */
-  function takeAxis(axis: number): void {
-    put({
-      readingIds: rowsOf('swingWeight').reduce(
-        (ids, row) => swapped(row, { axisCm: axis, typed: row.typed }, ids),
-        body.value.readingIds,
-      ),
-    })
+  /** A swing weight that was read about another axis than was said. */
+  function takeAxis(row: StoredReadingRow, doubt: Doubt): void {
+    correct(row, { axisCm: doubt.data.axisCm!, typed: row.typed })
   }
 
   return { body, summary, axisCm, rowsOf, add, correct, withdraw, confirm, takeMeant, takeAxis, emptyMeasure }
