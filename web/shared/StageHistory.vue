@@ -35,20 +35,22 @@ function changesIn(before: unknown, after: unknown, path: string[] = []): string
   if (JSON.stringify(before) === JSON.stringify(after)) return []
   if (Array.isArray(after)) {
     const was = Array.isArray(before) ? before.length : 0
-    return [`${words(path)} ${was === after.length ? 'changed' : `${was} → ${after.length}`}`]
+    return was === 0 && after.length === 0
+      ? []
+      : [`${words(path)} ${was === after.length ? 'changed' : `${was} → ${after.length}`}`]
   }
   if (after !== null && typeof after === 'object') {
     const was = (before ?? {}) as Record<string, unknown>
     const keys = [...new Set([...Object.keys(was), ...Object.keys(after)])]
     return keys.flatMap((key) => changesIn(was[key], (after as Record<string, unknown>)[key], [...path, key]))
   }
-  const show = (v: unknown) =>
-    v === null || v === undefined || v === ''
-      ? 'none'
-      : typeof v === 'number'
-        ? String(Number(v.toFixed(2)))
-        : String(v)
-  return [`${words(path)} ${show(before)} → ${show(after)}`]
+  const [was, is] = [show(before), show(after)]
+  return was === is ? [] : [`${words(path)} ${was} → ${is}`]
+}
+function show(value: unknown): string {
+  if (value === null || value === undefined || value === '' || value === false) return 'none'
+  if (value === true) return 'yes'
+  return typeof value === 'number' ? String(Number(value.toFixed(2))) : String(value)
 }
 const words = (path: string[]) =>
   path

@@ -71,6 +71,7 @@ export const useJob = defineStore('job', () => {
     if (view.value?.job.id === id && waiting.value.length > 0) await flush()
     view.value = await call<JobView>('GET', `/jobs/${id}`)
     conflict.value = null
+    refused.value = ''
     liveCuts.value = null
     waiting.value = loadWaiting(id)
     for (const item of waiting.value) applyLocally(item)
@@ -139,7 +140,6 @@ export const useJob = defineStore('job', () => {
         saveState.value = 'saving'
         if (item.kind === 'reading') await call('POST', `/jobs/${jobId}/readings`, item.reading)
         else await sendStage(jobId, item)
-        refused.value = ''
         dropFirst(jobId, item)
       } catch (error) {
         if (error instanceof ApiProblem && error.status === 409 && item.kind === 'stage') {

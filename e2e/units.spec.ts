@@ -1,0 +1,60 @@
+import { expect, test } from '@playwright/test'
+import { chips, newJob, predicted, read, readFour, saved, setTarget, toStage } from './hands.ts'
+
+test('a shop that works in ounces and points reads, shows and aims in them', async ({ page, request }) => {
+  const { shop } = (await (await request.get('/api/overview')).json()) as { shop: object }
+  await page.route('**/api/overview', async (route) => {
+    const overview = (await (await route.fetch()).json()) as { shop: object }
+    await route.fulfill({
+      json: { ...overview, shop: { ...overview.shop, units: { mass: 'oz', balance: 'points', length: 'in' } } },
+    })
+  })
+  expect(shop).toBeTruthy()
+  await newJob(page, 'Ounce Pointerby', 'Imperial frame')
+  await toStage(page, 'measure')
+  await read(page, 'mass', '10.77')
+  await read(page, 'balance', '5.3')
+  await read(page, 'balance', '32.6 cm')
+  await read(page, 'swingWeight', '300')
+  await expect(chips(page, 'mass')).toHaveText(['10.77'])
+  await expect(chips(page, 'balance')).toHaveText(['5.3 HL', '5.3 HL'])
+  await expect(page.getByLabel('Frame length')).toHaveValue('27.00')
+  await toStage(page, 'target')
+  await setTarget(page, 'balance', '6 HL')
+  await page.locator('h1').click()
+  await expect(page.locator('.line[data-quantity="balance"] .quantity-field input')).toHaveValue('6.0 HL')
+  await saved(page)
+})
+
+test('a job file goes out and comes in again through the start page', async ({ page, request }) => {
+  const file = await (await request.get('/api/jobs/job-done/export')).body()
+  await page.goto('/')
+  await page.getByTestId('import-file').setInputFiles({ name: 'job.json', mimeType: 'application/json', buffer: file })
+  await expect(page).toHaveURL(/\/measure$/)
+  await expect(page.getByText('Bartol Quillfeather')).toBeVisible()
+  for (const stage of ['measure', 'plan', 'build', 'check', 'play']) {
+    await expect(page.locator(`a[data-stage="${stage}"]`)).toHaveAttribute('data-status', 'done')
+  }
+})
+
+test('limits hold in the plan, and the keyboard goes from stage to stage', async ({ page }) => {
+  await newJob(page, 'Lena Limitford', 'Limit frame')
+  await toStage(page, 'measure')
+  await readFour(page)
+  await toStage(page, 'target')
+  await setTarget(page, 'mass', '316')
+  await setTarget(page, 'swingWeight', '314')
+  await page.locator('h1').click()
+  await page.keyboard.press(']')
+  await expect(page).toHaveURL(/\/plan$/)
+  await page.getByTestId('limits').click()
+  await page.getByTestId('no-lead').locator('input').check()
+  await page.keyboard.press('Escape')
+  await expect(page.getByTestId('limits')).toContainText('Limits set')
+  await expect(page.getByTestId('plan-state')).not.toHaveText('working…', { timeout: 45000 })
+  await expect(page.locator('.cards')).not.toContainText('Lead tape')
+  await page.locator('.strip button').first().click()
+  expect(Math.abs((await predicted(page, 'mass')) - 316)).toBeLessThanOrEqual(1)
+  await page.getByRole('button', { name: 'History' }).click()
+  await expect(page.getByText('no lead none → yes')).toBeVisible()
+})
