@@ -9,6 +9,8 @@ test('from a new player to the proving measurement, the printed work order and a
   await page.getByTestId('age').locator('input').fill('31')
   await page.getByTestId('age').locator('input').press('Tab')
   await page.getByRole('button', { name: 'Competition' }).click()
+  await page.getByTestId('ticket-due').locator('input').fill('Friday')
+  await page.getByTestId('ticket-due').locator('input').press('Tab')
   await saved(page)
   await page.getByRole('link', { name: 'Measure', exact: true }).last().click()
 
@@ -90,4 +92,5 @@ test('from a new player to the proving measurement, the printed work order and a
   await page.goto('/')
   await expect(page.locator('.ticket').first()).toContainText('Anselm Trowberry')
   await expect(page.locator('.ticket').first()).toContainText('signed off AT')
+  expect(JSON.stringify(await (await request.get(`/api/jobs/${jobId}`)).json())).toContain('"due":"Friday"')
 })

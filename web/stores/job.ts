@@ -7,7 +7,7 @@ import { pictureOf, type JobPicture } from '#core/job/picture.ts'
 import type { Facts, Stage } from '#core/job/stages.ts'
 import { piecesOfAll, type Cut } from '#core/plan/cut.ts'
 import { tennis } from '#core/sports/tennis.ts'
-import type { Frame, JobView, NewReading, SavedStage, StoredReadingRow } from '#contract/entities.ts'
+import type { Frame, JobRow, JobView, NewReading, SavedStage, StoredReadingRow } from '#contract/entities.ts'
 import { ApiProblem, call, problemText, Unreachable } from '../api/client.ts'
 import { afterSaved, loadWaiting, sameContent, storeWaiting, type Waiting } from '../api/outbox.ts'
 import { useShop } from './shop.ts'
@@ -236,6 +236,24 @@ export const useJob = defineStore('job', () => {
     }
   }
 
+  /** What the ticket says; a stale one is fetched anew and said so, with what was typed still on the screen. */
+  async function saveTicket(change: Partial<JobRow['ticket']>): Promise<void> {
+    const { job } = view.value!
+    try {
+      const saved = await call<JobRow>('PUT', `/jobs/${job.id}/ticket`, {
+        ticket: { ...job.ticket, ...change },
+        expected: job.revision,
+      })
+      view.value = { ...view.value!, job: saved }
+    } catch (error) {
+      refused.value = problemText(error)
+      if (error instanceof ApiProblem && error.status === 409) {
+        const fresh = await call<JobView>('GET', `/jobs/${job.id}`)
+        view.value = { ...view.value!, job: fresh.job }
+      }
+    }
+  }
+
   async function saveFrame(change: Partial<Frame>): Promise<void> {
     const frame = await call<Frame>('PUT', `/frames/${view.value!.frame.id}`, { ...view.value!.frame, ...change })
     view.value = { ...view.value!, frame }
@@ -260,5 +278,6 @@ export const useJob = defineStore('job', () => {
     stepBack,
     stageOf,
     saveFrame,
+    saveTicket,
   }
 })

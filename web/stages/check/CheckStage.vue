@@ -135,8 +135,7 @@ const print = () =>
             <td>
               <b v-if="r.inside !== null" :class="r.inside ? 'target' : 'predicted'">{{
                 r.inside ? 'inside' : 'off target'
-              }}</b
-              ><small v-if="!r.sure" class="quiet"> too near the edge to be sure</small>
+              }}</b><small v-if="!r.sure" class="quiet"> too near the edge to be sure</small>
             </td>
           </tr>
         </tbody>

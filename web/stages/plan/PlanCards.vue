@@ -55,8 +55,9 @@ const lines = (plan: Plan) =>
         <p v-if="plan.cuts.length === 0" class="quiet">Nothing to add.</p>
         <ul class="off">
           <li v-for="landing in plan.landings" :key="landing.quantity" :class="{ out: !landing.inside }">
-            <span>{{ QUANTITY_NAMES[landing.quantity] }}</span
-            ><span class="figure">{{ writeDifference(landing.off, landing.quantity, shop.units) }}</span>
+            <span>{{ QUANTITY_NAMES[landing.quantity] }}</span><span class="figure">{{
+              writeDifference(landing.off, landing.quantity, shop.units)
+            }}</span>
           </li>
         </ul>
         <footer>

@@ -87,6 +87,10 @@ const added = computed(() =>
     return material ? sum + massOf(cut, material, job.picture!.work) : sum
   }, 0),
 )
+/** Pieces of a job from another shop may use what this drawer does not know. */
+const missing = computed(() =>
+  job.cuts.filter((cut) => !shop.materials.some((m) => m.id === cut.materialId)).map((cut) => cut.materialId),
+)
 const short = computed(() => {
   const used = new Map<string, number>()
   for (const cut of job.cuts) {
@@ -135,6 +139,10 @@ const short = computed(() => {
     }}</v-alert>
     <v-alert v-if="short.length > 0" type="warning" variant="tonal" density="compact" class="mb-2"
       >Not enough in the drawer. {{ short.join('; ') }}.</v-alert
+    >
+    <v-alert v-if="missing.length > 0" type="warning" variant="tonal" density="compact" class="mb-2"
+      >{{ missing.length === 1 ? 'One piece uses' : `${missing.length} pieces use` }} a material that is not in this
+      drawer ({{ missing.join(', ') }}). It is left out of the sums; take another plan or put it on again.</v-alert
     >
     <ReachNotice
       v-if="planner.openings.value"

@@ -10,6 +10,9 @@ const job = useJob()
 const body = computed(() => job.bodies.player ?? { playerId: null, facts: NO_FACTS })
 const facts = computed(() => body.value.facts)
 const problems = ref<Partial<Record<'age' | 'hoursPerWeek' | 'name', string>>>({})
+const ticket = computed(() => job.view!.job.ticket)
+const saveText = (field: 'due' | 'strings' | 'owner' | 'price', event: Event) =>
+  job.saveTicket({ [field]: (event.target as HTMLInputElement).value })
 const save = (change: Partial<PlayerFacts>) =>
   job.save('player', { ...body.value, facts: { ...facts.value, ...change } })
 
@@ -161,10 +164,41 @@ const ASKED: { field: Choice; label: string; options: [string, string][] }[] = [
         @change="(e: Event) => save({ wants: (e.target as HTMLTextAreaElement).value })"
       />
     </section>
+    <section class="panel mt-3 ticket">
+      <h2>Ticket</h2>
+      <v-text-field
+        :model-value="ticket.due"
+        label="Due"
+        data-testid="ticket-due"
+        @change="(e: Event) => saveText('due', e)"
+      />
+      <v-text-field
+        :model-value="ticket.strings"
+        label="Strings and tension"
+        @change="(e: Event) => saveText('strings', e)"
+      />
+      <v-text-field
+        :model-value="ticket.owner"
+        label="Owner, if not the player"
+        @change="(e: Event) => saveText('owner', e)"
+      />
+      <v-text-field :model-value="ticket.price" label="Price" @change="(e: Event) => saveText('price', e)" />
+      <v-checkbox
+        :model-value="ticket.returnToOriginal"
+        label="Return to original"
+        @update:model-value="(v) => job.saveTicket({ returnToOriginal: v === true })"
+      />
+    </section>
   </StageFrame>
 </template>
 
 <style scoped>
+.ticket {
+  display: grid;
+  grid-template-columns: auto 1fr 1.6fr 1.2fr 0.7fr auto;
+  gap: 10px;
+  align-items: center;
+}
 .top {
   display: grid;
   grid-template-columns: 2fr 1fr 1fr;
@@ -191,5 +225,10 @@ const ASKED: { field: Choice; label: string; options: [string, string][] }[] = [
   padding: 1px 8px;
   color: rgb(var(--v-theme-surface));
   background: rgb(var(--v-theme-warning));
+}
+@media (max-width: 1000px) {
+  .ticket {
+    grid-template-columns: 1fr;
+  }
 }
 </style>
