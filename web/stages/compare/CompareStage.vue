@@ -152,7 +152,8 @@ const write = (value: number, quantity: Quantity) => writeValue(value, quantity,
             <td class="name" :title="row.reference.note">
               <b>{{ row.reference.name }}</b> <span class="quiet">{{ row.reference.style }}</span><br />
               <small class="quiet"
-                >{{ row.reference.grade }}, {{ row.reference.dated }}; given {{ conditionText(row.reference.condition)
+                >{{ row.reference.grade }}, {{ row.reference.dated }}, {{ row.reference.source }}; given
+                {{ conditionText(row.reference.condition)
                 }}{{ row.reference.axisCm !== tennis.axisCm ? `, about ${row.reference.axisCm} cm` : '' }}</small
               >
               <small v-if="row.reference.note" class="note">{{ row.reference.note }}</small>
