@@ -7,6 +7,7 @@ import { editMark } from '#core/job/revisions.ts'
 import { STAGES, type Facts, type Stage } from '#core/job/stages.ts'
 import { NO_RULE, planSpace, provenPlan } from '#core/plan/plan.ts'
 import { OPEN_LIMITS } from '#core/plan/request.ts'
+import { usualMethod } from '#core/measure/readings.ts'
 import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import { targetFrom } from '#core/target/target.ts'
@@ -126,13 +127,6 @@ const STORIES: Story[] = [
   },
 ]
 
-const METHOD: Record<Quantity, string> = {
-  mass: 'scale',
-  balance: 'balance-board',
-  swingWeight: 'swing-machine',
-  twistWeight: 'twist-machine',
-}
-
 async function tell(tx: Queryable, story: Story, solve: ReturnType<typeof solveWith>): Promise<void> {
   const frame = FRAMES.find((f) => f.id === story.frameId)!
   let minute = 0
@@ -150,7 +144,7 @@ async function tell(tx: Queryable, story: Story, solve: ReturnType<typeof solveW
       quantity,
       value,
       axisCm: quantity === 'swingWeight' ? tennis.axisCm : null,
-      methodId: METHOD[quantity],
+      methodId: usualMethod(quantity, tennis).id,
       typed: String(value),
       purpose,
       takenAt: at(),

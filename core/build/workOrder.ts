@@ -1,4 +1,3 @@
-import { headOutline } from '../frame/outline.ts'
 import { withPieces, type Piece } from '../frame/pieces.ts'
 import type { FrameState } from '../frame/state.ts'
 import { layersOf, massOf, piecesOf, runsOf, type Cut, type Workpiece } from '../plan/cut.ts'
@@ -107,9 +106,4 @@ export function buildSteps(
     )
   }
   return steps
-}
-
-/** Where the middle of a hoop run lies, as a tape measures from the middle of the tip, cm; 0 on the tip. */
-export function alongHoopCm(cut: Cut, work: Workpiece): number {
-  return Math.min(cut.atCm, headOutline(work.geometry).halfLengthCm)
 }

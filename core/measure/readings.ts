@@ -45,8 +45,15 @@ export function repeats(values: readonly number[], method: MeasuringMethod): Rep
   return { value: mean, u: Math.hypot(uRepeat, uDevice), count, deviation, uRepeat, uDevice }
 }
 
-/** The method by id, or the sport's first method for the quantity. */
+/** What a quantity is usually read with: the sport's first method for it. */
+export function usualMethod(quantity: Quantity, profile: SportProfile): MeasuringMethod {
+  return profile.methods.find((method) => method.quantity === quantity)!
+}
+
+/** The method by id, or the usual one for the quantity. */
 export function methodFor(methodId: string, quantity: Quantity, profile: SportProfile): MeasuringMethod {
-  const forQuantity = profile.methods.filter((method) => method.quantity === quantity)
-  return forQuantity.find((method) => method.id === methodId) ?? forQuantity[0]
+  return (
+    profile.methods.find((method) => method.id === methodId && method.quantity === quantity) ??
+    usualMethod(quantity, profile)
+  )
 }

@@ -171,7 +171,6 @@ function gripChoices(materials: Material[], request: PlanRequest): Choice[] {
     capacityCm: 0,
     maxLayers: 1,
     visible: false,
-    landmark: 'on the handle',
   }
   const cut = (material: Material, amount: number): Cut => ({
     id: `${GRIP_ZONE}-${material.id}`,

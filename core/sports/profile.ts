@@ -33,8 +33,6 @@ export interface Zone {
   maxLayers: number
   /** Seen when the frame is in use. */
   visible: boolean
-  /** What the hand looks for. */
-  landmark: string
 }
 
 /** Everything that makes one sport different from another. Data only. */
@@ -51,6 +49,8 @@ export interface SportProfile {
   /** Radius of gyration over length. */
   gyrationBand: [number, number]
   tolerance: Record<Quantity, number>
+  /** Standard deviation over adult frames, for a number that a setup does not give. */
+  populationSpread: Record<Quantity, number>
   layers: {
     strings: Layer
     grips: Record<GripKind, Layer>

@@ -21,6 +21,7 @@ export const tennis: SportProfile = {
   usual: { mass: [190, 400], balance: [28, 38.5], swingWeight: [200, 400], twistWeight: [8, 19] },
   gyrationBand: [0.28, 0.36],
   tolerance: { mass: 1, balance: 0.2, swingWeight: 2, twistWeight: 0.3 },
+  populationSpread: { mass: 15, balance: 0.6, swingWeight: 15, twistWeight: 0.9 },
   layers: {
     strings: { massG: 16.5, uMassG: 0.87 },
     grips: {
@@ -79,7 +80,6 @@ export const tennis: SportProfile = {
       capacityCm: 10,
       maxLayers: 4,
       visible: true,
-      landmark: 'middle on 12 o’clock',
     },
     {
       id: 'tenTwo',
@@ -89,7 +89,6 @@ export const tennis: SportProfile = {
       capacityCm: 8,
       maxLayers: 3,
       visible: true,
-      landmark: 'middle on 10 and on 2 o’clock',
     },
     {
       id: 'threeNine',
@@ -99,7 +98,6 @@ export const tennis: SportProfile = {
       capacityCm: 8,
       maxLayers: 4,
       visible: true,
-      landmark: 'middle on 3 and on 9 o’clock',
     },
     {
       id: 'bridge',
@@ -109,7 +107,6 @@ export const tennis: SportProfile = {
       capacityCm: 8,
       maxLayers: 2,
       visible: true,
-      landmark: 'middle of the throat bridge',
     },
     {
       id: 'shaft',
@@ -118,7 +115,6 @@ export const tennis: SportProfile = {
       capacityCm: 5,
       maxLayers: 2,
       visible: true,
-      landmark: 'middle of the shaft, both sides',
     },
     {
       id: 'bevels',
@@ -127,7 +123,6 @@ export const tennis: SportProfile = {
       capacityCm: 17,
       maxLayers: 2,
       visible: false,
-      landmark: 'middle of the grip, four main bevels, under it',
     },
     {
       id: 'butt',
@@ -136,7 +131,6 @@ export const tennis: SportProfile = {
       capacityCm: 5,
       maxLayers: 1,
       visible: false,
-      landmark: 'inside the handle, half in each chamber',
     },
   ],
   handleFillGPerCm: 2.6,

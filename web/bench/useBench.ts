@@ -1,6 +1,7 @@
 import { computed, onBeforeUnmount, ref, type Ref } from 'vue'
 import { headOutline } from '#core/frame/outline.ts'
 import type { Cut } from '#core/plan/cut.ts'
+import { OPEN_LIMITS } from '#core/plan/request.ts'
 import type { StoredMaterial } from '#contract/entities.ts'
 import { useJob } from '../stores/job.ts'
 import { useShop } from '../stores/shop.ts'
@@ -21,15 +22,7 @@ export function useBench(scale: Ref<BenchScale>, svg: Ref<SVGSVGElement | null>)
     job.liveCuts = null
     const body = job.bodies.plan
     job.save('plan', {
-      limits: body?.limits ?? {
-        materialIds: null,
-        zoneIds: null,
-        noLead: false,
-        hiddenOnly: false,
-        mayChangeGrip: true,
-        capG: null,
-        maxPlaces: null,
-      },
+      limits: body?.limits ?? OPEN_LIMITS,
       taken: body?.taken ?? null,
       byHand: true,
       cuts: next,

@@ -44,12 +44,10 @@ const ticks = computed(() => {
   const unit = unitFor(props.quantity, shop.units)
   const [a, b] = s.domain().map((v) => fromCore(v, unit, props.lengthCm))
   const shown = scaleLinear([a, b], s.range())
-  return shown
-    .ticks(5)
-    .map((t) => ({
-      x: shown(t),
-      text: unit === 'points' ? Math.abs(t).toFixed(t % 1 ? 1 : 0) : String(Number(t.toFixed(3))),
-    }))
+  return shown.ticks(5).map((t) => ({
+    x: shown(t),
+    text: unit === 'points' ? Math.abs(t).toFixed(t % 1 ? 1 : 0) : String(Number(t.toFixed(3))),
+  }))
 })
 /** What the prediction, or before a plan the measurement, still lacks to the target. */
 const gap = computed(() => {

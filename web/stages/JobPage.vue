@@ -27,13 +27,17 @@ async function load(): Promise<void> {
   }
 }
 watch(() => props.id, load)
+const sendNow = () => void job.flush()
 onMounted(() => {
   void load()
   warmPlanner()
   window.addEventListener('keydown', onKey)
-  window.addEventListener('beforeunload', () => void job.flush())
+  window.addEventListener('beforeunload', sendNow)
 })
-onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
+onBeforeUnmount(() => {
+  window.removeEventListener('keydown', onKey)
+  window.removeEventListener('beforeunload', sendNow)
+})
 
 const ready = computed(() => job.view?.job.id === props.id && job.picture !== null && shop.loaded)
 const quick = computed(() => job.view?.job.kind === 'quick')

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { differenceOf } from '#core/compare/difference.ts'
 import { estimateOf } from '#core/frame/state.ts'
 import { buildSteps, type BuildStep } from '#core/build/workOrder.ts'
-import { methodFor, repeats } from '#core/measure/readings.ts'
+import { methodFor, repeats, usualMethod } from '#core/measure/readings.ts'
 import type { Quantity } from '#core/quantities/units.ts'
 import { fixed, writeDifference, writeValue } from '#core/quantities/write.ts'
 import { tennis } from '#core/sports/tennis.ts'
@@ -12,18 +12,13 @@ import { cautionsFor, placeText, QUANTITY_NAMES, stepTitle, stripsText } from '#
 import MarkGlyph from '../../shared/MarkGlyph.vue'
 import QuantityField from '../../shared/QuantityField.vue'
 import StageFrame from '../../shared/StageFrame.vue'
+import { useSheets } from '../../shared/useSheets.ts'
 import { useJob } from '../../stores/job.ts'
 import { useShop } from '../../stores/shop.ts'
 
 const job = useJob()
 const shop = useShop()
 const READ: Quantity[] = ['mass', 'balance', 'swingWeight']
-const DEFAULT_METHOD: Record<Quantity, string> = {
-  mass: 'scale',
-  balance: 'balance-board',
-  swingWeight: 'swing-machine',
-  twistWeight: 'twist-machine',
-}
 const body = computed(() => job.bodies.build)
 const plan = computed(() => job.bodies.plan?.cuts ?? [])
 const lengthCm = computed(() => job.view!.frame.geometry.lengthCm)
@@ -63,7 +58,7 @@ function read(step: BuildStep, quantity: Quantity, value: number, typed: string)
     quantity,
     value,
     typed,
-    methodId: DEFAULT_METHOD[quantity],
+    methodId: usualMethod(quantity, tennis).id,
     axisCm: quantity === 'swingWeight' ? job.picture!.axisCm : null,
     purpose: 'checkpoint',
     supersedes: null,
@@ -83,22 +78,18 @@ function readOf(step: BuildStep, quantity: Quantity) {
   const estimate = repeats([row.value], methodFor(row.methodId, quantity, tennis))
   return { row, ...differenceOf(estimateOf(step.predicted, quantity), estimate) }
 }
-const print = () =>
-  void job
-    .flush()
-    .then(() =>
-      window.open(
-        `/api/jobs/${job.view!.job.id}/sheets/work-order.pdf?paper=${shop.overview?.shop.paper ?? 'A4'}`,
-        '_blank',
-      ),
-    )
+const { print } = useSheets()
 const upToDate = computed(() => JSON.stringify(body.value?.cuts) === JSON.stringify(plan.value))
 </script>
 
 <template>
   <StageFrame stage="build" title="Build" :rederive="drawUp">
     <template #actions>
-      <v-btn v-if="steps.length > 0" :prepend-icon="mdiPrinterOutline" data-testid="print-work-order" @click="print"
+      <v-btn
+        v-if="steps.length > 0"
+        :prepend-icon="mdiPrinterOutline"
+        data-testid="print-work-order"
+        @click="print('work-order')"
         >Print work order</v-btn
       >
       <v-btn v-if="steps.length > 0" :append-icon="mdiArrowRight" color="primary" variant="flat" :to="{ name: 'check' }"

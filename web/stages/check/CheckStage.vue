@@ -8,6 +8,7 @@ import { writeDifference, writeQuantity, writeSpread } from '#core/quantities/wr
 import { QUANTITY_NAMES } from '#contract/words.ts'
 import StageFrame from '../../shared/StageFrame.vue'
 import { writeTime } from '../../shared/writeTime.ts'
+import { useSheets } from '../../shared/useSheets.ts'
 import { useJob } from '../../stores/job.ts'
 import { useShop } from '../../stores/shop.ts'
 import ReadingTable from '../measure/ReadingTable.vue'
@@ -63,15 +64,7 @@ function sign(): void {
   )
   job.save('check', { ...body.value, signed: { by, at: new Date().toISOString(), lines } })
 }
-const print = () =>
-  void job
-    .flush()
-    .then(() =>
-      window.open(
-        `/api/jobs/${job.view!.job.id}/sheets/spec-card.pdf?paper=${shop.overview?.shop.paper ?? 'A4'}`,
-        '_blank',
-      ),
-    )
+const { print } = useSheets()
 </script>
 
 <template>
@@ -81,7 +74,7 @@ const print = () =>
         v-if="body.readingIds.length > 0"
         :prepend-icon="mdiPrinterOutline"
         data-testid="print-spec-card"
-        @click="print"
+        @click="print('spec-card')"
         >Print spec card</v-btn
       >
       <v-btn v-if="body.signed" :append-icon="mdiArrowRight" color="primary" variant="flat" :to="{ name: 'play' }"

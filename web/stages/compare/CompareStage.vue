@@ -46,9 +46,6 @@ const mine = computed(() =>
   broughtTo(job.picture!.measured.state, job.picture!.condition, common.value, job.view!.frame.geometry, tennis),
 )
 
-/** Spread of a population of adult frames, for an unknown number (common practice, no source). */
-const POPULATION: Record<Quantity, number> = { mass: 15, balance: 0.6, swingWeight: 15, twistWeight: 0.9 }
-
 const rows = computed(() =>
   shop.references
     .filter(
@@ -62,7 +59,7 @@ const rows = computed(() =>
         reference,
         state,
         chosen: body.value.referenceIds.includes(reference.id),
-        distance: nearness(mine.value, state, tennis.tolerance, POPULATION),
+        distance: nearness(mine.value, state, tennis.tolerance, tennis.populationSpread),
         cells: QUANTITIES.map((quantity) => ({
           quantity,
           estimate: estimateOf(state, quantity),

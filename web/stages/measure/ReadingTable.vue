@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
+import { usualMethod } from '#core/measure/readings.ts'
 import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
 import { writeSpread, writeValue } from '#core/quantities/write.ts'
 import { tennis } from '#core/sports/tennis.ts'
@@ -17,12 +18,12 @@ const props = defineProps<{ purpose: 'measure' | 'check'; compact?: boolean }>()
 const job = useJob()
 const shop = useShop()
 const readings = useReadings(props.purpose)
-const methods = ref<Record<Quantity, string>>({
-  mass: 'scale',
-  balance: 'balance-board',
-  swingWeight: 'swing-machine',
-  twistWeight: 'twist-machine',
-})
+const methods = ref(
+  Object.fromEntries(QUANTITIES.map((quantity) => [quantity, usualMethod(quantity, tennis).id])) as Record<
+    Quantity,
+    string
+  >,
+)
 const fields = ref<InstanceType<typeof QuantityField>[]>([])
 const correcting = ref<string | null>(null)
 const lengthCm = () => job.view!.frame.geometry.lengthCm

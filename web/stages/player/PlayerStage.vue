@@ -177,11 +177,7 @@ const ASKED: { field: Choice; label: string; options: [string, string][] }[] = [
         label="Strings and tension"
         @change="(e: Event) => saveText('strings', e)"
       />
-      <v-text-field
-        :model-value="ticket.owner"
-        label="Owner, if not the player"
-        @change="(e: Event) => saveText('owner', e)"
-      />
+      <v-text-field :model-value="ticket.owner" label="Owner" @change="(e: Event) => saveText('owner', e)" />
       <v-text-field :model-value="ticket.price" label="Price" @change="(e: Event) => saveText('price', e)" />
       <v-checkbox
         :model-value="ticket.returnToOriginal"

@@ -8,15 +8,14 @@ import { call, problemText } from '../../api/client.ts'
 import BenchView from '../../bench/BenchView.vue'
 import { NO_FACTS } from '../../shared/playerFacts.ts'
 import StageFrame from '../../shared/StageFrame.vue'
+import { useSheets } from '../../shared/useSheets.ts'
 import { useJob } from '../../stores/job.ts'
-import { useShop } from '../../stores/shop.ts'
 import ConditionPicker from '../measure/ConditionPicker.vue'
 import ReadingTable from '../measure/ReadingTable.vue'
 import { useReadings } from '../measure/useReadings.ts'
 
 /** The walk-in: four readings, what-if on the bench, print; no player. */
 const job = useJob()
-const shop = useShop()
 const router = useRouter()
 const readings = useReadings('measure')
 const body = computed(() => readings.body.value as MeasureBody)
@@ -38,22 +37,16 @@ async function becomeJob(): Promise<void> {
     problem.value = problemText(error)
   }
 }
-const print = () =>
-  void job
-    .flush()
-    .then(() =>
-      window.open(
-        `/api/jobs/${job.view!.job.id}/sheets/work-order.pdf?paper=${shop.overview?.shop.paper ?? 'A4'}`,
-        '_blank',
-      ),
-    )
+const { print } = useSheets()
 </script>
 
 <template>
   <StageFrame stage="plan" title="Quick bench">
     <template #beside><span class="quiet">read four numbers, move pieces about, see what happens</span></template>
     <template #actions>
-      <v-btn v-if="job.cuts.length > 0 && job.planned" :prepend-icon="mdiPrinterOutline" @click="print">Print</v-btn>
+      <v-btn v-if="job.cuts.length > 0 && job.planned" :prepend-icon="mdiPrinterOutline" @click="print('work-order')"
+        >Print</v-btn
+      >
       <v-btn v-if="!asking" color="primary" variant="flat" data-testid="become-job" @click="asking = true"
         >Make it a job</v-btn
       >

@@ -1,0 +1,15 @@
+import { useJob } from '../stores/job.ts'
+import { useShop } from '../stores/shop.ts'
+
+/** Printing: what is still on its way is saved first, then the sheet's PDF opens on the shop's paper. */
+export function useSheets() {
+  const job = useJob()
+  const shop = useShop()
+  return {
+    async print(sheet: 'work-order' | 'spec-card'): Promise<void> {
+      await job.flush()
+      const paper = shop.overview?.shop.paper ?? 'A4'
+      window.open(`/api/jobs/${job.view!.job.id}/sheets/${sheet}.pdf?paper=${paper}`, '_blank')
+    },
+  }
+}
