@@ -45,9 +45,11 @@ export default tseslint.config(
     },
   },
   { files: ['demo/world.ts', '**/*.test.ts'], rules: { 'max-lines': 'off' } },
-  closed(['core/**'], ['contract', 'solver', 'server', 'web', 'demo'], [noPackages]),
-  closed(['contract/**'], ['solver', 'server', 'web', 'demo']),
-  closed(['solver/**'], ['contract', 'server', 'web', 'demo']),
-  closed(['server/**'], ['web']),
-  closed(['web/**'], ['server', 'demo']),
+  closed(['core/**'], ['contract', 'solver', 'server', 'devices', 'web', 'demo'], [noPackages]),
+  closed(['contract/**'], ['solver', 'server', 'devices', 'web', 'demo']),
+  closed(['solver/**'], ['contract', 'server', 'devices', 'web', 'demo']),
+  closed(['server/**'], ['web', 'devices']),
+  // What the simulated bench shows must not stand on the sums that it is there to check.
+  closed(['devices/**'], ['core', 'solver', 'server', 'web', 'demo']),
+  closed(['web/**'], ['server', 'devices', 'demo']),
 )

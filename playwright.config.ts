@@ -4,6 +4,7 @@ import { join } from 'node:path'
 import { defineConfig } from '@playwright/test'
 
 const PORT = 4391
+const BENCH = 4394
 process.env.KEVRO_E2E_DATA ??= mkdtempSync(join(tmpdir(), 'kevro-e2e-'))
 const image = process.env.KEVRO_IMAGE ?? '.cache/database.tgz'
 
@@ -30,11 +31,19 @@ export default defineConfig({
       ],
     },
   },
-  webServer: {
-    command: `node dist/server/main.js --demo --port ${PORT} --data ${process.env.KEVRO_E2E_DATA} --image ${image}`,
-    url: `http://127.0.0.1:${PORT}/api/overview`,
-    timeout: 60000,
-    stdout: 'ignore',
-    gracefulShutdown: { signal: 'SIGTERM', timeout: 5000 },
-  },
+  webServer: [
+    {
+      command: `node dist/server/simulatedBench.js --port ${BENCH} --seed 11 --speed 6 --warm`,
+      port: BENCH,
+      stdout: 'ignore',
+      gracefulShutdown: { signal: 'SIGTERM', timeout: 5000 },
+    },
+    {
+      command: `node dist/server/main.js --demo --port ${PORT} --bench ${BENCH} --data ${process.env.KEVRO_E2E_DATA} --image ${image}`,
+      url: `http://127.0.0.1:${PORT}/api/overview`,
+      timeout: 60000,
+      stdout: 'ignore',
+      gracefulShutdown: { signal: 'SIGTERM', timeout: 5000 },
+    },
+  ],
 })

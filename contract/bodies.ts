@@ -1,10 +1,11 @@
 import { z } from 'zod'
-import { PLAY_ASPECTS, type StageBodies } from '#core/job/bodies.ts'
+import { INSPECTION_ITEMS, PLAY_ASPECTS, type StageBodies } from '#core/job/bodies.ts'
 import { STAGES, type Stage } from '#core/job/stages.ts'
-import { QUANTITIES } from '#core/quantities/units.ts'
+import { QUANTITIES, READ_QUANTITIES } from '#core/quantities/units.ts'
 
 export const stageSchema = z.enum(STAGES)
 export const quantitySchema = z.enum(QUANTITIES)
+export const readQuantitySchema = z.enum(READ_QUANTITIES)
 const finite = z.number().refine(Number.isFinite, 'not a number')
 const shortText = z.string().max(4000)
 const idSchema = z.string().min(1).max(80)
@@ -14,20 +15,36 @@ export const conditionSchema = z.object({
   grip: z.enum(['none', 'base', 'leather', 'synthetic']),
   overgrips: z.int().min(0).max(6),
   dampener: z.boolean(),
+  guardTapeG: finite.min(0).max(30).default(0),
+  film: z.boolean().default(false),
+  added: z
+    .array(
+      z.object({
+        id: idSchema,
+        name: z.string().max(120),
+        massG: finite.gt(0, 'a mass is more than nothing').max(100),
+        atCm: finite.min(0).max(80),
+        offAxisCm: finite.min(0).max(20),
+      }),
+    )
+    .max(20)
+    .default([]),
 })
 
 export const geometrySchema = z
   .object({
-    lengthCm: finite.min(40).max(80),
+    lengthCm: finite.min(35).max(80),
     headLengthCm: finite.min(15).max(45),
     headWidthCm: finite.min(12).max(35),
-    exponent: finite.min(1.5).max(4),
+    exponent: finite.min(1.5).max(8),
     tubeCm: finite.min(0.3).max(3),
-    beamCm: finite.min(1).max(4),
+    beamCm: finite.min(0.5).max(4),
     gripLengthCm: finite.min(5).max(30),
     handleHalfWidthCm: finite.min(0.8).max(3),
-    shaftToCm: finite.min(10).max(40),
-    shaftHalfWidthCm: finite.min(0.5).max(3),
+    shaftToCm: finite.min(10).max(50),
+    shaftHalfWidthCm: finite.min(0.2).max(3),
+    throat: z.enum(['open', 'none']).default('open'),
+    face: z.enum(['strings', 'holes', 'plain']).default('strings'),
   })
   .refine((g) => g.headLengthCm < g.lengthCm - 10, {
     path: ['headLengthCm'],
@@ -87,6 +104,12 @@ export const bodySchemas = {
     readingIds: ids,
     confirmedIds: ids,
     inspection: z.enum(['not yet', 'sound', 'cracked']),
+    findings: z
+      .array(z.object({ item: z.enum(INSPECTION_ITEMS), verdict: z.enum(['fine', 'noted', 'stop']), note: shortText }))
+      .max(20)
+      .default([]),
+    photoIds: ids.default([]),
+    claimId: z.string().nullable().default(null),
     note: shortText,
   }),
   compare: z.object({ referenceIds: ids, condition: conditionSchema.nullable() }),

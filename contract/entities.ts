@@ -1,11 +1,12 @@
 import { z } from 'zod'
+import { SPORTS } from '#core/sports/profile.ts'
 import {
   bodySchemas,
   conditionSchema,
   factsSchema,
   geometrySchema,
   playerFactsSchema,
-  quantitySchema,
+  readQuantitySchema,
   stageSchema,
 } from './bodies.ts'
 
@@ -20,6 +21,8 @@ export const shopSchema = z.object({
   }),
   initials: z.string().max(8),
   paper: z.enum(['A4', 'LETTER']),
+  /** For the pull of gravity where the shop stands; null: the standard one. */
+  latitudeDeg: z.number().min(-90).max(90).nullable(),
   revision: z.int(),
 })
 export type Shop = z.infer<typeof shopSchema>
@@ -27,14 +30,28 @@ export type Shop = z.infer<typeof shopSchema>
 export const playerSchema = z.object({ id, facts: playerFactsSchema, revision: z.int() })
 export type Player = z.infer<typeof playerSchema>
 
+export const sportSchema = z.enum(SPORTS)
+
+const ownLayerSchema = z.object({
+  massG: z.number(),
+  uMassG: z.number().min(0),
+  xCm: z.number().nullable(),
+  uXCm: z.number().min(0),
+  xxCm2: z.number().nullable(),
+  yyCm2: z.number().nullable(),
+})
+
 export const frameSchema = z.object({
   id,
+  sport: sportSchema.default('tennis'),
   label: z.string().trim().min(1, 'a name is needed').max(120),
   maker: z.string().max(120),
   model: z.string().max(120),
   unit: z.string().max(60),
   playerId: z.string().nullable(),
   geometry: geometrySchema,
+  /** What this frame's own readings, strung and bare, found its strings to weigh, and where. */
+  ownStrings: ownLayerSchema.nullable().default(null),
   revision: z.int(),
 })
 export type Frame = z.infer<typeof frameSchema>
@@ -43,6 +60,7 @@ const reported = z.object({ value: z.number(), u: z.number().min(0) }).nullable(
 
 export const referenceSchema = z.object({
   id,
+  sport: sportSchema.default('tennis'),
   name: z.string().min(1).max(160),
   kind: z.enum(['professional', 'retail', 'shop']),
   style: z.string().max(60),
@@ -70,12 +88,38 @@ export const materialSchema = z.object({
 })
 export type StoredMaterial = z.infer<typeof materialSchema>
 
+/** Standard uncertainties that came with a reading, in place of its method's usual ones. */
+const basisSchema = z.object({
+  uA: z.number().min(0).nullable(),
+  uB: z.number().min(0).nullable(),
+  perMassG: z.number(),
+  perBalanceCm: z.number(),
+})
+
+/** Where a reading came from, for the record. */
+const originSchema = z.object({
+  /** As the device showed it, before its calibration put it right. */
+  raw: z.number().nullable(),
+  calibrationId: z.string().nullable(),
+  standing: z.enum(['never checked', 'in order', 'out of date', 'out of tolerance']).nullable(),
+  warming: z.boolean(),
+  /** The by-hand method's inputs as they were typed. */
+  work: z.record(z.string(), z.union([z.string(), z.number(), z.null()])).nullable(),
+})
+export type ReadingOrigin = z.infer<typeof originSchema>
+
 export const readingSchema = z.object({
   id,
-  quantity: quantitySchema,
+  quantity: readQuantitySchema,
   value: z.number().refine(Number.isFinite, 'not a number'),
   axisCm: z.number().min(0).max(30).nullable(),
   methodId: z.string().max(60),
+  deviceId: z.string().max(80).nullable().default(null),
+  /** What was on the frame; null: what the stage says. */
+  condition: conditionSchema.nullable().default(null),
+  basis: basisSchema.nullable().default(null),
+  origin: originSchema.nullable().default(null),
+  note: z.string().max(400).default(''),
   /** As it was typed, for the record. */
   typed: z.string().max(60),
   purpose: z.enum(['measure', 'checkpoint', 'check']),
@@ -84,8 +128,10 @@ export const readingSchema = z.object({
   supersedes: z.string().nullable(),
 })
 export type StoredReadingRow = z.infer<typeof readingSchema>
-export const newReadingSchema = readingSchema.omit({ takenAt: true })
-export type NewReading = z.infer<typeof newReadingSchema>
+export const newReadingSchema = readingSchema.extend({ takenAt: z.iso.datetime().optional() })
+export type NewReading = z.input<typeof newReadingSchema>
+/** Many at once, all or none. */
+export const bulkReadingsSchema = z.array(newReadingSchema).min(1).max(20000)
 
 export const ticketSchema = z.object({
   owner: z.string().max(120),
@@ -131,6 +177,7 @@ export const jobSummarySchema = z.object({
   number: z.int(),
   kind: z.enum(['job', 'quick']),
   frameLabel: z.string(),
+  sport: sportSchema,
   playerName: z.string().nullable(),
   saved: z.array(stageSchema),
   signedBy: z.string().nullable(),

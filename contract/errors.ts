@@ -15,6 +15,14 @@ const WORDS: Record<string, (data: Record<string, unknown>) => string> = {
   'value.inUse': () => 'This is still used elsewhere and was kept.',
   'value.outOfRange': (d) =>
     `The stored range does not allow this value${d.constraint ? ` (${String(d.constraint)})` : ''}.`,
+  'reading.elsewhere': () => 'This reading was already taken into another job.',
+  'tray.taken': () => 'This reading was already taken in another window.',
+  'device.unknown': () => 'There is no such instrument in this shop.',
+  'device.noLine': () => 'This instrument has no line to Kevro: read it by eye and type the figure.',
+  'bench.none': () => 'There is no simulated bench to lay anything on.',
+  'photo.type': () => 'Only pictures can be kept here: JPEG, PNG or WebP.',
+  'photo.tooLarge': () => 'This picture is over 4 MB. Take it smaller; nothing was kept.',
+  'photo.tooMany': () => 'This job has its 40 MB of pictures. Remove one first.',
   'undo.nothing': () => 'There is nothing to undo here.',
   'redo.nothing': () => 'There is nothing to redo here.',
   'import.notJson': (d) =>

@@ -1,18 +1,21 @@
 import type { Cut } from '#core/plan/cut.ts'
 import { layersOf, runsOf, type Workpiece } from '#core/plan/cut.ts'
 import type { BuildStep } from '#core/build/workOrder.ts'
-import type { Quantity, ShownQuantity } from '#core/quantities/units.ts'
+import type { AnyQuantity, Quantity } from '#core/quantities/units.ts'
 import { fixed } from '#core/quantities/write.ts'
 import { headOutline } from '#core/frame/outline.ts'
 import type { StoredMaterial } from './entities.ts'
 
 /** The trade's names, once for screen and paper. */
-export const QUANTITY_NAMES: Record<ShownQuantity, string> = {
+export const QUANTITY_NAMES: Record<AnyQuantity, string> = {
   mass: 'Static weight',
   balance: 'Balance',
   swingWeight: 'Swing weight',
   twistWeight: 'Twist weight',
   recoilWeight: 'Recoil weight',
+  length: 'Length',
+  leftMass: 'Left side',
+  rightMass: 'Right side',
 }
 
 export const AIMED: readonly Quantity[] = ['mass', 'balance', 'swingWeight', 'twistWeight']

@@ -1,7 +1,7 @@
 import loadHighs from 'highs'
 import { buildSteps } from '#core/build/workOrder.ts'
 import { estimateOf } from '#core/frame/state.ts'
-import type { StageBodies } from '#core/job/bodies.ts'
+import { INSPECTION_ITEMS, type StageBodies } from '#core/job/bodies.ts'
 import { pictureOf, referenceState, type JobInput } from '#core/job/picture.ts'
 import { editMark } from '#core/job/revisions.ts'
 import { STAGES, type Facts, type Stage } from '#core/job/stages.ts'
@@ -21,6 +21,9 @@ import {
   type StoredReadingRow,
 } from '#contract/entities.ts'
 import type { Database, Queryable } from '#server/db/database.ts'
+import { bodySchema, checkSchema, deviceSchema } from '#contract/devices.ts'
+import { insertCheck, putBody, putDevice } from '#server/queries/devices.ts'
+import { BODIES, checksUntil, devicesOn } from './devices.ts'
 import { insertFrame } from '#server/queries/frames.ts'
 import { appendRevision, insertJob, insertReading } from '#server/queries/jobs.ts'
 import { putMaterial } from '#server/queries/materials.ts'
@@ -31,7 +34,7 @@ import { solveWith } from '#solver/highs.ts'
 import { FRAMES, MATERIALS, PLAYERS, REFERENCES, SHOP, STRUNG_WRAP } from './world.ts'
 
 /** Lays out the made-up world in an empty shop. @returns false when there are players already */
-export async function loadDemoWorld(db: Database): Promise<boolean> {
+export async function loadDemoWorld(db: Database, benchPort: number | null = null): Promise<boolean> {
   if ((await manyPlayers(db)).length > 0) return false
   const solve = solveWith(await loadHighs())
   await db.transaction(async (tx) => {
@@ -40,6 +43,9 @@ export async function loadDemoWorld(db: Database): Promise<boolean> {
     for (const frame of FRAMES) await insertFrame(tx, frameSchema.omit({ revision: true }).parse(frame))
     for (const reference of REFERENCES) await insertReference(tx, referenceSchema.parse(reference))
     for (const material of MATERIALS) await putMaterial(tx, materialSchema.parse(material))
+    for (const body of BODIES) await putBody(tx, bodySchema.parse(body))
+    for (const device of devicesOn(benchPort)) await putDevice(tx, deviceSchema.parse(device))
+    for (const check of checksUntil(new Date())) await insertCheck(tx, checkSchema.parse(check))
     for (const story of STORIES) await tell(tx, story, solve)
   })
   return true
@@ -159,6 +165,7 @@ async function tell(tx: Queryable, story: Story, solve: ReturnType<typeof solveW
   const used: Partial<Record<Stage, Facts>> = {}
   const input = (): JobInput => ({
     profile: tennis,
+    ownStrings: null,
     geometry: frame.geometry,
     bodies,
     used,
@@ -181,6 +188,9 @@ async function tell(tx: Queryable, story: Story, solve: ReturnType<typeof solveW
     readingIds,
     confirmedIds: [],
     inspection: 'sound',
+    findings: INSPECTION_ITEMS.map((item) => ({ item, verdict: 'fine' as const, note: '' })),
+    photoIds: [],
+    claimId: null,
     note: '',
   })
   await save('compare', { referenceIds: story.referenceIds, condition: null })

@@ -1,5 +1,7 @@
 import { tennis } from '#core/sports/tennis.ts'
-import type { Condition } from '#core/frame/condition.ts'
+import { NOTHING_ON, type Condition } from '#core/frame/condition.ts'
+import type { SportId } from '#core/sports/profile.ts'
+import { PROFILES } from '#core/sports/sports.ts'
 import type { FrameGeometry } from '#core/frame/outline.ts'
 import type { PlayerFacts } from '#core/job/bodies.ts'
 import type { Frame, Player, Reference, StoredMaterial } from '#contract/entities.ts'
@@ -10,6 +12,7 @@ export const SHOP = {
   units: { mass: 'g', balance: 'cm', length: 'cm' } as const,
   initials: 'JQ',
   paper: 'A4' as const,
+  latitudeDeg: 47,
 }
 
 const facts = (f: Partial<PlayerFacts> & { name: string }): PlayerFacts => ({
@@ -127,6 +130,7 @@ const frame = (
   unit: string,
   playerId: string | null,
   geometry: FrameGeometry = shape(),
+  sport: SportId = 'tennis',
 ): Omit<Frame, 'revision'> => ({
   id,
   label,
@@ -135,6 +139,8 @@ const frame = (
   unit,
   playerId,
   geometry,
+  sport,
+  ownStrings: null,
 })
 
 export const FRAMES: Omit<Frame, 'revision'>[] = [
@@ -183,13 +189,40 @@ export const FRAMES: Omit<Frame, 'revision'>[] = [
     null,
     shape({ lengthCm: 69.85, headWidthCm: 26.5 }),
   ),
+  frame(
+    'frame-11',
+    'Merle Wisp 88',
+    'Merle',
+    '4U, grip 5',
+    'player-lumi',
+    { ...PROFILES.badminton.geometry },
+    'badminton',
+  ),
+  frame(
+    'frame-12',
+    'Quarrow Flat 16',
+    'Quarrow',
+    'no. 208',
+    'player-senna',
+    { ...PROFILES.pickleball.geometry },
+    'pickleball',
+  ),
+  frame(
+    'frame-13',
+    'Bellamast Anvil',
+    'Bellamast',
+    'shop demo',
+    'player-dunmor',
+    { ...PROFILES.padel.geometry },
+    'padel',
+  ),
 ]
 
-export const STRUNG_WRAP: Condition = { stringsG: 16.5, grip: 'base', overgrips: 1, dampener: false }
-const STRUNG: Condition = { stringsG: 16.5, grip: 'base', overgrips: 0, dampener: false }
+export const STRUNG_WRAP: Condition = { ...NOTHING_ON, stringsG: 16.5, grip: 'base', overgrips: 1 }
+const STRUNG: Condition = { ...NOTHING_ON, stringsG: 16.5, grip: 'base' }
 const DAMPED: Condition = { ...STRUNG_WRAP, dampener: true }
-const LEATHER: Condition = { stringsG: 16.5, grip: 'leather', overgrips: 1, dampener: false }
-const BARE: Condition = { stringsG: null, grip: 'base', overgrips: 0, dampener: false }
+const LEATHER: Condition = { ...NOTHING_ON, stringsG: 16.5, grip: 'leather', overgrips: 1 }
+const BARE: Condition = { ...NOTHING_ON, grip: 'base' }
 
 type Figures = [mass: number | null, balance: number | null, swing: number | null, twist: number | null]
 
@@ -220,6 +253,7 @@ function reference(
   )
   return {
     id,
+    sport: 'tennis',
     name,
     kind,
     style,

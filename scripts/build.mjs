@@ -7,7 +7,11 @@ import { root } from './ready.mjs'
 const out = join(root, 'dist/server')
 rmSync(out, { recursive: true, force: true })
 await build({
-  entryPoints: { main: join(root, 'server/main.ts'), embeddedWorker: join(root, 'server/db/embeddedWorker.ts') },
+  entryPoints: {
+    main: join(root, 'server/main.ts'),
+    embeddedWorker: join(root, 'server/db/embeddedWorker.ts'),
+    simulatedBench: join(root, 'devices/main.ts'),
+  },
   outdir: out,
   bundle: true,
   splitting: true,

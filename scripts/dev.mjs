@@ -19,9 +19,15 @@ const children = [
       join(root, '.kevro-demo'),
       '--image',
       image,
+      '--bench',
+      '4281',
     ],
     { cwd: root, stdio: 'inherit' },
   ),
+  spawn(process.execPath, ['--import', 'tsx', join(root, 'devices/main.ts'), '--on', 'frame-1'], {
+    cwd: root,
+    stdio: 'inherit',
+  }),
   spawn(bin('vite'), [], { cwd: root, stdio: 'inherit' }),
 ]
 const end = () => children.forEach((child) => child.kill('SIGTERM'))

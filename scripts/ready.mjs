@@ -48,7 +48,7 @@ function* filesUnder(folder) {
 
 /** Builds pages and server when a source is newer than the last build. */
 export function ensureBuilt() {
-  const sources = ['core', 'contract', 'solver', 'server', 'web', 'demo'].flatMap((folder) => [
+  const sources = ['core', 'contract', 'solver', 'server', 'devices', 'web', 'demo'].flatMap((folder) => [
     ...filesUnder(join(root, folder)),
   ])
   sources.push(...['vite.config.ts', 'package-lock.json', 'scripts/build.mjs'].map((file) => join(root, file)))

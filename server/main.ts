@@ -5,6 +5,7 @@ import { parseArgs } from 'node:util'
 import { openEmbedded, openServer, type Database } from './db/database.ts'
 import { DataFolderInUse, lockDataFolder } from './db/dataLock.ts'
 import { migrate } from './db/migrate.ts'
+import { DeviceGateway } from './devices/gateway.ts'
 import { makeApp } from './http/app.ts'
 
 const { values } = parseArgs({
@@ -15,6 +16,8 @@ const { values } = parseArgs({
     image: { type: 'string' },
     demo: { type: 'boolean', default: false },
     fresh: { type: 'boolean', default: false },
+    /** Port of the simulated bench of instruments, when one runs. */
+    bench: { type: 'string' },
   },
 })
 
@@ -29,11 +32,14 @@ async function start(): Promise<void> {
   const image = fresh && values.image && existsSync(values.image) ? new Uint8Array(await readFile(values.image)) : null
   const db: Database = url ? await openServer(url) : await openEmbedded({ dataDir: folder, image })
   await migrate(db)
+  const benchPort = values.bench ? Number(values.bench) : null
   if (values.demo) {
     const { loadDemoWorld } = await import('#demo/load.ts')
-    if (await loadDemoWorld(db)) console.log('The demo world has been laid out.')
+    if (await loadDemoWorld(db, benchPort)) console.log('The demo world has been laid out.')
   }
-  const server = makeApp(db, resolve(values.web)).listen(Number(values.port), '127.0.0.1')
+  const gateway = new DeviceGateway(db)
+  await gateway.refresh()
+  const server = makeApp(db, resolve(values.web), { gateway, benchPort }).listen(Number(values.port), '127.0.0.1')
   server.once('error', (error: Error & { code?: string }) => {
     console.error(
       error.code === 'EADDRINUSE' ? `Port ${values.port} is taken. Choose another with --port.` : error.message,
@@ -51,6 +57,7 @@ async function start(): Promise<void> {
     if (stopping) return
     stopping = true
     server.close()
+    gateway.close()
     server.closeAllConnections()
     await db.close()
     await release()

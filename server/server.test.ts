@@ -26,7 +26,7 @@ async function startOn(dataDir: string | null, withImage: boolean): Promise<Data
   return opened
 }
 async function listen(database: Database): Promise<void> {
-  server = makeApp(database, null, () => new Date('2026-11-23T12:00:00Z')).listen(0, '127.0.0.1')
+  server = makeApp(database, null, { now: () => new Date('2026-11-23T12:00:00Z') }).listen(0, '127.0.0.1')
   await new Promise((ready) => server.once('listening', ready))
   base = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api`
 }

@@ -1,9 +1,20 @@
 import type { SportProfile } from '../sports/profile.ts'
-import type { FrameGeometry } from './outline.ts'
+import { headOutline, type FrameGeometry } from './outline.ts'
 import { withPieces, type Piece } from './pieces.ts'
+import type { Shape } from './shape.ts'
 import { aboutAxis, type FrameState } from './state.ts'
 
 export type GripKind = 'none' | 'base' | 'leather' | 'synthetic'
+
+/** Mass that somebody put on earlier and that is still there: alike on both sides of the long axis. */
+export interface AddedMass {
+  id: string
+  name: string
+  massG: number
+  /** Middle of it, cm from the butt, and off the long axis. */
+  atCm: number
+  offAxisCm: number
+}
 
 /** What is on the frame when a number was taken. Part of every reading and every published figure. */
 export interface Condition {
@@ -12,26 +23,67 @@ export interface Condition {
   grip: GripKind
   overgrips: number
   dampener: boolean
+  /** Mass of guard tape round the tip, g. */
+  guardTapeG: number
+  /** The maker's wrapping film still on the grip. */
+  film: boolean
+  added: AddedMass[]
+}
+
+/** A bare frame with nothing on it at all. */
+export const NOTHING_ON: Condition = {
+  stringsG: null,
+  grip: 'none',
+  overgrips: 0,
+  dampener: false,
+  guardTapeG: 0,
+  film: false,
+  added: [],
+}
+
+/** How a frame of this sport usually comes to the bench. */
+export function defaultCondition(profile: SportProfile): Condition {
+  return { ...NOTHING_ON, stringsG: profile.layers.strings?.massG ?? null, grip: 'base', overgrips: 1 }
+}
+
+/** A frame's own layer, from its readings with and without it. */
+export interface OwnLayer {
+  massG: number
+  uMassG: number
+  /** Mass-weighted mean place along the frame, cm from the butt; null where the balance was not read both ways. */
+  xCm: number | null
+  uXCm: number
+  /** Mass-weighted means of x² and y², cm²; null where they were not read both ways. */
+  xxCm2: number | null
+  yyCm2: number | null
 }
 
 /** Two conditions are alike when nothing would have to be put on or taken off. */
 export function sameCondition(a: Condition, b: Condition): boolean {
-  return changeOf(a, b).length === 0
+  return changesOf(a, b).length === 0
 }
 
+export type LayerName = 'strings' | 'grip' | 'overgrip' | 'dampener' | 'guardTape' | 'film' | 'added'
+
 interface Change {
-  layer: 'strings' | 'grip' | 'overgrip' | 'dampener'
+  layer: LayerName
   massG: number
   uMassG: number
+  added?: AddedMass
+}
+
+/** The layers by which two conditions differ. */
+export function layersBetween(from: Condition, to: Condition): LayerName[] {
+  return [...new Set(changesOf(from, to).map((change) => change.layer))]
 }
 
 /** The layers to put on (positive) or take off (negative) to bring a frame from one condition to another. */
-function changeOf(from: Condition, to: Condition, profile?: SportProfile): Change[] {
+function changesOf(from: Condition, to: Condition, profile?: SportProfile): Change[] {
   const layers = profile?.layers
   const changes: Change[] = []
-  const strings = (to.stringsG ?? 0) - (from.stringsG ?? 0)
   if (from.stringsG !== to.stringsG && (from.stringsG === null || to.stringsG === null)) {
-    changes.push({ layer: 'strings', massG: strings, uMassG: layers?.strings.uMassG ?? 0 })
+    const massG = (to.stringsG ?? 0) - (from.stringsG ?? 0)
+    changes.push({ layer: 'strings', massG, uMassG: layers?.strings?.uMassG ?? 0 })
   }
   if (from.grip !== to.grip) {
     const was = layers?.grips[from.grip] ?? { massG: 0, uMassG: 0 }
@@ -47,34 +99,66 @@ function changeOf(from: Condition, to: Condition, profile?: SportProfile): Chang
     const one = layers?.dampener ?? { massG: 0, uMassG: 0 }
     changes.push({ layer: 'dampener', massG: to.dampener ? one.massG : -one.massG, uMassG: one.uMassG })
   }
+  if (from.guardTapeG !== to.guardTapeG) {
+    const share = layers ? layers.guardTape.uMassG / layers.guardTape.massG : 0
+    const massG = to.guardTapeG - from.guardTapeG
+    changes.push({ layer: 'guardTape', massG, uMassG: Math.abs(massG) * share })
+  }
+  if (from.film !== to.film) {
+    const one = layers?.film ?? { massG: 0, uMassG: 0 }
+    changes.push({ layer: 'film', massG: to.film ? one.massG : -one.massG, uMassG: one.uMassG })
+  }
+  const put = (item: AddedMass, sign: 1 | -1) =>
+    changes.push({ layer: 'added', massG: sign * item.massG, uMassG: 0.03 * item.massG, added: item })
+  const alike = (a: AddedMass, b: AddedMass) => a.massG === b.massG && a.atCm === b.atCm && a.offAxisCm === b.offAxisCm
+  for (const item of from.added) if (!to.added.some((other) => alike(item, other))) put(item, -1)
+  for (const item of to.added) if (!from.added.some((other) => alike(item, other))) put(item, 1)
   return changes
 }
 
+function shapeOf(change: Change, geometry: FrameGeometry, profile: SportProfile): Shape {
+  switch (change.layer) {
+    case 'strings':
+      return { kind: 'bed' }
+    case 'dampener': {
+      const fromBridge = profile.layers.dampener?.fromBridgeCm ?? 2
+      return { kind: 'point', xCm: geometry.lengthCm - geometry.headLengthCm + fromBridge, yCm: 0 }
+    }
+    case 'guardTape': {
+      const half = Math.min(profile.layers.guardTape.lengthCm / 2, headOutline(geometry, 0).halfLengthCm / 2)
+      return { kind: 'arc', fromCm: 0, toCm: half, side: 'both' }
+    }
+    case 'added': {
+      const { atCm, offAxisCm } = change.added!
+      return { kind: 'strip', fromCm: atCm, toCm: atCm, offsetCm: offAxisCm }
+    }
+    default:
+      return { kind: 'sleeve', fromCm: 0, toCm: geometry.gripLengthCm, radiusCm: geometry.handleHalfWidthCm }
+  }
+}
+
 /**
- * The pieces that turn a frame as measured in one condition into the other, from the frame's own geometry.
- * Two strung frames are taken with the strings each has.
+ * The pieces that turn a frame as measured in one condition into the other, from the frame's own geometry; strings, where
+ * given, as this frame's own readings found them. Two strung frames are taken with the strings each has.
  */
 export function conditionPieces(
   from: Condition,
   to: Condition,
   geometry: FrameGeometry,
   profile: SportProfile,
+  ownStrings: OwnLayer | null = null,
 ): Piece[] {
-  return changeOf(from, to, profile).map(({ layer, massG, uMassG }) => ({
-    massG,
-    uMassG,
-    uPlaceCm: 0,
-    shape:
-      layer === 'strings'
-        ? { kind: 'bed' }
-        : layer === 'dampener'
-          ? {
-              kind: 'point',
-              xCm: geometry.lengthCm - geometry.headLengthCm + profile.layers.dampener.fromBridgeCm,
-              yCm: 0,
-            }
-          : { kind: 'sleeve', fromCm: 0, toCm: geometry.gripLengthCm, radiusCm: geometry.handleHalfWidthCm },
-  }))
+  return changesOf(from, to, profile).map((change): Piece => {
+    const shape = shapeOf(change, geometry, profile)
+    const { massG, uMassG } = change
+    if (change.layer !== 'strings' || !ownStrings) return { massG, uMassG, uPlaceCm: 0, shape }
+    return {
+      massG: Math.sign(massG) * ownStrings.massG,
+      uMassG: ownStrings.uMassG,
+      uPlaceCm: ownStrings.uXCm,
+      shape: { kind: 'bed', own: ownStrings },
+    }
+  })
 }
 
 /** Brings a state from one condition and axis to another; uncertainty of the layers is added. Geometry decides, not a constant. */
@@ -84,6 +168,31 @@ export function broughtTo(
   to: { condition: Condition; axisCm: number },
   geometry: FrameGeometry,
   profile: SportProfile,
+  ownStrings: OwnLayer | null = null,
 ): FrameState {
-  return aboutAxis(withPieces(state, conditionPieces(from, to.condition, geometry, profile), geometry), to.axisCm)
+  const pieces = conditionPieces(from, to.condition, geometry, profile, ownStrings)
+  return aboutAxis(withPieces(state, pieces, geometry), to.axisCm)
+}
+
+/** A condition in short words of the trade. */
+export function conditionText(condition: Condition): string {
+  const grip = { none: 'no grip', base: 'base grip', leather: 'leather grip', synthetic: 'synthetic grip' }[
+    condition.grip
+  ]
+  const wraps =
+    condition.overgrips === 0
+      ? 'no overgrip'
+      : condition.overgrips === 1
+        ? '1 overgrip'
+        : `${condition.overgrips} overgrips`
+  const added = condition.added.reduce((sum, item) => sum + item.massG, 0)
+  return [
+    condition.stringsG === null ? 'bare' : 'strung',
+    grip,
+    wraps,
+    ...(condition.dampener ? ['dampener'] : []),
+    ...(condition.guardTapeG > 0 ? [`guard tape ${condition.guardTapeG.toFixed(1)} g`] : []),
+    ...(condition.film ? ['film on'] : []),
+    ...(added > 0 ? [`${added.toFixed(1)} g added earlier`] : []),
+  ].join(', ')
 }

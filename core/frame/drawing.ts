@@ -10,6 +10,8 @@ export interface FrameDrawing {
   cap: string
   bevelLines: [number, number, number, number][]
   strings: [number, number, number, number][]
+  /** Holes of a solid face: x, y, radius. */
+  holes: [number, number, number][]
 }
 
 const n = (value: number) => value.toFixed(2)
@@ -55,24 +57,40 @@ export function frameDrawing(geometry: FrameGeometry): FrameDrawing {
   const chord = (across: number, a: number, b: number) => b * Math.max(0, 1 - Math.abs(across / a) ** e) ** (1 / e)
   const MAINS = 16
   const CROSSES = 19
-  for (let i = 0; i < MAINS; i++) {
+  const strung = geometry.face === 'strings'
+  for (let i = 0; strung && i < MAINS; i++) {
     const y = ((i + 0.5) / MAINS - 0.5) * 2 * ry * 0.92
     const x = chord(y, ry, rx)
     strings.push([centre - x, y, centre + x, y])
   }
-  for (let i = 0; i < CROSSES; i++) {
+  for (let i = 0; strung && i < CROSSES; i++) {
     const x = ((i + 0.5) / CROSSES - 0.5) * 2 * rx * 0.93
     const y = chord(x, rx, ry)
     strings.push([centre + x, -y, centre + x, y])
   }
+  const shaftEnd = geometry.throat === 'open' ? fork : geometry.lengthCm - geometry.headLengthCm + geometry.tubeCm
   return {
     hoop: `${closedPath(every(outer.points, 12))}${closedPath(every(inner.points, 12))}`,
     bed: closedPath(every(inner.points, 12)),
-    arms: [arm(1), arm(-1)],
-    shaft: `M${n(grip - 0.4)} ${n(-half)}H${n(fork)}V${n(half)}H${n(grip - 0.4)}Z`,
+    arms: geometry.throat === 'open' ? [arm(1), arm(-1)] : [],
+    shaft: `M${n(grip - 0.4)} ${n(-half)}H${n(shaftEnd)}V${n(half)}H${n(grip - 0.4)}Z`,
     handle: `M1.4 ${n(-handle)}H${n(grip - 0.5)}Q${n(grip)} ${n(-handle)} ${n(grip)} ${n(-half)}V${n(half)}Q${n(grip)} ${n(handle)} ${n(grip - 0.5)} ${n(handle)}H1.4Z`,
     cap: `M0.3 ${n(-handle - 0.35)}H1.1L2.1 ${n(-handle)}V${n(handle)}L1.1 ${n(handle + 0.35)}H0.3Q0 0 0.3 ${n(-handle - 0.35)}Z`,
     bevelLines: [-0.42, 0.42].map((share) => [2.1, handle * share * 2 * 0.62, grip - 0.3, handle * share * 2 * 0.62]),
     strings,
+    holes: geometry.face === 'holes' ? faceHoles(centre, rx, ry) : [],
   }
+}
+
+/** Holes in staggered rows over the middle of a solid face. For drawing only. */
+function faceHoles(centre: number, rx: number, ry: number): FrameDrawing['holes'] {
+  const holes: FrameDrawing['holes'] = []
+  for (let row = -5; row <= 5; row++) {
+    for (let i = -5; i <= 5; i++) {
+      const x = row * 1.9
+      const y = (i + (row % 2 === 0 ? 0 : 0.5)) * 1.9
+      if ((x / (rx * 0.72)) ** 2 + (y / (ry * 0.74)) ** 2 < 1) holes.push([centre + x, y, 0.5])
+    }
+  }
+  return holes
 }

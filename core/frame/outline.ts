@@ -18,6 +18,9 @@ export interface FrameGeometry {
   /** The shaft runs from the top of the grip to here, where the throat opens. */
   shaftToCm: number
   shaftHalfWidthCm: number
+  /** Two arms and a bridge, or a shaft straight to the head. */
+  throat: 'open' | 'none'
+  face: 'strings' | 'holes' | 'plain'
 }
 
 export interface OutlinePoint {

@@ -1,4 +1,4 @@
-import { balanceOfPoints, G_PER_OZ, GCM2_PER_KGCM2, type Quantity } from '../quantities/units.ts'
+import { balanceOfPoints, G_PER_OZ, GCM2_PER_KGCM2, type ReadQuantity } from '../quantities/units.ts'
 import type { SportProfile } from '../sports/profile.ts'
 import type { FrameGeometry } from './outline.ts'
 import { recoilWeight, type FrameState } from './state.ts'
@@ -18,7 +18,7 @@ export type DoubtCode =
 /** A number that does not fit; kept, but not used until somebody confirms it. */
 export interface Doubt {
   code: DoubtCode
-  quantity: Quantity
+  quantity: ReadQuantity
   /** What was read, and what it would be if the likely slip were one; core units. */
   data: { value: number; meant?: number; axisCm?: number; low?: number; high?: number }
 }
@@ -30,17 +30,20 @@ const inside = (value: number, [low, high]: [number, number]) => value >= low &&
  * inches for centimetres. The bands are common practice, no source.
  */
 export function doubtOfReading(
-  quantity: Quantity,
+  quantity: ReadQuantity,
   value: number,
   lengthCm: number,
   profile: SportProfile,
 ): Doubt | null {
-  const band = profile.usual[quantity]
+  const band = usualBand(quantity, lengthCm, profile)
   if (inside(value, band)) return null
   const slip = (code: DoubtCode, meant: number): Doubt | null =>
     inside(meant, band) ? { code, quantity, data: { value, meant } } : null
   const unusual: Doubt = { code: 'doubt.unusual', quantity, data: { value, low: band[0], high: band[1] } }
-  if (quantity === 'mass') return slip('doubt.ounces', value * G_PER_OZ) ?? unusual
+  if (quantity === 'mass' || quantity === 'leftMass' || quantity === 'rightMass')
+    return slip('doubt.ounces', value * G_PER_OZ) ?? unusual
+  if (quantity === 'length')
+    return slip('doubt.millimetres', value / 10) ?? slip('doubt.inches', value * 2.54) ?? unusual
   if (quantity === 'balance') {
     return (
       slip('doubt.millimetres', value / 10) ??
@@ -52,6 +55,14 @@ export function doubtOfReading(
     )
   }
   return unusual
+}
+
+/** Length within 3 cm of what the frame is said to be; each side between a third and two thirds of a usual mass. */
+function usualBand(quantity: ReadQuantity, lengthCm: number, profile: SportProfile): [number, number] {
+  if (quantity === 'length') return [lengthCm - 3, lengthCm + 3]
+  if (quantity === 'leftMass' || quantity === 'rightMass')
+    return [profile.usual.mass[0] / 3, (2 * profile.usual.mass[1]) / 3]
+  return profile.usual[quantity]
 }
 
 /**

@@ -12,8 +12,15 @@ export type Shape =
   | { kind: 'column'; fromCm: number; toCm: number }
   /** A thin sleeve round the handle. */
   | { kind: 'sleeve'; fromCm: number; toCm: number; radiusCm: number }
-  /** The string bed: an even sheet over the ellipse inside the hoop. */
-  | { kind: 'bed' }
+  /** The string bed: an even sheet over the ellipse inside the hoop, or as this frame's own readings found it. */
+  | { kind: 'bed'; own?: OwnBed }
+
+/** Means that were read; null where they were not. */
+export interface OwnBed {
+  xCm: number | null
+  xxCm2: number | null
+  yyCm2: number | null
+}
 
 /** Mass-weighted means of x, x², y, y² over a shape: multiply by grams for Σmx, Σmx², Σmy, Σmy². */
 export interface ShapeMeans {
@@ -46,7 +53,9 @@ export function meansOf(shape: Shape, geometry: FrameGeometry): ShapeMeans {
       const x = headCentreCm(geometry)
       const rx = geometry.headLengthCm / 2 - geometry.tubeCm
       const ry = geometry.headWidthCm / 2 - geometry.tubeCm
-      return { x, xx: x * x + (rx * rx) / 4, y: 0, yy: (ry * ry) / 4 }
+      const own = shape.own
+      const at = own?.xCm ?? x
+      return { x: at, xx: own?.xxCm2 ?? at * at + (rx * rx) / 4, y: 0, yy: own?.yyCm2 ?? (ry * ry) / 4 }
     }
   }
 }

@@ -35,7 +35,37 @@ export interface MeasureBody {
   confirmedIds: string[]
   /** Looked over before work: cracks stop the job. */
   inspection: 'not yet' | 'sound' | 'cracked'
+  findings: Finding[]
+  photoIds: string[]
+  /** The published setup that this frame claims to be. */
+  claimId: string | null
+  /** A deviation that was left as it is, in somebody's words. */
   note: string
+}
+
+/** What is looked at before any work. */
+export const INSPECTION_ITEMS = [
+  'cracks',
+  'bumper',
+  'grommets',
+  'buttCap',
+  'handle',
+  'stuckOn',
+  'sides',
+  'model',
+] as const
+export type InspectionItem = (typeof INSPECTION_ITEMS)[number]
+
+export interface Finding {
+  item: InspectionItem
+  verdict: 'fine' | 'noted' | 'stop'
+  note: string
+}
+
+/** What the findings come to: stop where one says stop, sound when all are looked at. */
+export function inspectionOf(findings: readonly Finding[]): MeasureBody['inspection'] {
+  if (findings.some((f) => f.verdict === 'stop')) return 'cracked'
+  return INSPECTION_ITEMS.every((item) => findings.some((f) => f.item === item)) ? 'sound' : 'not yet'
 }
 
 export interface CompareBody {

@@ -100,6 +100,9 @@ function job(way: 'copy' | 'halfway' | 'hand') {
       readingIds: ['m', 'b', 's', 't'],
       confirmedIds: [],
       inspection: 'sound',
+      findings: [],
+      photoIds: [],
+      claimId: null,
       note: '',
     },
     compare: { referenceIds: ['r'], condition: null },
@@ -122,6 +125,7 @@ function job(way: 'copy' | 'halfway' | 'hand') {
   const input = (change: Partial<JobInput> = {}): JobInput => ({
     profile: tennis,
     geometry: tennis.geometry,
+    ownStrings: null,
     bodies,
     used: {},
     readings,

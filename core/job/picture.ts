@@ -1,4 +1,4 @@
-import { broughtTo, type Condition } from '../frame/condition.ts'
+import { broughtTo, conditionText, defaultCondition, type Condition, type OwnLayer } from '../frame/condition.ts'
 import type { FrameGeometry } from '../frame/outline.ts'
 import { estimateOf, frameState, type Estimate, type FrameState } from '../frame/state.ts'
 import { withPieces } from '../frame/pieces.ts'
@@ -28,6 +28,8 @@ export type StoredReading = Reading & { takenAt: string }
 export interface JobInput {
   profile: SportProfile
   geometry: FrameGeometry
+  /** What earlier jobs found this frame's strings to weigh, and where. */
+  ownStrings: OwnLayer | null
   bodies: Partial<StageBodies>
   /** The facts each saved stage was worked out from. */
   used: Partial<Record<Stage, Facts>>
@@ -50,10 +52,6 @@ export interface JobPicture {
   standing: Record<Stage, { status: StageStatus; changed: ChangedFact[] }>
 }
 
-export function defaultCondition(profile: SportProfile): Condition {
-  return { stringsG: profile.layers.strings.massG, grip: 'base', overgrips: 1, dampener: false }
-}
-
 /** A job's numbers and the standing of its stages. */
 export function pictureOf(input: JobInput): JobPicture {
   const { bodies, geometry, profile } = input
@@ -62,10 +60,7 @@ export function pictureOf(input: JobInput): JobPicture {
   const read = (ids: readonly string[] | undefined, confirmed: readonly string[] | undefined) =>
     summarise(
       input.readings.filter((r) => ids?.includes(r.id)),
-      new Set(confirmed ?? []),
-      axisCm,
-      geometry,
-      profile,
+      { confirmed: new Set(confirmed ?? []), axisCm, condition, geometry, profile, ownStrings: input.ownStrings },
     )
   const measured = read(bodies.measure?.readingIds, bodies.measure?.confirmedIds)
   const checked = read(bodies.check?.readingIds, bodies.check?.confirmedIds)
@@ -170,23 +165,4 @@ function cutFacts(cuts: StageBodies['plan']['cuts'], materials: readonly Materia
       Number(cut.amount.toFixed(2)),
     ]),
   )
-}
-
-/** A condition in short words of the trade. */
-export function conditionText(condition: Condition): string {
-  const grip = { none: 'no grip', base: 'base grip', leather: 'leather grip', synthetic: 'synthetic grip' }[
-    condition.grip
-  ]
-  const wraps =
-    condition.overgrips === 0
-      ? 'no overgrip'
-      : condition.overgrips === 1
-        ? '1 overgrip'
-        : `${condition.overgrips} overgrips`
-  return [
-    condition.stringsG === null ? 'bare' : 'strung',
-    grip,
-    wraps,
-    ...(condition.dampener ? ['dampener'] : []),
-  ].join(', ')
 }

@@ -1,8 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { aboutAxis, estimateOf, frameState } from '../frame/state.ts'
 import { tennis } from '../sports/tennis.ts'
+import { BARE, STRUNG } from '../testing/fixtures.ts'
+import { grubbsCritical, outlierOf } from './outlier.ts'
 import { repeats, type Reading } from './readings.ts'
-import { summarise } from './summary.ts'
+import { lateralPlace, summarise } from './summary.ts'
 
 const scale = tennis.methods.find((m) => m.id === 'scale')!
 const reading = (
@@ -13,7 +15,13 @@ const reading = (
   methodId = '',
 ): Reading => ({ id, quantity, value, axisCm, methodId })
 const read = (readings: Reading[], confirmed: string[] = []) =>
-  summarise(readings, new Set(confirmed), 10.16, tennis.geometry, tennis)
+  summarise(readings, {
+    confirmed: new Set(confirmed),
+    axisCm: 10.16,
+    condition: STRUNG,
+    geometry: tennis.geometry,
+    profile: tennis,
+  })
 
 describe('repeats', () => {
   it('mean and deviation agree with the certified values of NIST’s NumAcc1 set (10000001, 10000003, 10000002: mean 10000002, deviation 1; from memory)', () => {
@@ -26,15 +34,18 @@ describe('repeats', () => {
     const s = repeats([5.007, 4.994, 5.005, 4.99, 4.999], bare)
     expect(s.value).toBeCloseTo(4.999, 12)
     expect(s.uRepeat).toBeCloseTo(0.0032, 4)
-    expect(s.u).toBe(s.uRepeat)
+    expect(s.standard).toBe(s.uRepeat)
+    // Four degrees of freedom: the 95 % factor is 2.776 (GUM table G.2).
+    expect(2 * s.u).toBeCloseTo(2.776 * s.uRepeat, 5)
   })
   it('a single reading carries the method’s usual spread, its display step over √12 and its device, in quadrature', () => {
-    expect(repeats([322], scale).u).toBeCloseTo(Math.sqrt(0.05 ** 2 + 0.1 ** 2 / 12 + 0.1 ** 2), 12)
+    expect(repeats([322], scale).standard).toBeCloseTo(Math.sqrt(0.05 ** 2 + 0.1 ** 2 / 12 + 0.1 ** 2), 12)
     expect(repeats([322], scale).deviation).toBeNull()
     expect(() => repeats([], scale)).toThrow('readings.none')
   })
   it('two equal readings do not claim to be without spread', () => {
-    expect(repeats([322, 322], scale).uRepeat).toBeCloseTo(0.05 / Math.SQRT2, 12)
+    // Pooled with eight readings' worth of the usual spread (GUM 4.2.4).
+    expect(repeats([322, 322], scale).uRepeat).toBeCloseTo(Math.sqrt((8 * 0.05 ** 2) / 9 / 2), 12)
   })
 })
 
@@ -56,7 +67,8 @@ describe('a frame’s readings together', () => {
   it('weights two methods by 1/u²', () => {
     const s = read([reading('a', 'mass', 330, null, 'scale'), reading('b', 'mass', 332, null, 'scale-1g')])
     const [fine, coarse] = s.quantities.mass.groups
-    const expected = (330 / fine.u ** 2 + 332 / coarse.u ** 2) / (1 / fine.u ** 2 + 1 / coarse.u ** 2)
+    const expected =
+      (330 / fine.standard ** 2 + 332 / coarse.standard ** 2) / (1 / fine.standard ** 2 + 1 / coarse.standard ** 2)
     expect(s.quantities.mass.combined!.value).toBeCloseTo(expected, 9)
     expect(s.quantities.mass.combined!.u).toBeLessThan(Math.min(fine.u, coarse.u))
   })
@@ -77,5 +89,151 @@ describe('a frame’s readings together', () => {
     expect(estimateOf(read(odd).state, 'swingWeight')).toBeNull()
     expect(estimateOf(read(odd).state, 'mass')!.value).toBe(330)
     expect(read(odd, ['s']).state.swingWeightKgCm2).toBe(410)
+  })
+})
+
+describe('what stands out', () => {
+  const bare = { ...scale, resolution: 0 }
+  it('points out a reading by Grubbs’ test and keeps using it', () => {
+    const values = [322.0, 322.1, 321.9, 322.0, 323.4]
+    const s = read(values.map((v, i) => reading(String(i), 'mass', v)))
+    expect(s.quantities.mass.outliers).toEqual(['4'])
+    expect(s.state.massG).toBeCloseTo(322.28, 9)
+    expect(s.quantities.mass.groups[0].wide).toBe(true)
+  })
+  it('does not call a figure one step of the display off an outlier', () => {
+    expect(outlierOf([322, 322, 322, 322, 322, 322, 322.1], 0.1)).toBeNull()
+    expect(outlierOf([322, 322, 322, 322, 322, 322, 322.3], 0.1)?.index).toBe(6)
+    expect(outlierOf([322, 322, 322, 323], 1)).toBeNull()
+    expect(outlierOf([322, 322, 322], 0)).toBeNull()
+    expect(outlierOf([1, 2], 0.1)).toBeNull()
+  })
+  // Grubbs' table, two-sided 5 % (one-sided 2.5 %), from memory.
+  it.each([
+    [3, 1.155],
+    [4, 1.481],
+    [5, 1.715],
+    [6, 1.887],
+    [8, 2.126],
+    [10, 2.29],
+    [20, 2.709],
+  ])('Grubbs’ critical value for %i readings is %f', (n, critical) =>
+    expect(grubbsCritical(n)).toBeCloseTo(critical, 2),
+  )
+  it('a spread larger than the method’s usual one stands alone', () => {
+    const s = repeats([322, 324], bare)
+    expect(s.wide).toBe(true)
+    expect(s.uRepeat).toBeCloseTo(1, 12)
+    expect(s.dof).toBeGreaterThan(1)
+    expect(repeats([322, 322.1], bare).wide).toBe(false)
+  })
+  it('says when two methods do not agree', () => {
+    const apart = read([reading('a', 'mass', 330, null, 'scale'), reading('b', 'mass', 333, null, 'scale-1g')])
+    expect(apart.quantities.mass.disagree).toBe(true)
+    const near = read([reading('a', 'mass', 330, null, 'scale'), reading('b', 'mass', 330.5, null, 'scale-1g')])
+    expect(near.quantities.mass.disagree).toBe(false)
+  })
+})
+
+describe('readings with other things on the frame', () => {
+  const bareReadings = [
+    { ...reading('m0', 'mass', 305.4), condition: BARE },
+    { ...reading('b0', 'balance', 31.9), condition: BARE },
+    { ...reading('s0', 'swingWeight', 292), condition: BARE },
+  ]
+  const strung = { ...BARE, stringsG: 16.5 }
+  const inStrung = (readings: Reading[]) =>
+    summarise(readings, {
+      confirmed: new Set(),
+      axisCm: 10.16,
+      condition: strung,
+      geometry: tennis.geometry,
+      profile: tennis,
+    })
+  it('strung from bare by geometry: the trade’s +15 to 18 g, about +1 cm, +25 to 30 (common practice, no source)', () => {
+    const s = inStrung(bareReadings)
+    expect(s.state.massG! - 305.4).toBeGreaterThan(15)
+    expect(s.state.massG! - 305.4).toBeLessThan(18)
+    expect(s.state.balanceCm! - 31.9).toBeCloseTo(1, 1)
+    expect(s.state.swingWeightKgCm2! - 292).toBeGreaterThan(25)
+    expect(s.state.swingWeightKgCm2! - 292).toBeLessThan(30)
+    const { converted } = s.quantities.mass
+    expect(converted).toHaveLength(1)
+    expect(converted[0].used).toBe(true)
+    // The strings’ mass is known to 0.87 g, the scale to about 0.12: the conversion carries both.
+    expect(converted[0].estimate.u).toBeCloseTo(Math.hypot(0.87, s.state.covariance[0][0] ** 0.5), 0)
+  })
+  it('what was read as asked is used as read; the conversion only stands beside it', () => {
+    const s = inStrung([...bareReadings, { ...reading('m1', 'mass', 322.1), condition: strung }])
+    expect(s.state.massG).toBe(322.1)
+    expect(s.quantities.mass.converted[0].used).toBe(false)
+    expect(s.state.balanceCm).not.toBeNull()
+  })
+  it('a frame read both ways keeps its own strings: 14.2 g where 16.5 is usual', () => {
+    const both = [
+      ...bareReadings,
+      { ...reading('m1', 'mass', 319.6), condition: strung },
+      { ...reading('b1', 'balance', 32.75), condition: strung },
+      { ...reading('s1', 'swingWeight', 317), condition: strung },
+    ]
+    const own = inStrung(both).ownStrings!
+    expect(own.massG).toBeCloseTo(14.2, 9)
+    expect(own.xCm).toBeCloseTo((319.6 * 32.75 - 305.4 * 31.9) / 14.2, 9)
+    // Another job, bare readings only: with the frame's own strings it comes to what was read strung.
+    const later = summarise(bareReadings, {
+      confirmed: new Set(),
+      axisCm: 10.16,
+      condition: strung,
+      geometry: tennis.geometry,
+      profile: tennis,
+      ownStrings: own,
+    })
+    expect(later.state.massG).toBeCloseTo(319.6, 9)
+    expect(later.state.balanceCm).toBeCloseTo(32.75, 9)
+    expect(later.state.swingWeightKgCm2).toBeCloseTo(317, 9)
+    expect(inStrung([...bareReadings, { ...reading('m1', 'mass', 305.5), condition: strung }]).ownStrings).toBeNull()
+  })
+  it('other layers move the numbers the way they lie', () => {
+    const more = (change: Partial<typeof BARE>) =>
+      summarise(bareReadings, {
+        confirmed: new Set(),
+        axisCm: 10.16,
+        condition: { ...BARE, ...change },
+        geometry: tennis.geometry,
+        profile: tennis,
+      }).state
+    expect(more({ guardTapeG: 3 }).balanceCm).toBeGreaterThan(31.9)
+    expect(more({ film: true }).balanceCm).toBeLessThan(31.9)
+    // 4 g at the tip by hand: Σm(x−a)² = 4·(67 − 10.16)²/1000.
+    const tip = more({ added: [{ id: 'a', name: 'tape', massG: 4, atCm: 67, offAxisCm: 0 }] })
+    expect(tip.massG).toBeCloseTo(309.4, 9)
+    expect(tip.swingWeightKgCm2! - 292).toBeCloseTo((4 * (67 - 10.16) ** 2) / 1000, 9)
+  })
+})
+
+describe('left and right', () => {
+  it('the centre of mass lies towards the heavier side: ȳ = (d/2)(R−L)/(R+L)', () => {
+    const y = lateralPlace({ value: 160, u: 0.1 }, { value: 164, u: 0.1 }, 20)
+    expect(y.value).toBeCloseTo(40 / 324, 12)
+    // By central differences: ∂ȳ/∂R = d·L/(R+L)².
+    expect(y.u).toBeCloseTo((20 * 0.1 * Math.hypot(160, 164)) / 324 ** 2, 12)
+  })
+})
+
+describe('what is worked out by hand shares its errors', () => {
+  it('a pendulum’s swing weight moves with mass and balance in the covariance', () => {
+    const s = read([
+      reading('m', 'mass', 330),
+      reading('b', 'balance', 32.5),
+      {
+        ...reading('s', 'swingWeight', 325, 10.16, 'pendulum'),
+        basis: { uA: 0.3, uB: 0.5, perMassG: 0.9, perBalanceCm: 9 },
+      },
+    ])
+    const [mass, balance, swing] = s.state.covariance
+    expect(swing[0]).toBeCloseTo(0.9 * mass[0], 12)
+    expect(swing[1]).toBeCloseTo(9 * balance[1], 12)
+    const alone = s.quantities.swingWeight.groups[0].u ** 2
+    expect(swing[2]).toBeCloseTo(alone + 0.9 ** 2 * mass[0] + 81 * balance[1], 9)
   })
 })

@@ -1,57 +1,112 @@
-import { Problem } from '../problem.ts'
-import type { MeasuringMethod, SportProfile } from '../sports/profile.ts'
+import type { Condition } from '../frame/condition.ts'
 import type { Estimate } from '../frame/state.ts'
-import type { Quantity } from '../quantities/units.ts'
+import { chiSquareTail, studentT } from '../numerics/student.ts'
+import { Problem } from '../problem.ts'
+import type { ReadQuantity } from '../quantities/units.ts'
+import type { MeasuringMethod, SportProfile } from '../sports/profile.ts'
+import { outlierOf, type OutlierTest } from './outlier.ts'
+
+/** What stands behind a reading that came from a calibrated device or was worked out by hand; standard uncertainties. */
+export interface ReadingBasis {
+  /** Spread of one reading like this; null: the method's usual one. */
+  uA: number | null
+  /** What repeats share: calibration, lengths, gravity; null: the method's usual one. Without what mass and balance bring. */
+  uB: number | null
+  /** How the value moves with the frame's mass (per g) and balance (per cm), for what was worked out from them. */
+  perMassG: number
+  perBalanceCm: number
+}
 
 /** One reading, in core units. Never changed: a correction is another reading. */
 export interface Reading {
   id: string
-  quantity: Quantity
+  quantity: ReadQuantity
   value: number
   /** Swing weight only: the axis it was read about, cm from the butt. */
   axisCm: number | null
   methodId: string
+  /** The instrument that sent it; null when it was typed. */
+  deviceId?: string | null
+  /** What was on the frame; null: what the stage says. */
+  condition?: Condition | null
+  basis?: ReadingBasis | null
 }
 
-/** Mean of repeats with its uncertainty, and where that comes from. */
+/** Mean of repeats with its uncertainty, and where that comes from. `u` is half of the 95 % uncertainty. */
 export interface RepeatSummary extends Estimate {
   count: number
   /** Standard deviation of the readings; null for a single one. */
   deviation: number | null
   /** Type A: of the mean. */
   uRepeat: number
-  /** Type B: display step/√12 and device, in quadrature. */
+  /** Type B: display step/√12 and device or calibration, in quadrature. */
   uDevice: number
+  /** Type A and B in quadrature: one standard uncertainty. */
+  standard: number
+  /** Effective degrees of freedom (Welch and Satterthwaite, GUM G.4). */
+  dof: number
+  /** The readings spread more than the method's usual spread explains. */
+  wide: boolean
+  outlier: OutlierTest | null
 }
 
-/** With fewer readings than this the spread seen is too weak to trust alone. */
-const ENOUGH = 4
+/** How many readings' worth a method's usual spread is counted as (GUM 4.2.4, a pooled estimate). */
+export const USUAL_DOF = 8
 
 /**
- * Mean, standard deviation and combined standard uncertainty of repeated readings by one method
- * (GUM, JCGM 100:2008, 4.2, 4.3.7, 5.1). With fewer than four readings the method's usual spread stands in where it is the larger.
+ * Mean and uncertainty of repeated readings by one method (GUM, JCGM 100:2008, 4.2, 4.3.7, 5.1, G.4). The spread seen is pooled
+ * with the method's usual one, unless it is larger than that explains (χ² at 0.1 %): then it stands alone.
  * @param values readings in core units, at least one
+ * @param basis uncertainties that came with the readings, in place of the method's
  * @throws Problem `readings.none`
- * @example repeats([322, 322.2], scale) // mean 322.1
+ * @example repeats([322, 322.2], scale).value // 322.1
  */
-export function repeats(values: readonly number[], method: MeasuringMethod): RepeatSummary {
+export function repeats(
+  values: readonly number[],
+  method: MeasuringMethod,
+  basis: Partial<Pick<ReadingBasis, 'uA' | 'uB'>> = {},
+): RepeatSummary {
   const count = values.length
   if (count === 0) throw new Problem('readings.none', method.quantity)
   const mean = values.reduce((sum, v) => sum + v, 0) / count
-  const deviation = count > 1 ? Math.sqrt(values.reduce((sum, v) => sum + (v - mean) ** 2, 0) / (count - 1)) : null
-  const spread = count >= ENOUGH ? deviation! : Math.max(deviation ?? 0, method.spread)
-  const uRepeat = spread / Math.sqrt(count)
-  const uDevice = Math.hypot(method.resolution / Math.sqrt(12), method.device)
-  return { value: mean, u: Math.hypot(uRepeat, uDevice), count, deviation, uRepeat, uDevice }
+  const squares = values.reduce((sum, v) => sum + (v - mean) ** 2, 0)
+  const usual = basis.uA ?? method.spread
+  // A display that stands still hides a spread of step/√12.
+  const known = Math.hypot(usual, usual > 0 ? method.resolution / Math.sqrt(12) : 0)
+  const wide = count > 1 && usual > 0 && chiSquareTail(squares / known ** 2, count - 1) < 0.001
+  const pooled = usual > 0 && !wide
+  const repeatDof = pooled ? USUAL_DOF + count - 1 : count - 1
+  const variance = pooled ? (USUAL_DOF * usual ** 2 + squares) / repeatDof : repeatDof > 0 ? squares / repeatDof : 0
+  const uRepeat = Math.sqrt(variance / count)
+  const uDevice = Math.hypot(method.resolution / Math.sqrt(12), basis.uB ?? method.device)
+  const standard = Math.hypot(uRepeat, uDevice)
+  const dof = uRepeat > 0 ? (repeatDof * standard ** 4) / uRepeat ** 4 : Infinity
+  return {
+    value: mean,
+    u: half95(standard, dof),
+    count,
+    deviation: count > 1 ? Math.sqrt(squares / (count - 1)) : null,
+    uRepeat,
+    uDevice,
+    standard,
+    dof,
+    wide,
+    outlier: outlierOf(values, method.resolution),
+  }
+}
+
+/** Half of the 95 % uncertainty, so that twice it covers 95 % however few the readings. @param dof effective degrees of freedom */
+export function half95(standard: number, dof: number): number {
+  return (standard * studentT(0.95, Math.max(1, dof))) / 2
 }
 
 /** What a quantity is usually read with: the sport's first method for it. */
-export function usualMethod(quantity: Quantity, profile: SportProfile): MeasuringMethod {
+export function usualMethod(quantity: ReadQuantity, profile: SportProfile): MeasuringMethod {
   return profile.methods.find((method) => method.quantity === quantity)!
 }
 
 /** The method by id, or the usual one for the quantity. */
-export function methodFor(methodId: string, quantity: Quantity, profile: SportProfile): MeasuringMethod {
+export function methodFor(methodId: string, quantity: ReadQuantity, profile: SportProfile): MeasuringMethod {
   return (
     profile.methods.find((method) => method.id === methodId && method.quantity === quantity) ??
     usualMethod(quantity, profile)

@@ -1,5 +1,5 @@
 import { Problem } from '../problem.ts'
-import { toCore, type QuantityKind, type Unit } from './units.ts'
+import { toCore, UNITS_OF, type QuantityKind, type Unit } from './units.ts'
 
 export interface ReadOptions {
   kind: QuantityKind
@@ -38,13 +38,6 @@ const UNIT_WORDS: [RegExp, Unit][] = [
   [/^(kg[·.* ]?cm(?:²|2|\^2)|units?|sw)$/, 'kg·cm²'],
 ]
 
-const KIND_UNITS: Record<QuantityKind, Unit[]> = {
-  mass: ['g', 'oz'],
-  length: ['cm', 'mm', 'in'],
-  balance: ['cm', 'mm', 'in', 'points'],
-  inertia: ['kg·cm²'],
-}
-
 /**
  * A number as people write it, to core units: `11 1/4 oz`, `12¾"`, `32,4`, `6 HL`, `6 pts HL`, `2 HH`, `even`.
  * A comma is a decimal comma; when comma and point both stand, the last is the decimal mark.
@@ -75,7 +68,7 @@ export function readNumber(text: string, options: ReadOptions): ReadNumber {
 
   const unit = unitText === '' ? options.unit : UNIT_WORDS.find(([words]) => words.test(unitText))?.[1]
   if (!unit) throw new Problem('unit.unknown', '', { unit: unitText })
-  if (!KIND_UNITS[options.kind].includes(unit)) throw new Problem('unit.wrongKind', '', { unit, kind: options.kind })
+  if (!UNITS_OF[options.kind].includes(unit)) throw new Problem('unit.wrongKind', '', { unit, kind: options.kind })
   if (unit === 'points') return points(typed, options)
   if (typed < 0) throw new Problem('number.negative', '', { text })
   return { value: toCore(typed, unit, options.lengthCm), typed, unit }

@@ -25,13 +25,21 @@ export const QUANTITIES = ['mass', 'balance', 'swingWeight', 'twistWeight'] as c
 export type Quantity = (typeof QUANTITIES)[number]
 /** With recoil weight, which follows from the others. */
 export type ShownQuantity = Quantity | 'recoilWeight'
+/** What a reading may be of: the four, and what is read beside them. */
+export const READ_QUANTITIES = [...QUANTITIES, 'length', 'leftMass', 'rightMass'] as const
+export type ReadQuantity = (typeof READ_QUANTITIES)[number]
+/** Anything that has a field or a figure of its own. */
+export type AnyQuantity = ShownQuantity | ReadQuantity
 
-export const KIND_OF: Record<ShownQuantity, QuantityKind> = {
+export const KIND_OF: Record<AnyQuantity, QuantityKind> = {
   mass: 'mass',
   balance: 'balance',
   swingWeight: 'inertia',
   twistWeight: 'inertia',
   recoilWeight: 'inertia',
+  length: 'length',
+  leftMass: 'mass',
+  rightMass: 'mass',
 }
 
 const TO_CORE: Record<Exclude<Unit, 'points'>, number> = {
@@ -80,9 +88,15 @@ export interface UnitChoice {
 }
 
 /** The unit in which a quantity is shown under a shop's choice. */
-export function unitFor(quantity: ShownQuantity | 'length', units: UnitChoice): Unit {
-  if (quantity === 'mass') return units.mass
-  if (quantity === 'balance') return units.balance
-  if (quantity === 'length') return units.length
-  return 'kg·cm²'
+export function unitFor(quantity: AnyQuantity, units: UnitChoice): Unit {
+  const kind = KIND_OF[quantity]
+  return kind === 'inertia' ? 'kg·cm²' : units[kind]
+}
+
+/** The units that a field of this kind can be switched through. */
+export const UNITS_OF: Record<QuantityKind, readonly Unit[]> = {
+  mass: ['g', 'oz'],
+  length: ['cm', 'mm', 'in'],
+  balance: ['cm', 'mm', 'in', 'points'],
+  inertia: ['kg·cm²'],
 }

@@ -3,7 +3,7 @@ import {
   fromCore,
   unitFor,
   type BalanceUnit,
-  type ShownQuantity,
+  type AnyQuantity,
   type Unit,
   type UnitChoice,
 } from './units.ts'
@@ -24,12 +24,7 @@ export function signed(value: number, decimals: number): string {
 }
 
 /** A value in core units without its unit, in the shop's unit: `322.1`, `32.40`, `6.0 HL`. */
-export function writeValue(
-  value: number,
-  quantity: ShownQuantity | 'length',
-  units: UnitChoice,
-  lengthCm: number,
-): string {
+export function writeValue(value: number, quantity: AnyQuantity, units: UnitChoice, lengthCm: number): string {
   const unit = unitFor(quantity, units)
   const shown = fromCore(value, unit, lengthCm)
   if (unit === 'points') return writePoints(shown)
@@ -44,23 +39,18 @@ export function writePoints(pointsHeadLight: number): string {
 }
 
 /** The unit's mark as it stands after a figure; points carry theirs in the figure. */
-export function unitMark(quantity: ShownQuantity | 'length', units: UnitChoice): string {
+export function unitMark(quantity: AnyQuantity, units: UnitChoice): string {
   const unit = unitFor(quantity, units)
   return unit === 'points' ? '' : unit
 }
 
 /** `322.1 g`, `6.0 HL`, `339.0 kg·cm²`. */
-export function writeQuantity(
-  value: number,
-  quantity: ShownQuantity | 'length',
-  units: UnitChoice,
-  lengthCm: number,
-): string {
+export function writeQuantity(value: number, quantity: AnyQuantity, units: UnitChoice, lengthCm: number): string {
   return `${writeValue(value, quantity, units, lengthCm)} ${unitMark(quantity, units)}`.trim()
 }
 
 /** A difference in core units with its sign, in the shop's unit; points say which way they go. */
-export function writeDifference(difference: number, quantity: ShownQuantity, units: UnitChoice): string {
+export function writeDifference(difference: number, quantity: AnyQuantity, units: UnitChoice): string {
   const unit = unitFor(quantity, units)
   const shown = differenceFromCore(difference, unit)
   if (unit !== 'points') return signed(shown, DECIMALS[unit])
@@ -70,7 +60,7 @@ export function writeDifference(difference: number, quantity: ShownQuantity, uni
 }
 
 /** An uncertainty or a tolerance, always positive: `0.6`. Two figures are enough. */
-export function writeSpread(spread: number, quantity: ShownQuantity, units: UnitChoice): string {
+export function writeSpread(spread: number, quantity: AnyQuantity, units: UnitChoice): string {
   const unit = unitFor(quantity, units)
   return fixed(Math.abs(differenceFromCore(spread, unit)), DECIMALS[unit])
 }

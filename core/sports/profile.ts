@@ -1,6 +1,10 @@
 import type { GripKind } from '../frame/condition.ts'
 import type { FrameGeometry } from '../frame/outline.ts'
-import type { Quantity } from '../quantities/units.ts'
+import type { Estimate } from '../frame/state.ts'
+import type { Quantity, ReadQuantity, UnitChoice } from '../quantities/units.ts'
+
+export const SPORTS = ['tennis', 'padel', 'pickleball', 'badminton'] as const
+export type SportId = (typeof SPORTS)[number]
 
 export interface Layer {
   massG: number
@@ -8,17 +12,29 @@ export interface Layer {
   uMassG: number
 }
 
+/** What instruments there are, whatever their make. */
+export const DEVICE_KINDS = ['scale', 'balance-board', 'swing-machine', 'twist-station', 'diagnostic'] as const
+export type DeviceKind = (typeof DEVICE_KINDS)[number]
+
 /** How a quantity is read, with what that does to its uncertainty. All in core units. */
 export interface MeasuringMethod {
   id: string
-  quantity: Quantity
+  quantity: ReadQuantity
   name: string
   /** Smallest step of the display. */
   resolution: number
-  /** Standard uncertainty of the device itself once checked. */
+  /** Standard uncertainty of the device itself while it has no calibration. */
   device: number
   /** Usual spread of one reading by a careful hand, a standard deviation. */
   spread: number
+  /** Standard uncertainty of how far a calibrated device moves until its next check. */
+  stands: number
+  /** A check on a reference body passes within this. */
+  tolerance: number
+  /** Worked out from other readings, with its own error budget. */
+  byHand: boolean
+  /** The kind of instrument that can send it; null when it is typed. */
+  deviceKind: DeviceKind | null
 }
 
 /** A place where mass may go. `capacityCm` is the length of one run in one layer. */
@@ -35,15 +51,25 @@ export interface Zone {
   visible: boolean
 }
 
+/** A kind of string with what a whole bed of it usually weighs. */
+export interface StringKind {
+  name: string
+  massG: number
+}
+
 /** Everything that makes one sport different from another. Data only. */
 export interface SportProfile {
-  id: 'tennis'
+  id: SportId
   name: string
   /** Axis in which swing weight is usually quoted, cm from the butt. */
   axisCm: number
   /** Other axes in use: tried when a reading looks wrong. */
   otherAxesCm: number[]
+  /** Units that this sport's people write, where they differ from the shop's. */
+  units: Partial<UnitChoice>
   geometry: FrameGeometry
+  /** Outlines that frames of this sport come in, to start from. */
+  outlines: { name: string; change: Partial<FrameGeometry> }[]
   /** Usual adult and junior frames; outside is doubtful, not impossible. Core units, swing weight about `axisCm`. */
   usual: Record<Quantity, [number, number]>
   /** Radius of gyration over length. */
@@ -52,15 +78,37 @@ export interface SportProfile {
   /** Standard deviation over adult frames, for a number that a setup does not give. */
   populationSpread: Record<Quantity, number>
   layers: {
-    strings: Layer
+    /** Null for a solid face. */
+    strings: Layer | null
+    stringKinds: StringKind[]
     grips: Record<GripKind, Layer>
     overgrip: Layer
-    dampener: Layer & { fromBridgeCm: number }
+    dampener: (Layer & { fromBridgeCm: number }) | null
+    guardTape: Layer & { lengthCm: number }
+    film: Layer
   }
   methods: MeasuringMethod[]
+  /** 2∫z²dm/1000 of usual frames: what their thickness adds (common practice, no source). */
+  thicknessKgCm2: Estimate
+  /** Distance of the two edges on which a frame lies to be weighed left and right, cm. */
+  sideEdgesCm: number
+  /** Names of weight classes, heaviest last; empty where the sport has none. */
+  classes: { name: string; fromG: number; toG: number }[]
   zones: Zone[]
   /** Mass of fill in one cm of handle, g/cm. */
   handleFillGPerCm: number
   handleFillFromCm: number
-  rules: { name: string; source: string; maxLengthCm: number; maxWidthCm: number }
+  rules: {
+    name: string
+    source: string
+    maxLengthCm: number
+    maxWidthCm: number
+    maxThicknessCm?: number
+    maxSumCm?: number
+  }
+}
+
+/** The name of the weight class of a frame, where the sport has such classes. @example classOf(83, badminton) // '4U' */
+export function classOf(massG: number, profile: SportProfile): string | null {
+  return profile.classes.find((c) => massG >= c.fromG && massG < c.toG)?.name ?? null
 }

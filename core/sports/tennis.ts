@@ -1,3 +1,4 @@
+import { METHODS } from './methods.ts'
 import type { SportProfile } from './profile.ts'
 
 /** Common practice, no source, unless a source is named. */
@@ -6,7 +7,10 @@ export const tennis: SportProfile = {
   name: 'Tennis',
   axisCm: 10.16,
   otherAxesCm: [0, 5, 7.62],
+  units: {},
   geometry: {
+    throat: 'open',
+    face: 'strings',
     lengthCm: 68.58,
     headLengthCm: 34.4,
     headWidthCm: 26.2,
@@ -18,12 +22,25 @@ export const tennis: SportProfile = {
     shaftToCm: 24,
     shaftHalfWidthCm: 1.3,
   },
+  outlines: [
+    { name: 'Adult, mid-size head', change: {} },
+    { name: 'Adult, large head', change: { headLengthCm: 35.6, headWidthCm: 27.2 } },
+    { name: 'Junior, 26 in', change: { lengthCm: 66.04, headLengthCm: 33.6, headWidthCm: 25.6, gripLengthCm: 17 } },
+    { name: 'Junior, 25 in', change: { lengthCm: 63.5, headLengthCm: 32.6, headWidthCm: 25.2, gripLengthCm: 16 } },
+  ],
   usual: { mass: [190, 400], balance: [28, 38.5], swingWeight: [200, 400], twistWeight: [8, 19] },
   gyrationBand: [0.28, 0.36],
   tolerance: { mass: 1, balance: 0.2, swingWeight: 2, twistWeight: 0.3 },
   populationSpread: { mass: 15, balance: 0.6, swingWeight: 15, twistWeight: 0.9 },
   layers: {
     strings: { massG: 16.5, uMassG: 0.87 },
+    stringKinds: [
+      { name: 'polyester 1.25', massG: 17 },
+      { name: 'polyester 1.20', massG: 16 },
+      { name: 'multifilament 1.30', massG: 16.5 },
+      { name: 'natural gut 1.30', massG: 15.5 },
+      { name: 'hybrid', massG: 16.3 },
+    ],
     grips: {
       none: { massG: 0, uMassG: 0 },
       base: { massG: 17, uMassG: 2 },
@@ -32,45 +49,13 @@ export const tennis: SportProfile = {
     },
     overgrip: { massG: 5, uMassG: 0.5 },
     dampener: { massG: 2, uMassG: 0.3, fromBridgeCm: 2 },
+    guardTape: { massG: 3, uMassG: 0.5, lengthCm: 32 },
+    film: { massG: 2, uMassG: 0.5 },
   },
-  methods: [
-    { id: 'scale', quantity: 'mass', name: 'Scale, 0.1 g', resolution: 0.1, device: 0.1, spread: 0.05 },
-    { id: 'scale-1g', quantity: 'mass', name: 'Scale, 1 g', resolution: 1, device: 0.3, spread: 0.3 },
-    { id: 'balance-board', quantity: 'balance', name: 'Balance board', resolution: 0.1, device: 0.02, spread: 0.05 },
-    {
-      id: 'balance-edge',
-      quantity: 'balance',
-      name: 'On an edge, by hand',
-      resolution: 0.1,
-      device: 0.05,
-      spread: 0.1,
-    },
-    {
-      id: 'swing-machine',
-      quantity: 'swingWeight',
-      name: 'Swing-weight machine',
-      resolution: 1,
-      device: 0.4,
-      spread: 0.4,
-    },
-    { id: 'pendulum', quantity: 'swingWeight', name: 'Pendulum, worked out', resolution: 0.1, device: 0.8, spread: 1 },
-    {
-      id: 'twist-machine',
-      quantity: 'twistWeight',
-      name: 'Twist station',
-      resolution: 0.1,
-      device: 0.08,
-      spread: 0.05,
-    },
-    {
-      id: 'twist-threads',
-      quantity: 'twistWeight',
-      name: 'Two threads, worked out',
-      resolution: 0.01,
-      device: 0.15,
-      spread: 0.1,
-    },
-  ],
+  methods: METHODS,
+  thicknessKgCm2: { value: 0.4, u: 0.1 },
+  sideEdgesCm: 20,
+  classes: [],
   zones: [
     {
       id: 'tip',

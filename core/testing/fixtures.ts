@@ -1,14 +1,14 @@
 import loadHighs from 'highs'
 import { solveWith } from '#solver/highs.ts'
-import type { Condition } from '../frame/condition.ts'
+import { NOTHING_ON, type Condition } from '../frame/condition.ts'
 import { frameState, type FrameState } from '../frame/state.ts'
 import type { Material } from '../plan/material.ts'
 import { OPEN_LIMITS, type PlanRequest } from '../plan/request.ts'
 import { tennis } from '../sports/tennis.ts'
 
 /** What tests share: a usual strung frame, a full drawer, a real solver. */
-export const STRUNG: Condition = { stringsG: 16.5, grip: 'base', overgrips: 1, dampener: false }
-export const BARE: Condition = { stringsG: null, grip: 'base', overgrips: 0, dampener: false }
+export const STRUNG: Condition = { ...NOTHING_ON, stringsG: 16.5, grip: 'base', overgrips: 1 }
+export const BARE: Condition = { ...NOTHING_ON, grip: 'base' }
 
 const material = (m: Pick<Material, 'id' | 'kind' | 'unitMassG'> & Partial<Material>): Material => ({
   name: m.id,

@@ -4,18 +4,32 @@ import helmet from 'helmet'
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Database } from '../db/database.ts'
+import { DeviceGateway } from '../devices/gateway.ts'
+import { batchRoutes } from './batchRoutes.ts'
+import { deviceRoutes } from './deviceRoutes.ts'
 import { jobRoutes } from './jobRoutes.ts'
 import { answerErrors, notFound, Refusal } from './problems.ts'
 import { sheetRoutes } from './sheetRoutes.ts'
 import { shopRoutes } from './shopRoutes.ts'
 
+export interface AppParts {
+  now?: () => Date
+  gateway?: DeviceGateway
+  /** Port of the simulated bench, when there is one. */
+  benchPort?: number | null
+}
+
 const LOOPBACK = new Set(['127.0.0.1', 'localhost', '[::1]'])
 
 /**
- * The web application over a database.
+ * The web application over a database and its instruments.
  * @param webDir folder of the built pages, or null when they are served elsewhere (during development)
  */
-export function makeApp(db: Database, webDir: string | null, now: () => Date = () => new Date()): Express {
+export function makeApp(
+  db: Database,
+  webDir: string | null,
+  { now = () => new Date(), gateway = new DeviceGateway(db), benchPort = null }: AppParts = {},
+): Express {
   const app = express()
   app.disable('x-powered-by')
   app.use(
@@ -52,7 +66,14 @@ export function makeApp(db: Database, webDir: string | null, now: () => Date = (
         !request.url?.endsWith('/import') && (request.headers['content-type'] ?? '').startsWith('application/json'),
     }),
   )
-  app.use('/api', shopRoutes(db), jobRoutes(db, now), sheetRoutes(db, now))
+  app.use(
+    '/api',
+    shopRoutes(db),
+    jobRoutes(db, now),
+    sheetRoutes(db, now),
+    deviceRoutes(db, gateway, benchPort),
+    batchRoutes(db),
+  )
   app.use('/api', () => {
     throw notFound('address')
   })

@@ -34,6 +34,8 @@ export async function exportJob(db: Queryable, id: string, writtenAt: string): P
       unit: frame.unit,
       playerId: null,
       geometry: frame.geometry,
+      sport: frame.sport,
+      ownStrings: frame.ownStrings,
     },
     stages: STAGES.flatMap((stage) => {
       const mine = revisions.filter((r) => r.stage === stage)
@@ -106,6 +108,8 @@ export async function importJob(db: Database, file: JobFile): Promise<JobRow> {
       await insertReading(tx, job.id, {
         ...r,
         id: newIds.get(r.id)!,
+        // The instruments of the shop that wrote the file are not here.
+        deviceId: null,
         supersedes: r.supersedes ? (newIds.get(r.supersedes) ?? null) : null,
       })
     }

@@ -5,6 +5,7 @@ import type { Stage } from '#core/job/stages.ts'
 import {
   becomeJobSchema,
   bodySchemas,
+  bulkReadingsSchema,
   newJobSchema,
   newReadingSchema,
   saveStageSchema,
@@ -16,6 +17,7 @@ import {
 } from '#contract/entities.ts'
 import { stageSchema } from '#contract/bodies.ts'
 import type { Database, Queryable } from '../db/database.ts'
+import { takeFromTray } from '../queries/devices.ts'
 import { insertFrame, maybeOneFrame } from '../queries/frames.ts'
 import * as jobs from '../queries/jobs.ts'
 import { insertPlayer, maybeOnePlayer, updatePlayerFacts } from '../queries/players.ts'
@@ -131,12 +133,32 @@ export function jobRoutes(db: Database, now: () => Date): Router {
   router.post('/jobs/:id/readings', async (request, response) => {
     const reading = newReadingSchema.parse(request.body)
     if ((reading.quantity === 'swingWeight') !== (reading.axisCm !== null)) {
-      throw new Refusal(422, 'field.invalid', 'axisCm', {
-        reason: 'a swing weight needs its axis, and only a swing weight has one',
-      })
+      throw needsAxis()
     }
-    if (!(await jobs.maybeOneJob(db, request.params.id))) throw notFound('job')
-    response.status(201).json(await jobs.insertReading(db, request.params.id, reading))
+    const jobId = request.params.id
+    const row = await db.transaction(async (tx) => {
+      if (!(await jobs.maybeOneJob(tx, jobId))) throw notFound('job')
+      const saved = await jobs.insertReading(tx, jobId, reading)
+      if (!saved) throw new Refusal(409, 'reading.elsewhere')
+      if (reading.deviceId) await takeFromTray(tx, [reading.id], jobId)
+      return saved
+    })
+    response.status(201).json(row)
+  })
+
+  router.post('/jobs/:id/readings/bulk', async (request, response) => {
+    const readings = bulkReadingsSchema.parse(request.body)
+    const jobId = request.params.id
+    const rows = await db.transaction(async (tx) => {
+      if (!(await jobs.maybeOneJob(tx, jobId))) throw notFound('job')
+      const saved = []
+      for (const reading of readings) {
+        if ((reading.quantity === 'swingWeight') !== (reading.axisCm !== null)) throw needsAxis()
+        saved.push(await jobs.insertReading(tx, jobId, reading))
+      }
+      return saved
+    })
+    response.status(201).json(rows)
   })
 
   router.get('/jobs/:id/export', async (request, response) => {
@@ -153,6 +175,11 @@ export function jobRoutes(db: Database, now: () => Date): Router {
 
   return router
 }
+
+const needsAxis = () =>
+  new Refusal(422, 'field.invalid', 'axisCm', {
+    reason: 'a swing weight needs its axis, and only a swing weight has one',
+  })
 
 async function playerFor(tx: Queryable, player: NonNullable<NewJob['player']>): Promise<string> {
   if ('id' in player) {

@@ -1,6 +1,8 @@
 import { STAGES, type Stage } from '#core/job/stages.ts'
 import type { RevisionMark } from '#core/job/revisions.ts'
 import { redoMark, undoMark } from '#core/job/revisions.ts'
+import type { z } from 'zod'
+import { bodySchemas } from '#contract/bodies.ts'
 import {
   jobRowSchema,
   jobSummarySchema,
@@ -8,7 +10,7 @@ import {
   revisionRowSchema,
   type JobRow,
   type JobSummary,
-  type NewReading,
+  type newReadingSchema,
   type RevisionRow,
   type SavedStage,
   type StoredReadingRow,
@@ -58,7 +60,7 @@ export async function manyJobSummaries(db: Queryable): Promise<JobSummary[]> {
     WITH latest AS (
       SELECT DISTINCT ON (job_id, stage) job_id, stage, body, at FROM stage_revision ORDER BY job_id, stage, revision DESC
     )
-    SELECT j.id, j.number, j.kind, f.label AS "frameLabel", j.ticket ->> 'due' AS due,
+    SELECT j.id, j.number, j.kind, f.label AS "frameLabel", f.sport, j.ticket ->> 'due' AS due,
       (SELECT body -> 'facts' ->> 'name' FROM latest WHERE job_id = j.id AND stage = 'player') AS "playerName",
       (SELECT body -> 'signed' ->> 'by' FROM latest WHERE job_id = j.id AND stage = 'check') AS "signedBy",
       COALESCE((SELECT json_agg(stage) FROM latest WHERE job_id = j.id), '[]') AS saved,
@@ -158,15 +160,17 @@ export async function manySavedStages(db: Queryable, jobId: string): Promise<Sav
     const marks = rows.filter((row) => row.stage === stage)
     const last = marks.at(-1)
     if (!last) return []
-    const { revision, body, used, at, by } = last
+    const { revision, used, at, by } = last
+    // What older versions did not yet ask for is filled in on the way out.
+    const body = bodySchemas[stage].parse(last.body)
     return [
       { stage, revision, body, used, at, by, canUndo: undoMark(marks) !== null, canRedo: redoMark(marks) !== null },
     ]
   })
 }
 
-const READING =
-  'id, quantity, value, axis_cm AS "axisCm", method_id AS "methodId", typed, purpose, taken_at, by_initials AS by, supersedes'
+const READING = `id, quantity, value, axis_cm AS "axisCm", method_id AS "methodId", device_id AS "deviceId", condition, basis, origin,
+  note, typed, purpose, taken_at, by_initials AS by, supersedes`
 const readingOf = (row: Row): StoredReadingRow => readingSchema.parse({ ...row, takenAt: iso(row.taken_at) })
 
 export async function manyReadings(db: Queryable, jobId: string): Promise<StoredReadingRow[]> {
@@ -175,21 +179,41 @@ export async function manyReadings(db: Queryable, jobId: string): Promise<Stored
   )
 }
 
-/** Adds a reading once: the same id a second time is the same reading. */
+const json = (value: unknown) => (value == null ? null : JSON.stringify(value))
+
+/** Adds a reading once: the same id a second time is the same reading. @returns null when another job has it */
 export async function insertReading(
   db: Queryable,
   jobId: string,
-  r: NewReading & { takenAt?: string },
-): Promise<StoredReadingRow> {
+  r: z.output<typeof newReadingSchema>,
+): Promise<StoredReadingRow | null> {
   const rows = await db.query(
-    `INSERT INTO reading (id, job_id, quantity, value, axis_cm, method_id, typed, purpose, by_initials, supersedes, taken_at)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, COALESCE($11::timestamptz, clock_timestamp()))
+    `INSERT INTO reading (id, job_id, quantity, value, axis_cm, method_id, device_id, condition, basis, origin, note, typed, purpose,
+       by_initials, supersedes, taken_at)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, COALESCE($16::timestamptz, clock_timestamp()))
      ON CONFLICT (id) DO NOTHING RETURNING ${READING}`,
-    [r.id, jobId, r.quantity, r.value, r.axisCm, r.methodId, r.typed, r.purpose, r.by, r.supersedes, r.takenAt ?? null],
+    [
+      r.id,
+      jobId,
+      r.quantity,
+      r.value,
+      r.axisCm,
+      r.methodId,
+      r.deviceId,
+      json(r.condition),
+      json(r.basis),
+      json(r.origin),
+      r.note,
+      r.typed,
+      r.purpose,
+      r.by,
+      r.supersedes,
+      r.takenAt ?? null,
+    ],
   )
   const [row] =
     rows.length > 0
       ? rows
       : await db.query(`SELECT ${READING} FROM reading WHERE id = $1 AND job_id = $2`, [r.id, jobId])
-  return readingOf(row)
+  return row ? readingOf(row) : null
 }

@@ -1,17 +1,19 @@
 import { shopSchema, type Shop } from '#contract/entities.ts'
 import type { Queryable } from '../db/database.ts'
 
+const COLUMNS = 'name, units, initials, paper, latitude_deg AS "latitudeDeg", revision'
+
 export async function oneShop(db: Queryable): Promise<Shop> {
-  const [row] = await db.query('SELECT name, units, initials, paper, revision FROM shop WHERE id = 1')
+  const [row] = await db.query(`SELECT ${COLUMNS} FROM shop WHERE id = 1`)
   return shopSchema.parse(row)
 }
 
 /** Returns the new shop, or null when the revision seen is no longer the current one. */
 export async function updateShop(db: Queryable, shop: Shop): Promise<Shop | null> {
   const [row] = await db.query(
-    `UPDATE shop SET name = $1, units = $2, initials = $3, paper = $4, revision = revision + 1
-     WHERE id = 1 AND revision = $5 RETURNING name, units, initials, paper, revision`,
-    [shop.name, JSON.stringify(shop.units), shop.initials, shop.paper, shop.revision],
+    `UPDATE shop SET name = $1, units = $2, initials = $3, paper = $4, latitude_deg = $6, revision = revision + 1
+     WHERE id = 1 AND revision = $5 RETURNING ${COLUMNS}`,
+    [shop.name, JSON.stringify(shop.units), shop.initials, shop.paper, shop.revision, shop.latitudeDeg],
   )
   return row ? shopSchema.parse(row) : null
 }

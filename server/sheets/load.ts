@@ -1,7 +1,7 @@
 import type { StageBodies } from '#core/job/bodies.ts'
 import { pictureOf, type JobInput, type JobPicture } from '#core/job/picture.ts'
 import type { Facts, Stage } from '#core/job/stages.ts'
-import { tennis } from '#core/sports/tennis.ts'
+import { profileOf } from '#core/sports/sports.ts'
 import type { JobView, Shop, StoredMaterial } from '#contract/entities.ts'
 import type { Queryable } from '../db/database.ts'
 import { jobView } from '../http/jobRoutes.ts'
@@ -28,7 +28,8 @@ export async function sheetSource(db: Queryable, jobId: string): Promise<SheetSo
   const bodies = Object.fromEntries(view.stages.map((s) => [s.stage, s.body])) as Partial<StageBodies>
   const used = Object.fromEntries(view.stages.map((s) => [s.stage, s.used])) as Partial<Record<Stage, Facts>>
   const input: JobInput = {
-    profile: tennis,
+    profile: profileOf(view.frame.sport),
+    ownStrings: view.frame.ownStrings,
     geometry: view.frame.geometry,
     bodies,
     used,

@@ -1,5 +1,5 @@
 import { estimateOf } from '#core/frame/state.ts'
-import { conditionText } from '#core/job/picture.ts'
+import { conditionText } from '#core/frame/condition.ts'
 import { fixed, unitMark, writeBalanceBoth, writeSpread, writeValue } from '#core/quantities/write.ts'
 import type { ShownQuantity } from '#core/quantities/units.ts'
 import { AIMED, placeText, QUANTITY_NAMES, stripsText } from '#contract/words.ts'

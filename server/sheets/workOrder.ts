@@ -1,6 +1,6 @@
 import { buildSteps } from '#core/build/workOrder.ts'
 import { estimateOf, type FrameState } from '#core/frame/state.ts'
-import { conditionText } from '#core/job/picture.ts'
+import { conditionText } from '#core/frame/condition.ts'
 import { fixed, signed, unitMark, writeBalanceBoth, writeSpread, writeValue } from '#core/quantities/write.ts'
 import type { Quantity, ShownQuantity } from '#core/quantities/units.ts'
 import { AIMED, cautionsFor, placeText, QUANTITY_NAMES, stepTitle, stripsText } from '#contract/words.ts'

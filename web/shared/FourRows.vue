@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { estimateOf, type FrameState } from '#core/frame/state.ts'
-import { conditionText, referenceState } from '#core/job/picture.ts'
+import { conditionText } from '#core/frame/condition.ts'
+import { referenceState } from '#core/job/picture.ts'
 import { QUANTITIES, type ShownQuantity } from '#core/quantities/units.ts'
-import { tennis } from '#core/sports/tennis.ts'
 import { fixed } from '#core/quantities/write.ts'
 import { useJob } from '../stores/job.ts'
 import { useShop } from '../stores/shop.ts'
@@ -22,14 +22,14 @@ const measured = computed<FrameState | null>(() => {
   if (!p) return null
   return props.final && p.checked.state.massG !== null ? p.checked.state : p.measured.state
 })
-const lengthCm = computed(() => job.view?.frame.geometry.lengthCm ?? tennis.geometry.lengthCm)
+const lengthCm = computed(() => job.view?.frame.geometry.lengthCm ?? job.profile.geometry.lengthCm)
 const chosen = computed(() => {
   const p = job.picture
   if (!p) return []
   const ids = job.bodies.compare?.referenceIds ?? []
   return shop.references
     .filter((r) => ids.includes(r.id))
-    .map((r) => ({ name: r.name, state: referenceState(r, p, tennis) }))
+    .map((r) => ({ name: r.name, state: referenceState(r, p, job.profile) }))
 })
 const shown = computed<ShownQuantity[]>(() => (recoil.value ? [...QUANTITIES, 'recoilWeight'] : [...QUANTITIES]))
 const target = (quantity: ShownQuantity) =>

@@ -4,7 +4,6 @@ import { derivedNumbers, estimateOf } from '#core/frame/state.ts'
 import { QUANTITIES } from '#core/quantities/units.ts'
 import { fixed, writeBalanceBoth } from '#core/quantities/write.ts'
 import { methodFor } from '#core/measure/readings.ts'
-import { tennis } from '#core/sports/tennis.ts'
 import { QUANTITY_NAMES } from '#contract/words.ts'
 import { useJob } from '../stores/job.ts'
 
@@ -16,7 +15,7 @@ const readings = computed(() =>
     const summary = job.picture?.measured.quantities[quantity]
     return (summary?.groups ?? []).map((group) => ({
       quantity,
-      text: `${fixed(group.value, DECIMALS[quantity])}: mean of ${group.count} by ${methodFor(group.methodId, quantity, tennis).name.toLowerCase()}; repeats ±${fixed(group.uRepeat, 2)}, device ±${fixed(group.uDevice, 2)}, together ±${fixed(group.u, 2)} (one standard uncertainty)`,
+      text: `${fixed(group.value, DECIMALS[quantity])}: mean of ${group.count} by ${methodFor(group.methodId, quantity, job.profile).name.toLowerCase()}; repeats ±${fixed(group.uRepeat, 2)}, device ±${fixed(group.uDevice, 2)}, together ±${fixed(group.standard, 2)} (one standard uncertainty), 95 % within ±${fixed(2 * group.u, 2)}`,
     }))
   }),
 )

@@ -6,7 +6,8 @@ import type { TargetGuard } from '#core/target/target.ts'
 import { Problem } from '#core/problem.ts'
 import type { UnitChoice } from '#core/quantities/units.ts'
 import { fixed, writeQuantity, writeSpread, writeBalanceBoth } from '#core/quantities/write.ts'
-import { tennis } from '#core/sports/tennis.ts'
+import { SPORTS } from '#core/sports/profile.ts'
+import { PROFILES } from '#core/sports/sports.ts'
 import { QUANTITY_NAMES } from '#contract/words.ts'
 import type { StoredMaterial } from '#contract/entities.ts'
 
@@ -47,6 +48,38 @@ export function problemWords(problem: Problem): string {
       return 'These frame dimensions do not fit together.'
     case 'readings.none':
       return 'There is no reading yet.'
+    case 'line.tooFew':
+      return 'Two different values at least are needed for this.'
+    case 'swing.tooShort':
+      return `Only ${d.samples} samples: too few to find a swing in.`
+    case 'swing.timesOutOfOrder':
+      return d.row ? `The times do not run forward at row ${d.row}.` : 'The times do not run forward.'
+    case 'swing.flat':
+      return 'Nothing moves on this axis.'
+    case 'swing.noConvergence':
+      return 'No swing could be fitted to this. Record again, with a small free swing.'
+    case 'swing.amplitude':
+      return 'The angle must lie between 0 and 180°.'
+    case 'swing.tooFew':
+      return 'Too few swings. Ten or more make a good reading.'
+    case 'swing.uneven':
+      return 'These taps keep no even time. Start again and tap each time it passes the same way.'
+    case 'swing.noClearPeriod':
+      return 'No clear period on this axis: it drowns in noise or does not swing. Choose the axis along the pin, or record again.'
+    case 'swing.twoPeriods':
+      return `Two swings at once (${fixed(Number(d.hz), 2)} and ${fixed(Number(d.other), 2)} a second): it wobbles. Let it hang still, then start it in one plane.`
+    case 'swing.doubled':
+      return `This axis swings twice for each swing of the frame (“${d.channel}” shows half its rate). Choose the axis along the pin.`
+    case 'gravity.latitude':
+      return 'A latitude lies between −90 and 90°.'
+    case 'byHand.noReading':
+      return 'There is no reading yet.'
+    case 'byHand.geometry':
+      return 'These lengths or weights do not fit together.'
+    case 'byHand.pin':
+      return 'The pin must lie on the butt side of the balance point, or the frame will not hang.'
+    case 'calibration.none':
+      return 'A check needs a reading on a known body.'
     case 'solver.badModel':
     case 'solver.failed':
       return 'The plan could not be worked out. Change a limit and try again.'
@@ -123,7 +156,11 @@ export function openingWords(
       return `${fixed(by, 0)} ${m?.kind === 'tape' ? 'cm' : m?.kind === 'fill' ? 'g' : 'pieces'} more of ${m?.name ?? obstacle.materialId} in the drawer`
     }
     case 'zone':
-      return `${fixed(by, 1)} cm more room at ${tennis.zones.find((z) => z.id === obstacle.zoneId)?.name.toLowerCase() ?? obstacle.zoneId}`
+      return `${fixed(by, 1)} cm more room at ${
+        SPORTS.flatMap((s) => PROFILES[s].zones)
+          .find((z) => z.id === obstacle.zoneId)
+          ?.name.toLowerCase() ?? obstacle.zoneId
+      }`
     case 'cap':
       return `a cap ${fixed(by, 1)} g higher`
     case 'places':

@@ -3,6 +3,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { OPEN_LIMITS } from '#core/plan/request.ts'
 import { tennis } from '#core/sports/tennis.ts'
+import { NOTHING_ON } from '#core/frame/condition.ts'
 import type { MeasureBody } from '#core/job/bodies.ts'
 import type { JobView, SavedStage } from '#contract/entities.ts'
 import { useJob } from './job.ts'
@@ -35,6 +36,8 @@ class Shop {
         unit: '',
         playerId: null,
         geometry: tennis.geometry,
+        sport: 'tennis',
+        ownStrings: null,
         revision: 1,
       },
       stages: [...this.stages.values()],
@@ -74,11 +77,14 @@ class Shop {
 }
 
 const measure = (note: string, readingIds: string[] = []): MeasureBody => ({
-  condition: { stringsG: 16, grip: 'base', overgrips: 1, dampener: false },
+  condition: { ...NOTHING_ON, stringsG: 16, grip: 'base', overgrips: 1 },
   axisCm: 10.16,
   readingIds,
   confirmedIds: [],
   inspection: 'sound',
+  findings: [],
+  photoIds: [],
+  claimId: null,
   note,
 })
 let server: Shop

@@ -6,8 +6,15 @@ import type { StageBodies } from '#core/job/bodies.ts'
 import { pictureOf, type JobPicture } from '#core/job/picture.ts'
 import type { Facts, Stage } from '#core/job/stages.ts'
 import { piecesOfAll, type Cut } from '#core/plan/cut.ts'
-import { tennis } from '#core/sports/tennis.ts'
-import type { Frame, JobRow, JobView, NewReading, SavedStage, StoredReadingRow } from '#contract/entities.ts'
+import { profileOf } from '#core/sports/sports.ts'
+import {
+  readingSchema,
+  type Frame,
+  type JobRow,
+  type JobView,
+  type NewReading,
+  type SavedStage,
+} from '#contract/entities.ts'
 import { ApiProblem, call, problemText, Unreachable } from '../api/client.ts'
 import { afterSaved, loadWaiting, sameContent, storeWaiting, type Waiting } from '../api/outbox.ts'
 import { useShop } from './shop.ts'
@@ -40,7 +47,8 @@ export const useJob = defineStore('job', () => {
     if (!view.value) return null
     const used = Object.fromEntries(view.value.stages.map((s) => [s.stage, s.used])) as Partial<Record<Stage, Facts>>
     return pictureOf({
-      profile: tennis,
+      profile: profileOf(view.value.frame.sport),
+      ownStrings: view.value.frame.ownStrings,
       geometry: view.value.frame.geometry,
       bodies: bodies.value,
       used,
@@ -49,6 +57,7 @@ export const useJob = defineStore('job', () => {
       materials: shop.materials,
     })
   })
+  const profile = computed(() => profileOf(view.value?.frame.sport ?? 'tennis'))
   const cuts = computed<Cut[]>(() => liveCuts.value ?? bodies.value.plan?.cuts ?? [])
   /** The frame with the cuts as they lie now, dragged ones included. */
   const planned = computed<FrameState | null>(() => {
@@ -82,7 +91,7 @@ export const useJob = defineStore('job', () => {
     if (!view.value) return
     if (item.kind === 'reading') {
       if (view.value.readings.some((r) => r.id === item.reading.id)) return
-      const row: StoredReadingRow = { ...item.reading, takenAt: new Date().toISOString() }
+      const row = readingSchema.parse({ takenAt: new Date().toISOString(), ...item.reading })
       view.value = { ...view.value, readings: [...view.value.readings, row] }
       return
     }
@@ -120,8 +129,8 @@ export const useJob = defineStore('job', () => {
     enqueue({ kind: 'stage', stage, expected, body: JSON.parse(JSON.stringify(body)), used })
   }
 
-  function addReading(reading: Omit<NewReading, 'id' | 'by'>): string {
-    const id = crypto.randomUUID()
+  /** @param id given when the reading has one already, as from an instrument */
+  function addReading(reading: Omit<NewReading, 'id' | 'by'>, id: string = crypto.randomUUID()): string {
     enqueue({ kind: 'reading', reading: { ...reading, id, by: shop.initials } })
     return id
   }
@@ -263,6 +272,7 @@ export const useJob = defineStore('job', () => {
     view,
     bodies,
     picture,
+    profile,
     cuts,
     planned,
     liveCuts,

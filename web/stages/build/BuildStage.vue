@@ -7,7 +7,6 @@ import { buildSteps, type BuildStep } from '#core/build/workOrder.ts'
 import { methodFor, repeats, usualMethod } from '#core/measure/readings.ts'
 import type { Quantity } from '#core/quantities/units.ts'
 import { fixed, writeDifference, writeValue } from '#core/quantities/write.ts'
-import { tennis } from '#core/sports/tennis.ts'
 import { cautionsFor, placeText, QUANTITY_NAMES, stepTitle, stripsText } from '#contract/words.ts'
 import MarkGlyph from '../../shared/MarkGlyph.vue'
 import QuantityField from '../../shared/QuantityField.vue'
@@ -58,7 +57,7 @@ function read(step: BuildStep, quantity: Quantity, value: number, typed: string)
     quantity,
     value,
     typed,
-    methodId: usualMethod(quantity, tennis).id,
+    methodId: usualMethod(quantity, job.profile).id,
     axisCm: quantity === 'swingWeight' ? job.picture!.axisCm : null,
     purpose: 'checkpoint',
     supersedes: null,
@@ -75,7 +74,7 @@ function readOf(step: BuildStep, quantity: Quantity) {
   const ids = body.value?.marks[step.id]?.readingIds ?? []
   const row = job.view!.readings.find((r) => ids.includes(r.id) && r.quantity === quantity)
   if (!row) return null
-  const estimate = repeats([row.value], methodFor(row.methodId, quantity, tennis))
+  const estimate = repeats([row.value], methodFor(row.methodId, quantity, job.profile))
   return { row, ...differenceOf(estimateOf(step.predicted, quantity), estimate) }
 }
 const { print } = useSheets()

@@ -2,7 +2,7 @@
 import { mdiArrowRight, mdiPrinterOutline } from '@mdi/js'
 import { computed, ref } from 'vue'
 import { estimateOf } from '#core/frame/state.ts'
-import { conditionText } from '#core/job/picture.ts'
+import { conditionText } from '#core/frame/condition.ts'
 import { QUANTITIES } from '#core/quantities/units.ts'
 import { writeDifference, writeQuantity, writeSpread } from '#core/quantities/write.ts'
 import { QUANTITY_NAMES } from '#contract/words.ts'

@@ -2,12 +2,11 @@
 import { mdiArrowRight } from '@mdi/js'
 import { computed, ref } from 'vue'
 import { differenceOf, nearness, type Verdict } from '#core/compare/difference.ts'
-import { broughtTo, sameCondition, type Condition } from '#core/frame/condition.ts'
+import { broughtTo, conditionText, NOTHING_ON, sameCondition, type Condition } from '#core/frame/condition.ts'
 import { estimateOf } from '#core/frame/state.ts'
-import { conditionText, referenceState } from '#core/job/picture.ts'
+import { referenceState } from '#core/job/picture.ts'
 import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
 import { unitMark, writeDifference, writeSpread, writeValue } from '#core/quantities/write.ts'
-import { tennis } from '#core/sports/tennis.ts'
 import { QUANTITY_NAMES } from '#contract/words.ts'
 import MarkGlyph from '../../shared/MarkGlyph.vue'
 import StageFrame from '../../shared/StageFrame.vue'
@@ -21,14 +20,19 @@ const kind = ref<'all' | 'professional' | 'retail' | 'shop'>('all')
 const body = computed(() => job.bodies.compare ?? { referenceIds: [], condition: null })
 const lengthCm = computed(() => job.view!.frame.geometry.lengthCm)
 
+const BARE: Condition = { ...NOTHING_ON, grip: 'base' }
 const STATES: { title: string; value: string; condition: Condition | null }[] = [
   { title: 'as this frame was measured', value: 'mine', condition: null },
-  {
-    title: 'all strung, base grip, no overgrip',
-    value: 'strung',
-    condition: { stringsG: tennis.layers.strings.massG, grip: 'base', overgrips: 0, dampener: false },
-  },
-  { title: 'all bare', value: 'bare', condition: { stringsG: null, grip: 'base', overgrips: 0, dampener: false } },
+  ...(job.profile.layers.strings
+    ? [
+        {
+          title: 'all strung, base grip, no overgrip',
+          value: 'strung',
+          condition: { ...BARE, stringsG: job.profile.layers.strings.massG },
+        },
+        { title: 'all bare', value: 'bare', condition: BARE },
+      ]
+    : [{ title: 'all with base grip, no overgrip', value: 'bare', condition: BARE }]),
 ]
 const stateKey = computed(
   () =>
@@ -43,23 +47,31 @@ const common = computed(() => ({
   axisCm: job.picture!.axisCm,
 }))
 const mine = computed(() =>
-  broughtTo(job.picture!.measured.state, job.picture!.condition, common.value, job.view!.frame.geometry, tennis),
+  broughtTo(
+    job.picture!.measured.state,
+    job.picture!.condition,
+    common.value,
+    job.view!.frame.geometry,
+    job.profile,
+    job.picture!.measured.ownStrings,
+  ),
 )
 
 const rows = computed(() =>
   shop.references
     .filter(
       (r) =>
+        r.sport === job.profile.id &&
         (kind.value === 'all' || r.kind === kind.value) &&
         `${r.name} ${r.style} ${r.note}`.toLowerCase().includes(search.value.trim().toLowerCase()),
     )
     .map((reference) => {
-      const state = referenceState(reference, common.value, tennis)
+      const state = referenceState(reference, common.value, job.profile)
       return {
         reference,
         state,
         chosen: body.value.referenceIds.includes(reference.id),
-        distance: nearness(mine.value, state, tennis.tolerance, tennis.populationSpread),
+        distance: nearness(mine.value, state, job.profile.tolerance, job.profile.populationSpread),
         cells: QUANTITIES.map((quantity) => ({
           quantity,
           estimate: estimateOf(state, quantity),
@@ -151,7 +163,7 @@ const write = (value: number, quantity: Quantity) => writeValue(value, quantity,
               <small class="quiet"
                 >{{ row.reference.grade }}, {{ row.reference.dated }}, {{ row.reference.source }}; given
                 {{ conditionText(row.reference.condition)
-                }}{{ row.reference.axisCm !== tennis.axisCm ? `, about ${row.reference.axisCm} cm` : '' }}</small
+                }}{{ row.reference.axisCm !== job.profile.axisCm ? `, about ${row.reference.axisCm} cm` : '' }}</small
               >
               <small v-if="row.reference.note" class="note">{{ row.reference.note }}</small>
             </td>

@@ -1,15 +1,16 @@
 <script setup lang="ts">
+import { useJob } from '../../stores/job.ts'
 import { computed, ref } from 'vue'
 import { OPEN_LIMITS, type PlanLimits } from '#core/plan/request.ts'
-import { tennis } from '#core/sports/tennis.ts'
 import { useShop } from '../../stores/shop.ts'
 
 /** The fitter's bounds on a plan. */
+const job = useJob()
 const props = defineProps<{ limits: PlanLimits }>()
 const emit = defineEmits<{ change: [limits: PlanLimits] }>()
 const shop = useShop()
 const change = (part: Partial<PlanLimits>) => emit('change', { ...props.limits, ...part })
-const zones = computed(() => props.limits.zoneIds ?? tennis.zones.map((z) => z.id))
+const zones = computed(() => props.limits.zoneIds ?? job.profile.zones.map((z) => z.id))
 const materials = computed(() => props.limits.materialIds ?? shop.materials.map((m) => m.id))
 const set = computed(() =>
   (Object.keys(OPEN_LIMITS) as (keyof PlanLimits)[]).some((key) => props.limits[key] !== OPEN_LIMITS[key]),
@@ -75,7 +76,7 @@ function number(field: 'capG' | 'maxPlaces', text: string): void {
         <div>
           <h2>Where</h2>
           <v-checkbox
-            v-for="z in tennis.zones"
+            v-for="z in job.profile.zones"
             :key="z.id"
             :model-value="zones.includes(z.id)"
             :label="z.name"
@@ -83,7 +84,7 @@ function number(field: 'capG' | 'maxPlaces', text: string): void {
               (v) =>
                 change({
                   zoneIds: toggled(
-                    tennis.zones.map((x) => x.id),
+                    job.profile.zones.map((x) => x.id),
                     zones,
                     z.id,
                     v,

@@ -5,7 +5,6 @@ import type { TargetBody } from '#core/job/bodies.ts'
 import { estimateOf } from '#core/frame/state.ts'
 import { referenceState } from '#core/job/picture.ts'
 import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
-import { tennis } from '#core/sports/tennis.ts'
 import { guardsOnTarget, targetFrom, type TargetLine, type TargetWay } from '#core/target/target.ts'
 import { QUANTITY_NAMES } from '#contract/words.ts'
 import QuantityField from '../../shared/QuantityField.vue'
@@ -23,7 +22,8 @@ const lengthCm = computed(() => job.view!.frame.geometry.lengthCm)
 const measured = computed(() => job.picture!.measured.state)
 const references = computed(() => {
   const chosen = job.bodies.compare?.referenceIds ?? []
-  return [...shop.references]
+  return shop.references
+    .filter((r) => r.sport === job.profile.id)
     .sort((a, b) => Number(chosen.includes(b.id)) - Number(chosen.includes(a.id)))
     .map((r) => ({ title: `${chosen.includes(r.id) ? '▽ ' : ''}${r.name}`, value: r.id }))
 })
@@ -33,8 +33,8 @@ const guards = computed(() => {
   const condition = job.picture!.condition
   const overBare =
     (condition.stringsG ?? 0) +
-    condition.overgrips * tennis.layers.overgrip.massG +
-    (condition.dampener ? tennis.layers.dampener.massG : 0)
+    condition.overgrips * job.profile.layers.overgrip.massG +
+    (condition.dampener ? (job.profile.layers.dampener?.massG ?? 0) : 0)
   return guardsOnTarget(body.value.lines, measured.value, player, overBare)
 })
 
@@ -48,7 +48,13 @@ function derive(way: TargetWay, referenceId: string | null, quantities: readonly
   const reference = shop.references.find((r) => r.id === referenceId)!
   try {
     const known = way === 'halfway' ? quantities.filter((q) => estimateOf(measured.value, q)) : quantities
-    const found = targetFrom(way, measured.value, referenceState(reference, job.picture!, tennis), known, tennis)
+    const found = targetFrom(
+      way,
+      measured.value,
+      referenceState(reference, job.picture!, job.profile),
+      known,
+      job.profile,
+    )
     const lines: TargetBody['lines'] = {}
     for (const quantity of QUANTITIES) {
       const held = body.value.lines[quantity]
@@ -75,7 +81,7 @@ function setLine(quantity: Quantity, change: Partial<TargetLine> | null): void {
       ? null
       : {
           value: held?.value ?? 0,
-          tolerance: held?.tolerance ?? tennis.tolerance[quantity],
+          tolerance: held?.tolerance ?? job.profile.tolerance[quantity],
           from: held?.from ?? ('hand' as const),
           reason: held?.reason ?? '',
           ...change,

@@ -1,0 +1,44 @@
+import { z } from 'zod'
+import { conditionSchema, geometrySchema } from './bodies.ts'
+import { readingSchema, sportSchema } from './entities.ts'
+
+const id = z.string().min(1).max(80)
+
+/** One frame of a batch with the readings taken of it. */
+const unitSchema = z.object({
+  id,
+  name: z.string().trim().min(1, 'a name is needed').max(80),
+  readings: z.array(readingSchema.omit({ purpose: true, supersedes: true, condition: true })).max(200),
+  /** The job that this unit went into. */
+  jobId: z.string().nullable(),
+})
+
+export const batchBodySchema = z.object({
+  label: z.string().trim().min(1, 'a name is needed').max(120),
+  sport: sportSchema,
+  geometry: geometrySchema,
+  condition: conditionSchema,
+  axisCm: z.number().min(0).max(30),
+  units: z.array(unitSchema).max(60),
+  /** Whose target the pick goes by: a job, a published setup, or the middle of the batch. */
+  aim: z.union([
+    z.object({ kind: z.literal('job'), id }),
+    z.object({ kind: z.literal('reference'), id }),
+    z.object({ kind: z.literal('middle') }),
+  ]),
+})
+export type BatchBody = z.infer<typeof batchBodySchema>
+export type BatchUnit = BatchBody['units'][number]
+
+export const batchSchema = z.object({ id, revision: z.int(), body: batchBodySchema })
+export type Batch = z.infer<typeof batchSchema>
+export const saveBatchSchema = z.object({ expected: z.int().min(0), body: batchBodySchema, by: z.string().max(20) })
+
+export const batchSummarySchema = z.object({
+  id,
+  label: z.string(),
+  sport: sportSchema,
+  units: z.int(),
+  changedAt: z.string(),
+})
+export type BatchSummary = z.infer<typeof batchSummarySchema>

@@ -1,0 +1,207 @@
+import { Problem } from '../problem.ts'
+import { budgetOf, type Budget, type BudgetInput } from '../numerics/budget.ts'
+import { GCM2_PER_KGCM2 } from '../quantities/units.ts'
+import type { Estimate } from '../frame/state.ts'
+import { amplitudeFactor, pendulumInertia } from './swing.ts'
+
+/**
+ * Measuring without a machine. Each method is a function of its readings; its error budget follows from the same function
+ * (core/numerics/budget.ts). Pendulum and perpendicular-axis methods: Brody, Phys. Teach. 23 (1985) 213, from memory.
+ */
+export interface HandResult extends Budget {
+  /** What this stands on, if it uses the frame's mass and balance: ∂/∂M per g and ∂/∂b per cm. */
+  perMassG: number
+  perBalanceCm: number
+}
+
+const input = (name: string, e: Estimate): BudgetInput => ({ name, value: e.value, u: e.u })
+function worked(f: (values: number[]) => number, inputs: BudgetInput[]): HandResult {
+  const budget = budgetOf(f, inputs)
+  const per = (name: string) => budget.parts.find((p) => p.name === name)?.sensitivity ?? 0
+  return { ...budget, perMassG: per('mass'), perBalanceCm: per('balance') }
+}
+
+/** A phone or another recorder strapped to the frame while it swings: its own mass is taken out again. */
+export interface Recorder {
+  massG: number
+  /** Place of its middle, cm from the butt, and off the face's plane. */
+  atCm: number
+  offFaceCm: number
+  /** Its size along the frame, across the face and through the face, cm. */
+  longCm: number
+  wideCm: number
+  thickCm: number
+}
+
+const boxInertia = (massG: number, a: number, b: number) => (massG * (a * a + b * b)) / 12
+
+/**
+ * Balance on an edge, both ways: rolled towards the head until it drops, then back until it drops the other way; it lies
+ * between. One pair says only that: a rectangular spread over the gap (GUM 4.3.7); more pairs are averaged.
+ * @param pairs places in cm where the frame dropped, head end first
+ * @throws Problem `byHand.noReading`
+ */
+export function balanceOnEdge(pairs: readonly { headCm: number; buttCm: number }[], rulerU = 0.03): HandResult {
+  if (pairs.length === 0) throw new Problem('byHand.noReading', 'pairs')
+  const n = pairs.length
+  const middles = pairs.map((p) => (p.headCm + p.buttCm) / 2)
+  const value = middles.reduce((sum, m) => sum + m, 0) / n
+  const gap = Math.sqrt(pairs.reduce((sum, p) => sum + (p.headCm - p.buttCm) ** 2, 0) / n)
+  const seen = n > 2 ? Math.sqrt(middles.reduce((sum, m) => sum + (m - value) ** 2, 0) / (n - 1)) : 0
+  const between = Math.max(gap / Math.sqrt(12), seen) / Math.sqrt(n)
+  const parts = [
+    { name: 'gap', sensitivity: 1, u: between },
+    { name: 'ruler', sensitivity: 1, u: rulerU },
+  ].sort((a, b) => b.u - a.u)
+  return { value, u: Math.hypot(between, rulerU), parts, perMassG: 0, perBalanceCm: 0 }
+}
+
+/**
+ * Balance with one support and one scale: b = x₁ + (x₂ − x₁)·R/M.
+ * @param scaleG what the scale shows under the knife at x₂, with the frame level
+ * @throws Problem `byHand.geometry` when both knives stand at one place or the scale carries more than the frame
+ */
+export function balanceBySupport(given: {
+  supportCm: Estimate
+  knifeCm: Estimate
+  scaleG: Estimate
+  mass: Estimate
+}): HandResult {
+  const { supportCm, knifeCm, scaleG, mass } = given
+  if (supportCm.value === knifeCm.value) throw new Problem('byHand.geometry', 'knife')
+  if (!(mass.value > 0) || scaleG.value > mass.value) throw new Problem('byHand.geometry', 'scale')
+  return worked(
+    ([x1, x2, R, M]) => x1 + ((x2 - x1) * R) / M,
+    [input('support', supportCm), input('knife', knifeCm), input('scale', scaleG), input('mass', mass)],
+  )
+}
+
+export interface PendulumInput {
+  mass: Estimate
+  balance: Estimate
+  /** Place of the pin, cm from the butt. */
+  pinCm: Estimate
+  period: Estimate
+  amplitudeRad: Estimate
+  gravityCmS2: Estimate
+  /** Axis in which the swing weight is wanted, cm from the butt. */
+  axisCm: number
+  recorder: Recorder | null
+}
+
+/** Inertia about the pin in kg·cm², without the recorder's; `through` says in which plane it swings. */
+function aboutPin(
+  M: number,
+  b: number,
+  p: number,
+  P: number,
+  amplitude: number,
+  g: number,
+  r: Recorder | null,
+  through: 'face' | 'edge',
+): number {
+  const small = P / amplitudeFactor(Math.max(0, amplitude))
+  if (!r) return pendulumInertia(M * (b - p), small, g)
+  const arm = r.atCm - p
+  const whole = pendulumInertia(M * (b - p) + r.massG * arm, small, g)
+  const own = through === 'face' ? boxInertia(r.massG, r.longCm, r.thickCm) : boxInertia(r.massG, r.longCm, r.wideCm)
+  const off = through === 'face' ? r.offFaceCm : 0
+  return whole - (r.massG * (arm * arm + off * off) + own) / GCM2_PER_KGCM2
+}
+
+/**
+ * Swing weight as a pendulum on a pin, swinging through the plane of the face (face-on): I_p = M·g·(b−p)·P₀²/(4000π²), brought to
+ * the axis by way of the balance point. P₀ is the period at vanishing amplitude.
+ * @throws Problem `byHand.pin` when the pin does not lie on the butt side of the balance
+ */
+export function swingWeightByPendulum(given: PendulumInput): HandResult {
+  const { mass, balance, pinCm, period, amplitudeRad, gravityCmS2, axisCm, recorder } = given
+  if (!(balance.value - pinCm.value > 1)) throw new Problem('byHand.pin', 'pin')
+  return worked(
+    ([M, b, p, P, A, g]) =>
+      aboutPin(M, b, p, P, A, g, recorder, 'face') + (M * ((b - axisCm) ** 2 - (b - p) ** 2)) / GCM2_PER_KGCM2,
+    [
+      input('mass', mass),
+      input('balance', balance),
+      input('pin', pinCm),
+      input('timing', period),
+      input('amplitude', amplitudeRad),
+      input('gravity', gravityCmS2),
+    ],
+  )
+}
+
+/**
+ * Twist weight with the long axis hanging upright on two equal parallel threads at ±d/2 from it: T_c = M·g·d²·P₀²/(16000π²·ℓ).
+ * What it yields is about the centre of mass; on a symmetrical frame that is the long axis.
+ */
+export function twistWeightByThreads(given: {
+  mass: Estimate
+  apartCm: Estimate
+  threadCm: Estimate
+  period: Estimate
+  amplitudeRad: Estimate
+  gravityCmS2: Estimate
+}): HandResult {
+  const { mass, apartCm, threadCm, period, amplitudeRad, gravityCmS2 } = given
+  if (!(apartCm.value > 0 && threadCm.value > 0)) throw new Problem('byHand.geometry', 'threads')
+  return worked(
+    ([M, d, l, P, A, g]) => {
+      const small = P / amplitudeFactor(Math.max(0, A))
+      return (M * g * d * d * small * small) / (16 * Math.PI * Math.PI * l * GCM2_PER_KGCM2)
+    },
+    [
+      input('mass', mass),
+      input('threads apart', apartCm),
+      input('thread length', threadCm),
+      input('timing', period),
+      input('amplitude', amplitudeRad),
+      input('gravity', gravityCmS2),
+    ],
+  )
+}
+
+/**
+ * Twist weight from one pin, swung edge-on (in the plane of the face) and face-on: T = I_edge − I_face + 2∫z²dm/1000. A small
+ * difference of large numbers; what the two share (mass, balance, pin, gravity) all but cancels, and the sum knows it.
+ * @param thickness 2∫z²dm/1000 of the sport's frames, kg·cm²
+ */
+export function twistWeightByTwoSwings(
+  given: Omit<PendulumInput, 'period' | 'axisCm' | 'amplitudeRad'> & {
+    edge: { period: Estimate; amplitudeRad: Estimate }
+    face: { period: Estimate; amplitudeRad: Estimate }
+    thickness: Estimate
+  },
+): HandResult {
+  const { mass, balance, pinCm, gravityCmS2, edge, face, thickness, recorder } = given
+  if (!(balance.value - pinCm.value > 1)) throw new Problem('byHand.pin', 'pin')
+  return worked(
+    ([M, b, p, Pe, Ae, Pf, Af, g, z]) =>
+      aboutPin(M, b, p, Pe, Ae, g, recorder, 'edge') - aboutPin(M, b, p, Pf, Af, g, recorder, 'face') + z,
+    [
+      input('mass', mass),
+      input('balance', balance),
+      input('pin', pinCm),
+      input('timing edge-on', edge.period),
+      input('amplitude edge-on', edge.amplitudeRad),
+      input('timing face-on', face.period),
+      input('amplitude face-on', face.amplitudeRad),
+      input('gravity', gravityCmS2),
+      input('thickness', thickness),
+    ],
+  )
+}
+
+/** The parts that repeating the timing makes smaller; all others stay however long one swings. */
+export const TIMING_PARTS = ['timing', 'timing edge-on', 'timing face-on', 'gap'] as const
+
+/** Splits a budget into what more swings shrink and what they do not; the second without mass and balance, which the state carries. */
+export function splitBudget(result: HandResult): { timing: number; rest: number; own: number } {
+  const isTiming = (name: string) => (TIMING_PARTS as readonly string[]).includes(name)
+  const root = (parts: readonly { u: number }[]) => Math.sqrt(parts.reduce((sum, p) => sum + p.u * p.u, 0))
+  return {
+    timing: root(result.parts.filter((p) => isTiming(p.name))),
+    rest: root(result.parts.filter((p) => !isTiming(p.name))),
+    own: root(result.parts.filter((p) => !isTiming(p.name) && p.name !== 'mass' && p.name !== 'balance')),
+  }
+}

@@ -1,0 +1,134 @@
+import { chiSquareTail } from '../numerics/student.ts'
+import { fitLine } from '../numerics/line.ts'
+import { Problem } from '../problem.ts'
+import type { MeasuringMethod } from '../sports/profile.ts'
+
+/** One reading on a reference body. */
+export interface CheckPoint {
+  /** What the body is, with its own standard uncertainty. */
+  reference: number
+  uReference: number
+  reading: number
+}
+
+/** What a device shows for a true value: offset + gain·true. */
+export interface CalibrationFit {
+  gain: number
+  offset: number
+  covariance: [[number, number], [number, number]]
+  /** Chance that readings as far off a straight line as these come from hand and display alone; null with no reading to spare. */
+  straight: number | null
+  points: number
+}
+
+/**
+ * Gain and offset by least squares from readings on reference bodies, each weighted by the method's spread, its display and the
+ * body's own uncertainty. With bodies of one value alone only the offset can be told.
+ * @throws Problem `calibration.none`
+ */
+export function fitCalibration(points: readonly CheckPoint[], method: MeasuringMethod): CalibrationFit {
+  if (points.length === 0) throw new Problem('calibration.none', 'points')
+  const sigma = points.map((p) => Math.hypot(method.spread, method.resolution / Math.sqrt(12), p.uReference) || 1e-9)
+  const x = points.map((p) => p.reference)
+  if (x.every((v) => v === x[0])) {
+    const weights = sigma.map((s) => 1 / (s * s))
+    const total = weights.reduce((sum, w) => sum + w, 0)
+    const offset = points.reduce((sum, p, i) => sum + (p.reading - p.reference) * weights[i], 0) / total
+    return {
+      gain: 1,
+      offset,
+      covariance: [
+        [1 / total, 0],
+        [0, 0],
+      ],
+      straight: null,
+      points: points.length,
+    }
+  }
+  const line = fitLine(
+    x,
+    points.map((p) => p.reading),
+    sigma,
+  )
+  const spare = points.length - 2
+  return {
+    gain: line.slope,
+    offset: line.intercept,
+    covariance: line.covariance,
+    straight: spare > 0 ? chiSquareTail(line.residualDeviation ** 2 * spare, spare) : null,
+    points: points.length,
+  }
+}
+
+/**
+ * A reading put right by the calibration in force: (reading − offset)/gain, with the standard uncertainty that the calibration itself brings.
+ * @param standsU standard uncertainty of how far the device moves while a calibration is in force
+ */
+export function calibrated(reading: number, fit: CalibrationFit, standsU: number): { value: number; u: number } {
+  const value = (reading - fit.offset) / fit.gain
+  const [[aa, ab], [, bb]] = fit.covariance
+  const variance = (aa + 2 * value * ab + value * value * bb) / (fit.gain * fit.gain)
+  return { value, u: Math.hypot(Math.sqrt(Math.max(0, variance)), standsU) }
+}
+
+export interface CheckOutcome {
+  /** Reading minus reference for each body, averaged. */
+  bodies: { reference: number; difference: number; passes: boolean }[]
+  passes: boolean
+}
+
+/** The trade's check: each body's mean reading within the tolerance of what the body is (99.5 on the 100 passes ±1; common practice, no source). */
+export function checkOutcome(points: readonly CheckPoint[], tolerance: number): CheckOutcome {
+  const references = [...new Set(points.map((p) => p.reference))].sort((a, b) => a - b)
+  const bodies = references.map((reference) => {
+    const mine = points.filter((p) => p.reference === reference)
+    const difference = mine.reduce((sum, p) => sum + p.reading - reference, 0) / mine.length
+    return { reference, difference, passes: Math.abs(difference) <= tolerance + 1e-9 }
+  })
+  return { bodies, passes: bodies.every((b) => b.passes) }
+}
+
+/** One saved check of a device; `applied` when its gain and offset were put in force. */
+export interface SavedCheck {
+  id: string
+  at: string
+  applied: boolean
+  points: CheckPoint[]
+}
+
+/** How far a device is to be trusted at a moment. */
+export type DeviceStanding = 'never checked' | 'in order' | 'out of date' | 'out of tolerance'
+
+export interface CalibrationInForce {
+  standing: DeviceStanding
+  /** The calibration whose gain and offset hold, or null when readings are taken as shown. */
+  calibrationId: string | null
+  fit: CalibrationFit | null
+  lastCheckAt: string | null
+}
+
+/**
+ * The calibration in force at a moment: the last one that was put in force before it. A check counts for the standing whether it was
+ * put in force or not; one put in force mends what it found.
+ * @param checks of one device and quantity, in any order
+ * @param daysValid how long a check holds
+ */
+export function inForceAt(
+  checks: readonly SavedCheck[],
+  at: string,
+  method: MeasuringMethod,
+  tolerance: number,
+  daysValid: number,
+): CalibrationInForce {
+  const before = checks.filter((c) => c.at <= at).sort((a, b) => (a.at < b.at ? -1 : 1))
+  const last = before.at(-1)
+  const applied = before.findLast((c) => c.applied)
+  const fit = applied ? fitCalibration(applied.points, method) : null
+  const base = { calibrationId: applied?.id ?? null, fit, lastCheckAt: last?.at ?? null }
+  if (!last) return { ...base, standing: 'never checked' }
+  const put = (points: readonly CheckPoint[]) =>
+    fit ? points.map((p) => ({ ...p, reading: (p.reading - fit.offset) / fit.gain })) : points
+  if (!checkOutcome(put(last.points), tolerance).passes) return { ...base, standing: 'out of tolerance' }
+  const age = (Date.parse(at) - Date.parse(last.at)) / 86400000
+  return { ...base, standing: age > daysValid ? 'out of date' : 'in order' }
+}

@@ -1,0 +1,103 @@
+import {
+  bodySchema,
+  checkSchema,
+  deviceSchema,
+  trayReadingSchema,
+  type Device,
+  type DeviceCheck,
+  type ReferenceBody,
+  type TrayReading,
+} from '#contract/devices.ts'
+import type { Queryable, Row } from '../db/database.ts'
+import { iso } from './rows.ts'
+
+const DEVICE = 'id, name, kind, serial, link, check_days AS "checkDays", revision'
+
+export async function manyDevices(db: Queryable): Promise<Device[]> {
+  return (await db.query(`SELECT ${DEVICE} FROM device ORDER BY name, id`)).map((row) => deviceSchema.parse(row))
+}
+
+export async function maybeOneDevice(db: Queryable, id: string): Promise<Device | null> {
+  const [row] = await db.query(`SELECT ${DEVICE} FROM device WHERE id = $1`, [id])
+  return row ? deviceSchema.parse(row) : null
+}
+
+/** Adds a device, or changes the one with its id when the revision seen is the current one; else null. */
+export async function putDevice(db: Queryable, d: Device): Promise<Device | null> {
+  const values = [d.id, d.name, d.kind, d.serial, d.link && JSON.stringify(d.link), d.checkDays]
+  const [row] =
+    d.revision === 0
+      ? await db.query(
+          `INSERT INTO device (id, name, kind, serial, link, check_days) VALUES ($1, $2, $3, $4, $5, $6) RETURNING ${DEVICE}`,
+          values,
+        )
+      : await db.query(
+          `UPDATE device SET name = $2, kind = $3, serial = $4, link = $5, check_days = $6, revision = revision + 1
+           WHERE id = $1 AND revision = $7 RETURNING ${DEVICE}`,
+          [...values, d.revision],
+        )
+  return row ? deviceSchema.parse(row) : null
+}
+
+export async function manyBodies(db: Queryable): Promise<ReferenceBody[]> {
+  const rows = await db.query('SELECT id, name, quantity, value, u FROM reference_body ORDER BY quantity, value, id')
+  return rows.map((row) => bodySchema.parse(row))
+}
+
+export async function putBody(db: Queryable, b: ReferenceBody): Promise<ReferenceBody> {
+  const [row] = await db.query(
+    `INSERT INTO reference_body (id, name, quantity, value, u) VALUES ($1, $2, $3, $4, $5)
+     ON CONFLICT (id) DO UPDATE SET name = $2, quantity = $3, value = $4, u = $5 RETURNING id, name, quantity, value, u`,
+    [b.id, b.name, b.quantity, b.value, b.u],
+  )
+  return bodySchema.parse(row)
+}
+
+const CHECK = 'id, device_id AS "deviceId", quantity, points, applied, by_initials AS by, note, at'
+const checkOf = (row: Row): DeviceCheck => checkSchema.parse({ ...row, at: iso(row.at) })
+
+export async function manyChecks(db: Queryable): Promise<DeviceCheck[]> {
+  return (await db.query(`SELECT ${CHECK} FROM device_check ORDER BY at, id`)).map(checkOf)
+}
+
+/** Adds a check once: the same id a second time is the same check. */
+export async function insertCheck(db: Queryable, c: Omit<DeviceCheck, 'at'> & { at?: string }): Promise<DeviceCheck> {
+  await db.query(
+    `INSERT INTO device_check (id, device_id, quantity, points, applied, by_initials, note, at)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, COALESCE($8::timestamptz, clock_timestamp())) ON CONFLICT (id) DO NOTHING`,
+    [c.id, c.deviceId, c.quantity, JSON.stringify(c.points), c.applied, c.by, c.note, c.at ?? null],
+  )
+  const [row] = await db.query(`SELECT ${CHECK} FROM device_check WHERE id = $1`, [c.id])
+  return checkOf(row)
+}
+
+const TRAY = 'id, device_id AS "deviceId", quantity, raw, axis_cm AS "axisCm", warming, at, taken_for AS "takenFor"'
+const trayOf = (row: Row): TrayReading => trayReadingSchema.parse({ ...row, at: iso(row.at) })
+
+/** What devices sent and nobody has put anywhere yet, oldest first. */
+export async function manyUntaken(db: Queryable): Promise<TrayReading[]> {
+  const rows = await db.query(`SELECT ${TRAY} FROM device_reading WHERE taken_for IS NULL ORDER BY at, seq LIMIT 200`)
+  return rows.map(trayOf)
+}
+
+/** Keeps what a device sent, once. @returns null when this line was kept before */
+export async function maybeKeepReading(
+  db: Queryable,
+  r: Omit<TrayReading, 'at' | 'takenFor'> & { session: string; seq: number },
+): Promise<TrayReading | null> {
+  const [row] = await db.query(
+    `INSERT INTO device_reading (id, device_id, session, seq, quantity, raw, axis_cm, warming)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8) ON CONFLICT (device_id, session, seq) DO NOTHING RETURNING ${TRAY}`,
+    [r.id, r.deviceId, r.session, r.seq, r.quantity, r.raw, r.axisCm, r.warming],
+  )
+  return row ? trayOf(row) : null
+}
+
+/** Marks readings as taken. @returns the ids that were still free */
+export async function takeFromTray(db: Queryable, ids: readonly string[], takenFor: string): Promise<string[]> {
+  const rows = await db.query(
+    'UPDATE device_reading SET taken_for = $2 WHERE id = ANY($1) AND taken_for IS NULL RETURNING id',
+    [ids, takenFor],
+  )
+  return rows.map((row) => String(row.id))
+}

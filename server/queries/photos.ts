@@ -1,0 +1,31 @@
+import { photoSchema, type Photo } from '#contract/devices.ts'
+import type { Queryable, Row } from '../db/database.ts'
+import { iso } from './rows.ts'
+
+const PHOTO = 'id, job_id AS "jobId", name, type, octet_length(content) AS bytes, by_initials AS by, at'
+const photoOf = (row: Row): Photo => photoSchema.parse({ ...row, at: iso(row.at) })
+
+export async function manyPhotos(db: Queryable, jobId: string): Promise<Photo[]> {
+  return (await db.query(`SELECT ${PHOTO} FROM photo WHERE job_id = $1 ORDER BY at, id`, [jobId])).map(photoOf)
+}
+
+export async function insertPhoto(
+  db: Queryable,
+  photo: Omit<Photo, 'at' | 'bytes'>,
+  content: Uint8Array,
+): Promise<Photo> {
+  await db.query(
+    `INSERT INTO photo (id, job_id, name, type, content, by_initials) VALUES ($1, $2, $3, $4, $5, $6) ON CONFLICT (id) DO NOTHING`,
+    [photo.id, photo.jobId, photo.name, photo.type, content, photo.by],
+  )
+  const [row] = await db.query(`SELECT ${PHOTO} FROM photo WHERE id = $1`, [photo.id])
+  return photoOf(row)
+}
+
+export async function maybePhotoContent(
+  db: Queryable,
+  id: string,
+): Promise<{ type: string; content: Uint8Array } | null> {
+  const [row] = await db.query('SELECT type, content FROM photo WHERE id = $1', [id])
+  return row ? { type: String(row.type), content: row.content as Uint8Array } : null
+}
