@@ -45,6 +45,8 @@ export const geometrySchema = z
     shaftHalfWidthCm: finite.min(0.2).max(3),
     throat: z.enum(['open', 'none']).default('open'),
     face: z.enum(['strings', 'holes', 'plain']).default('strings'),
+    mains: z.int().min(0).max(40).default(16),
+    crosses: z.int().min(0).max(40).default(19),
   })
   .refine((g) => g.headLengthCm < g.lengthCm - 10, {
     path: ['headLengthCm'],

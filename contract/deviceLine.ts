@@ -1,4 +1,4 @@
-import { str as crc32 } from 'crc-32'
+import crc from 'crc-32'
 
 /**
  * The line protocol of the bench's instruments: one message a line, `VERB key=value key=value*CRC`, with the CRC-32 of all before
@@ -9,7 +9,7 @@ export interface DeviceLine {
   fields: Record<string, string>
 }
 
-const checksum = (text: string) => (crc32(text) >>> 0).toString(16).padStart(8, '0')
+const checksum = (text: string) => (crc.str(text) >>> 0).toString(16).padStart(8, '0')
 
 /** A message as a line without its end. @example encodeLine('ACK', { seq: 3 }) // 'ACK seq=3*…' */
 export function encodeLine(verb: string, fields: Record<string, string | number> = {}): string {

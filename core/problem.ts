@@ -27,6 +27,13 @@ export type ProblemCode =
   | 'byHand.geometry'
   | 'byHand.pin'
   | 'calibration.none'
+  | 'table.empty'
+  | 'table.noHeader'
+  | 'table.quantity'
+  | 'table.axis'
+  | 'table.time'
+  | 'table.method'
+  | 'table.already'
   | 'solver.badModel'
   | 'solver.failed'
 

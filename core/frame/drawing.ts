@@ -55,8 +55,7 @@ export function frameDrawing(geometry: FrameGeometry): FrameDrawing {
   const ry = geometry.headWidthCm / 2 - geometry.tubeCm
   const e = geometry.exponent
   const chord = (across: number, a: number, b: number) => b * Math.max(0, 1 - Math.abs(across / a) ** e) ** (1 / e)
-  const MAINS = 16
-  const CROSSES = 19
+  const { mains: MAINS, crosses: CROSSES } = geometry
   const strung = geometry.face === 'strings'
   for (let i = 0; strung && i < MAINS; i++) {
     const y = ((i + 0.5) / MAINS - 0.5) * 2 * ry * 0.92

@@ -21,6 +21,9 @@ export interface FrameGeometry {
   /** Two arms and a bridge, or a shaft straight to the head. */
   throat: 'open' | 'none'
   face: 'strings' | 'holes' | 'plain'
+  /** Main and cross strings; 0 for a solid face. */
+  mains: number
+  crosses: number
 }
 
 export interface OutlinePoint {

@@ -43,6 +43,21 @@ export interface MeasureBody {
   note: string
 }
 
+/** A measure stage before anything was measured. */
+export function nothingMeasured(condition: Condition, axisCm: number): MeasureBody {
+  return {
+    condition,
+    axisCm,
+    readingIds: [],
+    confirmedIds: [],
+    inspection: 'not yet',
+    findings: [],
+    photoIds: [],
+    claimId: null,
+    note: '',
+  }
+}
+
 /** What is looked at before any work. */
 export const INSPECTION_ITEMS = [
   'cracks',

@@ -2,6 +2,7 @@ import { chiSquareTail } from '../numerics/student.ts'
 import { fitLine } from '../numerics/line.ts'
 import { Problem } from '../problem.ts'
 import type { MeasuringMethod } from '../sports/profile.ts'
+import type { ReadingBasis } from './readings.ts'
 
 /** One reading on a reference body. */
 export interface CheckPoint {
@@ -131,4 +132,30 @@ export function inForceAt(
   if (!checkOutcome(put(last.points), tolerance).passes) return { ...base, standing: 'out of tolerance' }
   const age = (Date.parse(at) - Date.parse(last.at)) / 86400000
   return { ...base, standing: age > daysValid ? 'out of date' : 'in order' }
+}
+
+/** A figure as a device showed it, put right by the calibration in force, with what it needs to be kept as a reading. */
+export interface PutRight {
+  value: number
+  basis: ReadingBasis | null
+  calibrationId: string | null
+  standing: DeviceStanding
+}
+
+/**
+ * @param raw as the display showed it, core units
+ * @param checks the device's checks of this quantity
+ * @param at when it was read, ISO
+ */
+export function putRight(
+  raw: number,
+  method: MeasuringMethod,
+  checks: readonly SavedCheck[],
+  at: string,
+  daysValid: number,
+): PutRight {
+  const { fit, calibrationId, standing } = inForceAt(checks, at, method, method.tolerance, daysValid)
+  if (!fit) return { value: raw, basis: null, calibrationId, standing }
+  const { value, u } = calibrated(raw, fit, method.stands)
+  return { value, basis: { uA: null, uB: u, perMassG: 0, perBalanceCm: 0 }, calibrationId, standing }
 }

@@ -45,7 +45,7 @@ describe('repeats', () => {
   })
   it('two equal readings do not claim to be without spread', () => {
     // Pooled with eight readings' worth of the usual spread (GUM 4.2.4).
-    expect(repeats([322, 322], scale).uRepeat).toBeCloseTo(Math.sqrt((8 * 0.05 ** 2) / 9 / 2), 12)
+    expect(repeats([322, 322], scale).uRepeat).toBeCloseTo(Math.sqrt((8 * (0.05 ** 2 + 0.1 ** 2 / 12)) / 9 / 2), 12)
   })
 })
 

@@ -71,14 +71,17 @@ export function repeats(
   const mean = values.reduce((sum, v) => sum + v, 0) / count
   const squares = values.reduce((sum, v) => sum + (v - mean) ** 2, 0)
   const usual = basis.uA ?? method.spread
-  // A display that stands still hides a spread of step/√12.
-  const known = Math.hypot(usual, usual > 0 ? method.resolution / Math.sqrt(12) : 0)
+  // Where readings spread by half a step or more the display's rounding scatters with them and averages out; else it stays.
+  const rounding = method.resolution / Math.sqrt(12)
+  const scattered = usual >= method.resolution / 2
+  const known = Math.hypot(usual, usual > 0 ? rounding : 0)
   const wide = count > 1 && usual > 0 && chiSquareTail(squares / known ** 2, count - 1) < 0.001
   const pooled = usual > 0 && !wide
   const repeatDof = pooled ? USUAL_DOF + count - 1 : count - 1
-  const variance = pooled ? (USUAL_DOF * usual ** 2 + squares) / repeatDof : repeatDof > 0 ? squares / repeatDof : 0
+  const prior = scattered ? known : usual
+  const variance = pooled ? (USUAL_DOF * prior ** 2 + squares) / repeatDof : repeatDof > 0 ? squares / repeatDof : 0
   const uRepeat = Math.sqrt(variance / count)
-  const uDevice = Math.hypot(method.resolution / Math.sqrt(12), basis.uB ?? method.device)
+  const uDevice = Math.hypot(pooled && scattered ? 0 : rounding, basis.uB ?? method.device)
   const standard = Math.hypot(uRepeat, uDevice)
   const dof = uRepeat > 0 ? (repeatDof * standard ** 4) / uRepeat ** 4 : Infinity
   return {

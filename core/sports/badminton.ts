@@ -11,6 +11,8 @@ export const badminton: SportProfile = {
   geometry: {
     throat: 'none',
     face: 'strings',
+    mains: 22,
+    crosses: 22,
     lengthCm: 67.5,
     headLengthCm: 25.4,
     headWidthCm: 20.3,

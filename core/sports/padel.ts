@@ -11,6 +11,8 @@ export const padel: SportProfile = {
   geometry: {
     throat: 'open',
     face: 'holes',
+    mains: 0,
+    crosses: 0,
     lengthCm: 45.5,
     headLengthCm: 30,
     headWidthCm: 26,

@@ -11,6 +11,8 @@ export const pickleball: SportProfile = {
   geometry: {
     throat: 'none',
     face: 'plain',
+    mains: 0,
+    crosses: 0,
     lengthCm: 41.28,
     headLengthCm: 28.1,
     headWidthCm: 19.56,

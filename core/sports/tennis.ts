@@ -11,6 +11,8 @@ export const tennis: SportProfile = {
   geometry: {
     throat: 'open',
     face: 'strings',
+    mains: 16,
+    crosses: 19,
     lengthCm: 68.58,
     headLengthCm: 34.4,
     headWidthCm: 26.2,

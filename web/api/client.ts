@@ -1,3 +1,4 @@
+import type { Photo } from '#contract/devices.ts'
 import { wordsFor, type ApiError } from '#contract/errors.ts'
 
 /** A refusal by the server, with its code and words. */
@@ -40,4 +41,35 @@ export async function call<T>(method: 'GET' | 'POST' | 'PUT', path: string, body
 export function problemText(error: unknown): string {
   if (error instanceof ApiProblem) return error.error.message || wordsFor(error.error.code, error.error.data)
   return error instanceof Error ? error.message : String(error)
+}
+
+/** Longest side of a kept picture, px: enough to see a crack. */
+const PICTURE_SIDE = 2000
+
+/** Keeps a picture with a job; a large one is made smaller first. */
+export async function callWithPicture(jobId: string, file: File, by: string): Promise<Photo> {
+  const body = await smaller(file)
+  const query = new URLSearchParams({ name: file.name.slice(0, 200), by })
+  const response = await fetch(`/api/jobs/${jobId}/photos/${crypto.randomUUID()}?${query}`, {
+    method: 'PUT',
+    headers: { 'content-type': body.type || 'application/octet-stream' },
+    body,
+  }).catch(() => {
+    throw new Unreachable('Kevro’s server does not answer.')
+  })
+  const answer: unknown = await response.json().catch(() => null)
+  if (response.ok) return answer as Photo
+  const error = (answer as { error?: ApiError } | null)?.error
+  if (!error) throw new Unreachable('Kevro’s server does not answer.')
+  throw new ApiProblem(response.status, error)
+}
+
+async function smaller(file: File): Promise<Blob> {
+  if (file.size < 1_000_000) return file
+  const picture = await createImageBitmap(file).catch(() => null)
+  if (!picture) return file
+  const scale = Math.min(1, PICTURE_SIDE / Math.max(picture.width, picture.height))
+  const canvas = new OffscreenCanvas(Math.round(picture.width * scale), Math.round(picture.height * scale))
+  canvas.getContext('2d')!.drawImage(picture, 0, 0, canvas.width, canvas.height)
+  return canvas.convertToBlob({ type: 'image/jpeg', quality: 0.85 })
 }

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, onMounted, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { tennis } from '#core/sports/tennis.ts'
+import { SPORTS, type SportId } from '#core/sports/profile.ts'
+import { profileOf, PROFILES } from '#core/sports/sports.ts'
 import type { JobView } from '#contract/entities.ts'
 import { ApiProblem, call, problemText } from '../api/client.ts'
 import { NO_FACTS } from '../shared/playerFacts.ts'
@@ -11,6 +12,7 @@ import { useShop } from '../stores/shop.ts'
 const shop = useShop()
 const router = useRouter()
 const DRAFT = 'kevro-new-job'
+const tennis = profileOf('tennis')
 const fresh = () => ({
   playerId: null as string | null,
   playerName: '',
@@ -20,6 +22,8 @@ const fresh = () => ({
   unit: '',
   due: '',
   strings: '',
+  sport: 'tennis' as SportId,
+  outline: tennis.outlines[0].name,
   lengthCm: tennis.geometry.lengthCm,
   headLengthCm: tennis.geometry.headLengthCm,
   headWidthCm: tennis.geometry.headWidthCm,
@@ -30,6 +34,20 @@ const problems = reactive({ player: '', frame: '', all: '' })
 const busy = ref(false)
 
 onMounted(() => shop.load().catch((error: unknown) => (problems.all = problemText(error))))
+const profile = computed(() => profileOf(form.sport))
+/** A shape to start from: its lengths go into the fields. */
+function takeOutline(name: string): void {
+  const geometry = { ...profile.value.geometry, ...profile.value.outlines.find((o) => o.name === name)?.change }
+  form.outline = name
+  form.lengthCm = geometry.lengthCm
+  form.headLengthCm = geometry.headLengthCm
+  form.headWidthCm = geometry.headWidthCm
+}
+function takeSport(sport: SportId): void {
+  form.sport = sport
+  form.frameId = null
+  takeOutline(profile.value.outlines[0].name)
+}
 const players = computed(() => [
   { title: 'New player', value: null as string | null },
   ...(shop.overview?.players ?? []).map((p) => ({ title: p.facts.name, value: p.id as string | null })),
@@ -37,7 +55,7 @@ const players = computed(() => [
 const frames = computed(() => [
   { title: 'New frame', value: null as string | null },
   ...(shop.overview?.frames ?? [])
-    .filter((f) => !form.playerId || f.playerId === form.playerId || f.playerId === null)
+    .filter((f) => f.sport === form.sport && (!form.playerId || f.playerId === form.playerId || f.playerId === null))
     .map((f) => ({ title: `${f.label} ${f.unit}`.trim(), value: f.id as string | null })),
 ])
 
@@ -49,8 +67,10 @@ async function create(): Promise<void> {
   busy.value = true
   const id = crypto.randomUUID()
   try {
+    const outline = profile.value.outlines.find((o) => o.name === form.outline)
     const geometry = {
-      ...tennis.geometry,
+      ...profile.value.geometry,
+      ...outline?.change,
       lengthCm: form.lengthCm,
       headLengthCm: form.headLengthCm,
       headWidthCm: form.headWidthCm,
@@ -69,6 +89,7 @@ async function create(): Promise<void> {
             unit: form.unit,
             playerId: form.playerId,
             geometry,
+            sport: form.sport,
           },
       ticket: { due: form.due, strings: form.strings },
     })
@@ -103,6 +124,16 @@ async function create(): Promise<void> {
       </section>
       <section class="panel">
         <h2>Frame</h2>
+        <v-btn-toggle
+          role="group"
+          :model-value="form.sport"
+          mandatory
+          aria-label="Sport"
+          class="mb-3"
+          @update:model-value="takeSport"
+        >
+          <v-btn v-for="s in SPORTS" :key="s" :value="s" :data-testid="`sport-${s}`">{{ PROFILES[s].name }}</v-btn>
+        </v-btn-toggle>
         <v-select v-model="form.frameId" :items="frames" label="Frame" class="mb-3" />
         <template v-if="!form.frameId">
           <v-text-field
@@ -113,6 +144,13 @@ async function create(): Promise<void> {
             data-testid="frame-label"
           />
           <v-text-field v-model="form.unit" label="Grip size, serial number" class="mb-3" />
+          <v-select
+            :model-value="form.outline"
+            :items="profile.outlines.map((o) => o.name)"
+            label="Shape to start from"
+            class="mb-3"
+            @update:model-value="takeOutline"
+          />
           <div class="d-flex ga-3">
             <QuantityField
               quantity="length"

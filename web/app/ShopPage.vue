@@ -21,6 +21,12 @@ const save = (change: Partial<Shop>) =>
 const setUnit = (unit: Partial<Shop['units']>) =>
   settings.value && save({ units: { ...settings.value.units, ...unit } })
 
+const latitudeProblem = ref('')
+function saveLatitude(text: string): void {
+  const value = text.trim() === '' ? null : Number(text.replace(',', '.').replace('−', '-'))
+  latitudeProblem.value = value === null || Math.abs(value) <= 90 ? '' : 'From −90 to 90.'
+  if (!latitudeProblem.value) void save({ latitudeDeg: value })
+}
 const stockText = ref<Record<string, string>>({})
 const stockProblem = ref<Record<string, string>>({})
 function saveNumber(material: StoredMaterial, field: 'stock' | 'unitMassG', text: string): void {
@@ -89,7 +95,16 @@ const shown = (m: StoredMaterial, field: 'stock' | 'unitMassG') =>
             { title: 'Letter', value: 'LETTER' },
           ]"
           label="Paper"
+          class="mb-3"
           @update:model-value="(paper) => save({ paper })"
+        />
+        <v-text-field
+          :model-value="settings.latitudeDeg ?? ''"
+          label="Latitude, for gravity"
+          suffix="°"
+          placeholder="standard gravity"
+          :error-messages="latitudeProblem"
+          @change="(e: Event) => saveLatitude((e.target as HTMLInputElement).value)"
         />
       </section>
       <section class="panel">

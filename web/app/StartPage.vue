@@ -2,7 +2,10 @@
 import { computed, onMounted, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 import { STAGES, type Stage } from '#core/job/stages.ts'
-import { tennis } from '#core/sports/tennis.ts'
+import { defaultCondition, NOTHING_ON } from '#core/frame/condition.ts'
+import { SPORTS, type SportId } from '#core/sports/profile.ts'
+import { PROFILES, profileOf } from '#core/sports/sports.ts'
+import type { BatchSummary } from '#contract/batch.ts'
 import type { JobSummary, JobView } from '#contract/entities.ts'
 import { call, problemText } from '../api/client.ts'
 import { STAGE_NAMES } from '../shared/words.ts'
@@ -12,10 +15,15 @@ const shop = useShop()
 const router = useRouter()
 const problem = ref('')
 const file = ref<HTMLInputElement | null>(null)
+const sport = ref<SportId>('tennis')
+const batches = ref<BatchSummary[]>([])
+const batchName = ref('')
+const naming = ref(false)
 
 onMounted(async () => {
   try {
     await shop.load()
+    batches.value = await call<BatchSummary[]>('GET', '/batches')
   } catch (error) {
     problem.value = problemText(error)
   }
@@ -40,10 +48,34 @@ async function quickBench(): Promise<void> {
         model: '',
         unit: '',
         playerId: null,
-        geometry: tennis.geometry,
+        sport: sport.value,
+        geometry: profileOf(sport.value).geometry,
       },
     })
     await router.push({ name: 'bench', params: { id } })
+  } catch (error) {
+    problem.value = problemText(error)
+  }
+}
+
+async function newBatch(): Promise<void> {
+  const profile = profileOf(sport.value)
+  const id = crypto.randomUUID()
+  try {
+    await call('PUT', `/batches/${id}`, {
+      expected: 0,
+      by: shop.initials,
+      body: {
+        label: batchName.value.trim() || `${profile.name} batch`,
+        sport: sport.value,
+        geometry: profile.geometry,
+        condition: { ...NOTHING_ON, grip: defaultCondition(profile).grip },
+        axisCm: profile.axisCm,
+        units: ['1', '2'].map((name) => ({ id: crypto.randomUUID(), name, readings: [], jobId: null })),
+        aim: { kind: 'middle' },
+      },
+    })
+    await router.push({ name: 'batch', params: { id } })
   } catch (error) {
     problem.value = problemText(error)
   }
@@ -72,6 +104,18 @@ async function takeIn(event: Event): Promise<void> {
         <h1>On the bench</h1>
       </div>
       <v-spacer />
+      <v-select
+        v-model="sport"
+        :items="SPORTS.map((s) => ({ value: s, title: PROFILES[s].name }))"
+        label="Sport"
+        class="sport"
+        data-testid="sport"
+      />
+      <template v-if="naming">
+        <v-text-field v-model="batchName" label="Model" class="sport" autofocus @keydown.enter="newBatch" />
+        <v-btn size="large" data-testid="batch-go" @click="newBatch">Go</v-btn>
+      </template>
+      <v-btn v-else size="large" data-testid="batch" @click="naming = true">Batch</v-btn>
       <v-btn size="large" data-testid="quick" @click="quickBench">Quick bench</v-btn>
       <v-btn size="large" color="primary" variant="flat" to="/new" data-testid="new-job">New job</v-btn>
     </header>
@@ -110,13 +154,22 @@ async function takeIn(event: Event): Promise<void> {
               </g>
             </template>
           </svg>
-          <span class="due">{{ job.signedBy ? `signed off ${job.signedBy}` : job.due }}</span>
+          <span class="due"
+            >{{ job.sport === 'tennis' ? '' : `${PROFILES[job.sport].name} `
+            }}{{ job.signedBy ? `signed off ${job.signedBy}` : job.due }}</span
+          >
         </RouterLink>
       </li>
     </ul>
     <p v-else-if="shop.overview" class="panel">
       No jobs yet. Put a frame on the bench with <b>New job</b>, or try <b>Quick bench</b> for a walk-in.
     </p>
+    <ul v-if="batches.length > 0" class="batches">
+      <li v-for="b in batches" :key="b.id">
+        <RouterLink :to="{ name: 'batch', params: { id: b.id } }">{{ b.label }}</RouterLink>
+        <span class="quiet">{{ b.units }} units</span>
+      </li>
+    </ul>
     <footer class="mt-6 d-flex ga-2 align-center">
       <span class="quiet">{{
         shop.overview ? `${shop.overview.players.length} players, ${shop.overview.frames.length} frames` : ''
@@ -169,6 +222,22 @@ async function takeIn(event: Event): Promise<void> {
 }
 .who .quiet {
   font-size: 14px;
+}
+.sport {
+  max-width: 170px;
+}
+.batches {
+  list-style: none;
+  padding: 0;
+  margin: 18px 0 0;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 22px;
+}
+.batches a {
+  color: rgb(var(--v-theme-primary));
+  font-weight: 650;
+  margin-right: 6px;
 }
 .rail {
   stroke: rgb(var(--v-theme-line));

@@ -8,6 +8,14 @@ export function makeRouter(): Router {
     routes: [
       { path: '/', name: 'start', component: StartPage },
       { path: '/shop', name: 'shop', component: () => import('./ShopPage.vue') },
+      { path: '/instruments', name: 'devices', component: () => import('../devices/DevicesPage.vue') },
+      {
+        path: '/instruments/:device',
+        name: 'device',
+        component: () => import('../devices/DevicePage.vue'),
+        props: true,
+      },
+      { path: '/batch/:id', name: 'batch', component: () => import('../batch/BatchPage.vue'), props: true },
       { path: '/new', name: 'new', component: () => import('./NewJobPage.vue') },
       {
         path: '/job/:id',
@@ -17,6 +25,25 @@ export function makeRouter(): Router {
           { path: '', name: 'job', redirect: (to) => ({ name: 'measure', params: to.params }) },
           { path: 'player', name: 'player', component: () => import('../stages/player/PlayerStage.vue') },
           { path: 'measure', name: 'measure', component: () => import('../stages/measure/MeasureStage.vue') },
+          {
+            path: 'measure/by-hand/:method?',
+            name: 'by-hand',
+            component: () => import('../stages/measure/byHand/ByHandPage.vue'),
+            props: true,
+            meta: { stage: 'measure' },
+          },
+          {
+            path: 'measure/inspection',
+            name: 'inspect',
+            component: () => import('../stages/measure/InspectionPage.vue'),
+            meta: { stage: 'measure' },
+          },
+          {
+            path: 'measure/table',
+            name: 'table',
+            component: () => import('../stages/measure/table/TablePage.vue'),
+            meta: { stage: 'measure' },
+          },
           { path: 'compare', name: 'compare', component: () => import('../stages/compare/CompareStage.vue') },
           { path: 'target', name: 'target', component: () => import('../stages/target/TargetStage.vue') },
           { path: 'plan', name: 'plan', component: () => import('../stages/plan/PlanStage.vue') },

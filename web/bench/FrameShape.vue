@@ -12,6 +12,7 @@ const d = computed(() => frameDrawing(props.geometry))
   <g class="frame">
     <path :d="d.bed" class="bed" />
     <line v-for="([x1, y1, x2, y2], i) in d.strings" :key="i" :x1="x1" :y1="y1" :x2="x2" :y2="y2" class="string" />
+    <circle v-for="([x, y, r], i) in d.holes" :key="`h${i}`" :cx="x" :cy="y" :r="r" class="hole" />
     <path v-for="arm in d.arms" :key="arm" :d="arm" class="tube" />
     <path :d="d.shaft" class="tube" />
     <path :d="d.hoop" fill-rule="evenodd" class="tube" />
@@ -36,6 +37,11 @@ const d = computed(() => frameDrawing(props.geometry))
 .string {
   stroke: rgb(var(--v-theme-string));
   stroke-width: 0.07;
+}
+.hole {
+  fill: none;
+  stroke: rgb(var(--v-theme-string));
+  stroke-width: 0.12;
 }
 .tube {
   fill: rgb(var(--v-theme-frame));

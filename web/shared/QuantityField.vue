@@ -2,7 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { Problem } from '#core/problem.ts'
 import { readNumber } from '#core/quantities/read.ts'
-import { KIND_OF, unitFor, type ShownQuantity } from '#core/quantities/units.ts'
+import { KIND_OF, unitFor, type AnyQuantity } from '#core/quantities/units.ts'
 import { unitMark, writeQuantity, writeValue } from '#core/quantities/write.ts'
 import { useShop } from '../stores/shop.ts'
 import { problemWords } from './words.ts'
@@ -12,7 +12,7 @@ import { problemWords } from './words.ts'
  * the reason beside it, also over a reload.
  */
 const props = defineProps<{
-  quantity: ShownQuantity | 'length'
+  quantity: AnyQuantity
   lengthCm: number
   modelValue?: number | null
   label: string
@@ -23,29 +23,30 @@ const props = defineProps<{
   placeholder?: string
   message?: string
 }>()
-const emit = defineEmits<{ commit: [value: number, typed: string]; cleared: []; next: [] }>()
+const emit = defineEmits<{ commit: [value: number, typed: string]; cleared: []; next: []; focused: [] }>()
 
 const shop = useShop()
+const units = computed(() => shop.unitsOfField(props.quantity))
 const storeKey = computed(() => `kevro-typed-${props.keep}`)
 const written = () =>
   props.modelValue == null
     ? ''
-    : writeValue(props.modelValue, props.quantity, shop.units, props.lengthCm).replace('−', '-')
+    : writeValue(props.modelValue, props.quantity, units.value, props.lengthCm).replace('−', '-')
 const text = ref(sessionStorage.getItem(storeKey.value) ?? written())
 const error = ref('')
 const focused = ref(false)
 
-watch([() => props.modelValue, () => shop.units], () => {
+watch([() => props.modelValue, units], () => {
   if (!focused.value && !error.value) text.value = written()
 })
 
-const kind = computed(() => (props.quantity === 'length' ? 'length' : KIND_OF[props.quantity]))
+const kind = computed(() => KIND_OF[props.quantity])
 const parse = () =>
-  readNumber(text.value, { kind: kind.value, unit: unitFor(props.quantity, shop.units), lengthCm: props.lengthCm })
+  readNumber(text.value, { kind: kind.value, unit: unitFor(props.quantity, units.value), lengthCm: props.lengthCm })
 const echo = computed(() => {
   if (!focused.value || text.value.trim() === '') return ''
   try {
-    return `= ${writeQuantity(parse().value, props.quantity, shop.units, props.lengthCm)}`
+    return `= ${writeQuantity(parse().value, props.quantity, units.value, props.lengthCm)}`
   } catch {
     return ''
   }
@@ -88,6 +89,17 @@ function left(): void {
   if (commit() && !props.oneAfterAnother) text.value = written() || text.value
 }
 
+/** U switches the unit while no letter has been typed; the figure stays as it is. */
+function letter(event: KeyboardEvent): void {
+  if (event.key.toLowerCase() !== 'u' || event.ctrlKey || event.metaKey || event.altKey) return
+  if (kind.value === 'inertia' || /[a-z]/i.test(text.value)) return
+  event.preventDefault()
+  const asTyped = oneAfterAnotherText()
+  shop.switchUnit(props.quantity)
+  text.value = asTyped ?? written()
+}
+const oneAfterAnotherText = () => (props.oneAfterAnother || text.value !== written() ? text.value : null)
+
 const field = ref<{ focus(): void } | null>(null)
 defineExpose({ focus: () => field.value?.focus() })
 </script>
@@ -98,7 +110,7 @@ defineExpose({ focus: () => field.value?.focus() })
     v-model="text"
     class="quantity-field"
     :label="label"
-    :suffix="unitMark(quantity, shop.units)"
+    :suffix="unitMark(quantity, units)"
     :placeholder="placeholder"
     :error-messages="error"
     :messages="echo || message"
@@ -106,7 +118,8 @@ defineExpose({ focus: () => field.value?.focus() })
     autocomplete="off"
     @update:model-value="typed"
     @keydown.enter.prevent="enter"
-    @focus="focused = true"
+    @keydown="letter"
+    @focus="((focused = true), emit('focused'))"
     @blur="left"
   />
 </template>

@@ -53,7 +53,7 @@ function factName(name: string): string {
 }
 .stale {
   border-left: 4px solid rgb(var(--v-theme-warning));
-  background: rgb(var(--v-theme-warning) / 0.12);
+  background: rgba(var(--v-theme-warning), 0.12);
   padding: 8px 12px;
   margin-bottom: 12px;
   border-radius: 0 6px 6px 0;

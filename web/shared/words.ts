@@ -80,6 +80,20 @@ export function problemWords(problem: Problem): string {
       return 'The pin must lie on the butt side of the balance point, or the frame will not hang.'
     case 'calibration.none':
       return 'A check needs a reading on a known body.'
+    case 'table.empty':
+      return 'There is nothing in this table.'
+    case 'table.noHeader':
+      return `The first row must name the columns: quantity and value, or weight, balance, swing weight. It says “${String(d.header).slice(0, 80)}”.`
+    case 'table.quantity':
+      return d.name ? `“${d.name}” is no quantity that is read here.` : 'The quantity is missing.'
+    case 'table.axis':
+      return `The axis “${d.text}” is not between 0 and 30 cm.`
+    case 'table.time':
+      return `“${d.text}” is not a time. Try 2026-11-23 14:05.`
+    case 'table.method':
+      return `“${d.text}” is no method for this.`
+    case 'table.already':
+      return 'This reading is there already.'
     case 'solver.badModel':
     case 'solver.failed':
       return 'The plan could not be worked out. Change a limit and try again.'

@@ -41,7 +41,10 @@ onBeforeUnmount(() => {
 
 const ready = computed(() => job.view?.job.id === props.id && job.picture !== null && shop.loaded)
 const quick = computed(() => job.view?.job.kind === 'quick')
-const current = computed<Stage>(() => (STAGES.includes(route.name as Stage) ? (route.name as Stage) : 'plan'))
+const current = computed<Stage>(() => {
+  const name = (route.meta.stage ?? route.name) as Stage
+  return STAGES.includes(name) ? name : 'plan'
+})
 const standing = computed(() => job.picture?.standing)
 const next = computed(() => (standing.value ? nextStage(standing.value) : 'measure'))
 const cracked = computed(() => job.bodies.measure?.inspection === 'cracked')

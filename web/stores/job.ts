@@ -14,6 +14,7 @@ import {
   type JobView,
   type NewReading,
   type SavedStage,
+  type StoredReadingRow,
 } from '#contract/entities.ts'
 import { ApiProblem, call, problemText, Unreachable } from '../api/client.ts'
 import { afterSaved, loadWaiting, sameContent, storeWaiting, type Waiting } from '../api/outbox.ts'
@@ -133,6 +134,15 @@ export const useJob = defineStore('job', () => {
   function addReading(reading: Omit<NewReading, 'id' | 'by'>, id: string = crypto.randomUUID()): string {
     enqueue({ kind: 'reading', reading: { ...reading, id, by: shop.initials } })
     return id
+  }
+
+  /** Many readings in one request, all or none; needs the server. @returns their ids */
+  async function addMany(readings: readonly (Omit<NewReading, 'id' | 'by'> & { by?: string })[]): Promise<string[]> {
+    await flush()
+    const rows = readings.map((r) => ({ ...r, id: crypto.randomUUID(), by: r.by || shop.initials }))
+    const saved = await call<StoredReadingRow[]>('POST', `/jobs/${view.value!.job.id}/readings/bulk`, rows)
+    view.value = { ...view.value!, readings: [...view.value!.readings, ...saved] }
+    return rows.map((r) => r.id)
   }
 
   function flush(): Promise<void> {
@@ -283,6 +293,7 @@ export const useJob = defineStore('job', () => {
     open,
     save,
     addReading,
+    addMany,
     flush,
     settle,
     stepBack,

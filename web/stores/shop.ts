@@ -1,9 +1,10 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import type { Overview, Reference, Shop, StoredMaterial } from '#contract/entities.ts'
-import type { UnitChoice } from '#core/quantities/units.ts'
+import { KIND_OF, unitFor, UNITS_OF, type AnyQuantity, type Unit, type UnitChoice } from '#core/quantities/units.ts'
 import { call } from '../api/client.ts'
 
+const FIELD_UNITS = 'kevro-field-units'
 const FALLBACK: UnitChoice = { mass: 'g', balance: 'cm', length: 'cm' }
 
 /** What belongs to the shop and is shared by all jobs. */
@@ -14,6 +15,21 @@ export const useShop = defineStore('shop', () => {
   const loaded = ref(false)
 
   const units = computed<UnitChoice>(() => overview.value?.shop.units ?? FALLBACK)
+  /** Fields switched to another unit than the shop’s, on this machine. */
+  const fieldUnits = ref<Partial<Record<AnyQuantity, Unit>>>(JSON.parse(localStorage.getItem(FIELD_UNITS) ?? '{}'))
+  /** What a field of this quantity shows and takes. */
+  function unitsOfField(quantity: AnyQuantity): UnitChoice {
+    const own = fieldUnits.value[quantity]
+    const kind = KIND_OF[quantity]
+    return own && kind !== 'inertia' ? { ...units.value, [kind]: own } : units.value
+  }
+  function switchUnit(quantity: AnyQuantity): void {
+    const all = UNITS_OF[KIND_OF[quantity]]
+    const next = all[(all.indexOf(unitFor(quantity, unitsOfField(quantity))) + 1) % all.length]
+    fieldUnits.value = { ...fieldUnits.value, [quantity]: next }
+    if (next === unitFor(quantity, units.value)) delete fieldUnits.value[quantity]
+    localStorage.setItem(FIELD_UNITS, JSON.stringify(fieldUnits.value))
+  }
   const initials = computed(() => overview.value?.shop.initials ?? '')
 
   async function load(): Promise<void> {
@@ -43,5 +59,18 @@ export const useShop = defineStore('shop', () => {
     materials.value = at < 0 ? [...materials.value, saved] : materials.value.with(at, saved)
   }
 
-  return { overview, references, materials, loaded, units, initials, load, loadDrawer, saveShop, saveMaterial }
+  return {
+    unitsOfField,
+    switchUnit,
+    overview,
+    references,
+    materials,
+    loaded,
+    units,
+    initials,
+    load,
+    loadDrawer,
+    saveShop,
+    saveMaterial,
+  }
 })

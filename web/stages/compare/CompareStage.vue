@@ -214,7 +214,7 @@ thead {
   font-size: 12.5px;
 }
 .chosen td {
-  background: rgb(var(--v-theme-published) / 0.09);
+  background: rgba(var(--v-theme-published), 0.09);
 }
 .mine td {
   border-bottom: 2px solid rgb(var(--v-theme-frame-edge));

@@ -1,11 +1,14 @@
 <script setup lang="ts">
-import { computed } from 'vue'
 import { mdiArrowRight } from '@mdi/js'
-import type { MeasureBody } from '#core/job/bodies.ts'
+import { computed, watch } from 'vue'
+import { inspectionOf, INSPECTION_ITEMS, type MeasureBody } from '#core/job/bodies.ts'
+import { conditionText, layersBetween, sameCondition } from '#core/frame/condition.ts'
+import { fixed, signed } from '#core/quantities/write.ts'
 import QuantityField from '../../shared/QuantityField.vue'
 import StageFrame from '../../shared/StageFrame.vue'
 import { useJob } from '../../stores/job.ts'
 import ConditionPicker from './ConditionPicker.vue'
+import InstrumentStrip from './InstrumentStrip.vue'
 import ReadingTable from './ReadingTable.vue'
 import { useReadings } from './useReadings.ts'
 
@@ -13,11 +16,35 @@ const job = useJob()
 const readings = useReadings('measure')
 const body = computed(() => readings.body.value as MeasureBody)
 const save = (change: Partial<MeasureBody>) => job.save('measure', { ...body.value, ...change })
+const lookedAt = computed(() => body.value.findings.length)
+const others = computed(() => {
+  const found = readings.held.value.filter((r) => r.condition && !sameCondition(r.condition, body.value.condition))
+  return [...new Set(found.map((r) => conditionText(r.condition!)))]
+})
+const own = computed(() => job.picture!.measured.ownStrings)
+const strungBothWays = computed(() =>
+  readings.held.value.some((r) => r.condition && layersBetween(r.condition, body.value.condition).join() === 'strings'),
+)
+/** The frame keeps what its own readings say of its strings, for its later jobs. */
+watch(own, (now) => {
+  const held = job.view!.frame.ownStrings
+  if (now && strungBothWays.value && JSON.stringify(now) !== JSON.stringify(held))
+    void job.saveFrame({ ownStrings: now })
+})
+/** Sound in one touch: everything was looked at and is fine. */
+function sound(): void {
+  const findings = INSPECTION_ITEMS.map(
+    (item) => body.value.findings.find((f) => f.item === item) ?? { item, verdict: 'fine' as const, note: '' },
+  )
+  save({ findings, inspection: inspectionOf(findings) })
+}
 </script>
 
 <template>
   <StageFrame stage="measure" title="Measure">
     <template #actions>
+      <v-btn :to="{ name: 'by-hand' }" variant="text">By hand</v-btn>
+      <v-btn :to="{ name: 'table' }" variant="text">Table</v-btn>
       <v-btn
         v-if="readings.body.value.readingIds.length > 0"
         :append-icon="mdiArrowRight"
@@ -27,35 +54,49 @@ const save = (change: Partial<MeasureBody>) => job.save('measure', { ...body.val
         >Compare</v-btn
       >
     </template>
-    <section class="panel mb-3">
-      <div class="d-flex align-center flex-wrap ga-4">
-        <h2 class="mb-0">Look it over</h2>
-        <v-btn-toggle
-          role="group"
-          :model-value="body.inspection"
-          mandatory
-          aria-label="Inspection"
-          @update:model-value="(inspection) => save({ inspection })"
-        >
-          <v-btn value="not yet">Not yet</v-btn><v-btn value="sound">Sound</v-btn><v-btn value="cracked">Cracked</v-btn>
-        </v-btn-toggle>
+    <section class="panel look mb-2" :class="body.inspection.replace(' ', '-')">
+      <b>Look it over</b>
+      <template v-if="body.inspection === 'not yet'">
         <span class="quiet">Cracks, bumper, grommets, butt cap, anything stuck on already.</span>
-      </div>
-      <v-alert v-if="body.inspection === 'cracked'" type="error" variant="tonal" density="compact" class="mt-2"
-        >Stop here. A cracked frame can break in the hand; do not add mass to it.</v-alert
+        <v-spacer />
+        <v-btn size="small" @click="sound">Sound</v-btn>
+      </template>
+      <span v-else-if="body.inspection === 'sound'" class="quiet"
+        >sound{{ body.findings.some((f) => f.verdict === 'noted') ? ', with notes' : ''
+        }}{{ body.photoIds.length > 0 ? `, ${body.photoIds.length} pictures` : '' }}</span
       >
+      <b v-else class="stop">Stop here. A cracked frame can break in the hand; do not add mass to it.</b>
+      <v-spacer v-if="body.inspection !== 'not yet'" />
+      <v-btn size="small" :to="{ name: 'inspect' }" data-testid="inspect">{{
+        lookedAt > 0 && body.inspection === 'not yet'
+          ? `${lookedAt} of ${INSPECTION_ITEMS.length} looked at`
+          : 'Inspection'
+      }}</v-btn>
     </section>
-    <section class="panel mb-3">
-      <h2>As measured</h2>
-      <div class="d-flex flex-wrap ga-4">
+    <InstrumentStrip class="mb-2" />
+    <section class="panel state mb-2">
+      <div>
+        <h2>On the frame now</h2>
         <ConditionPicker :model-value="body.condition" @update:model-value="(condition) => save({ condition })" />
+        <div v-if="others.length > 0" class="quiet mt-2 d-flex ga-3 align-center">
+          <span
+            >Also read: {{ others.join('; ')
+            }}{{
+              own && strungBothWays
+                ? `. This frame’s own strings: ${signed(own.massG, 1)} g at ${own.xCm === null ? '?' : fixed(own.xCm, 1)} cm.`
+                : '.'
+            }}</span
+          >
+          <v-btn size="small" @click="readings.takenWith(body.condition)">All were taken as now</v-btn>
+        </div>
+      </div>
+      <div class="sizes">
         <QuantityField
           quantity="length"
           :length-cm="job.view!.frame.geometry.lengthCm"
           label="Swing axis from butt"
           keep="axis"
           :model-value="body.axisCm"
-          class="axis"
           @commit="(axisCm) => save({ axisCm })"
         />
         <QuantityField
@@ -64,14 +105,13 @@ const save = (change: Partial<MeasureBody>) => job.save('measure', { ...body.val
           label="Frame length"
           keep="length"
           :model-value="job.view!.frame.geometry.lengthCm"
-          class="axis"
           @commit="(lengthCm) => job.saveFrame({ geometry: { ...job.view!.frame.geometry, lengthCm } })"
         />
       </div>
     </section>
     <section class="panel">
       <h2>
-        Readings <span class="quiet font-weight-regular">type each as read; Enter goes on; again for a repeat</span>
+        Readings <span class="quiet font-weight-regular">type each as read; Enter goes on; U switches the unit</span>
       </h2>
       <ReadingTable purpose="measure" />
     </section>
@@ -79,8 +119,36 @@ const save = (change: Partial<MeasureBody>) => job.save('measure', { ...body.val
 </template>
 
 <style scoped>
-.axis {
-  width: 170px;
-  flex: none;
+.look {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 12px;
+  padding: 6px 16px;
+  min-height: 44px;
+}
+.look.cracked {
+  background: rgba(var(--v-theme-error), 0.14);
+  border-color: rgb(var(--v-theme-error));
+}
+.stop {
+  color: rgb(var(--v-theme-error));
+}
+.state {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 138px;
+  gap: 12px;
+  align-items: start;
+  padding: 10px 16px;
+}
+.sizes {
+  display: grid;
+  gap: 12px;
+  padding-top: 4px;
+}
+@media (max-width: 760px) {
+  .state {
+    grid-template-columns: 1fr;
+  }
 }
 </style>

@@ -1,24 +1,30 @@
 import { computed } from 'vue'
 import type { Doubt } from '#core/frame/plausible.ts'
-import { defaultCondition } from '#core/job/picture.ts'
-import type { CheckBody, MeasureBody } from '#core/job/bodies.ts'
-import type { Quantity } from '#core/quantities/units.ts'
-import { tennis } from '#core/sports/tennis.ts'
-import type { StoredReadingRow } from '#contract/entities.ts'
+import { defaultCondition, type Condition } from '#core/frame/condition.ts'
+import { nothingMeasured, type CheckBody, type MeasureBody } from '#core/job/bodies.ts'
+import type { ReadingBasis } from '#core/measure/readings.ts'
+import type { TableReading } from '#core/measure/table.ts'
+import type { ReadQuantity } from '#core/quantities/units.ts'
+import type { ReadingOrigin, StoredReadingRow } from '#contract/entities.ts'
+import type { TrayReading } from '#contract/devices.ts'
+import { useDevices } from '../../stores/devices.ts'
 import { useJob } from '../../stores/job.ts'
+
+/** What stands behind a reading beside its figure. */
+export interface ReadingMore {
+  deviceId?: string | null
+  basis?: ReadingBasis | null
+  origin?: ReadingOrigin | null
+  takenAt?: string
+  note?: string
+}
 
 /** Readings of a frame before work or after it: adding, correcting, withdrawing, confirming. Each is a new revision; nothing is overwritten. */
 export function useReadings(purpose: 'measure' | 'check') {
   const job = useJob()
-  const emptyMeasure = (): MeasureBody => ({
-    condition: defaultCondition(tennis),
-    axisCm: tennis.axisCm,
-    readingIds: [],
-    confirmedIds: [],
-    inspection: 'not yet',
-    note: '',
-  })
+  const devices = useDevices()
   const emptyCheck = (): CheckBody => ({ readingIds: [], confirmedIds: [], signed: null })
+  const emptyMeasure = (): MeasureBody => nothingMeasured(defaultCondition(job.profile), job.profile.axisCm)
 
   const body = computed(() => job.bodies[purpose] ?? (purpose === 'measure' ? emptyMeasure() : emptyCheck()))
   const summary = computed(() => (purpose === 'measure' ? job.picture!.measured : job.picture!.checked))
@@ -29,33 +35,81 @@ export function useReadings(purpose: 'measure' | 'check') {
     else job.save('check', { ...(body.value as CheckBody), ...change, signed: null })
   }
 
-  const rowsOf = (quantity: Quantity): StoredReadingRow[] =>
-    body.value.readingIds.flatMap((id) => job.view!.readings.filter((r) => r.id === id && r.quantity === quantity))
+  const held = computed(() => body.value.readingIds.flatMap((id) => job.view!.readings.filter((r) => r.id === id)))
+  const rowsOf = (quantity: ReadQuantity): StoredReadingRow[] => held.value.filter((r) => r.quantity === quantity)
 
-  function add(quantity: Quantity, value: number, typed: string, methodId: string): void {
-    const id = job.addReading({
-      quantity,
-      value,
-      typed,
-      methodId,
-      axisCm: quantity === 'swingWeight' ? axisCm.value : null,
-      purpose,
-      supersedes: null,
-    })
-    put({ readingIds: [...body.value.readingIds, id] })
+  function add(
+    quantity: ReadQuantity,
+    value: number,
+    typed: string,
+    methodId: string,
+    more: ReadingMore = {},
+    id?: string,
+    axis?: number,
+  ): string {
+    const saved = job.addReading(
+      {
+        quantity,
+        value,
+        typed,
+        methodId,
+        axisCm: quantity === 'swingWeight' ? (axis ?? axisCm.value) : null,
+        condition: job.picture!.condition,
+        purpose,
+        supersedes: null,
+        ...more,
+      },
+      id,
+    )
+    put({ readingIds: [...body.value.readingIds, saved] })
+    return saved
   }
 
-  function correct(row: StoredReadingRow, change: { value?: number; axisCm?: number; typed: string }): void {
+  /** A figure read off a device of the shop: put right by its calibration in force. */
+  function addFromDevice(
+    quantity: ReadQuantity,
+    raw: number,
+    typed: string,
+    deviceId: string,
+    sent?: TrayReading,
+  ): void {
+    const device = devices.deviceOf(deviceId)
+    if (!device) return
+    const takenAt = sent?.at ?? new Date().toISOString()
+    const sentAs = sent?.quantity ?? quantity
+    const { value, basis, calibrationId, standing, methodId } = devices.corrected(
+      raw,
+      quantity,
+      device,
+      sentAs,
+      takenAt,
+      job.profile,
+    )
+    const origin = { raw, calibrationId, standing, warming: sent?.warming ?? false, work: null }
+    add(quantity, value, typed, methodId, { deviceId, basis, origin, takenAt }, sent?.id, sent?.axisCm ?? undefined)
+  }
+
+  function correct(
+    row: StoredReadingRow,
+    change: { value?: number; axisCm?: number; note?: string; typed: string },
+  ): void {
+    // A typed correction is the figure itself; only a change of axis or note keeps what stood behind it.
+    const kept = change.value === undefined ? { basis: row.basis, origin: row.origin } : {}
     const id = job.addReading({
       quantity: row.quantity,
       value: change.value ?? row.value,
       typed: change.typed,
       methodId: row.methodId,
+      deviceId: row.deviceId,
+      condition: row.condition,
+      note: change.note ?? row.note,
       axisCm: row.quantity === 'swingWeight' ? (change.axisCm ?? row.axisCm) : null,
       purpose,
       supersedes: row.id,
+      takenAt: row.takenAt,
+      ...kept,
     })
-    put({ readingIds: body.value.readingIds.map((held) => (held === row.id ? id : held)) })
+    put({ readingIds: body.value.readingIds.map((heldId) => (heldId === row.id ? id : heldId)) })
   }
 
   function withdraw(row: StoredReadingRow): void {
@@ -64,6 +118,33 @@ export function useReadings(purpose: 'measure' | 'check') {
 
   function confirm(ids: string[]): void {
     put({ confirmedIds: [...new Set([...body.value.confirmedIds, ...ids])] })
+  }
+
+  /** All readings were taken with these things on the frame after all: each is corrected so. */
+  function takenWith(condition: Condition): void {
+    const ids = new Map<string, string>()
+    for (const row of held.value) {
+      const { id: _id, by: _by, ...rest } = row
+      ids.set(row.id, job.addReading({ ...rest, condition, supersedes: row.id }))
+    }
+    put({
+      readingIds: body.value.readingIds.map((id) => ids.get(id) ?? id),
+      confirmedIds: body.value.confirmedIds.map((id) => ids.get(id) ?? id),
+    })
+  }
+
+  /** Many readings at once, all or none. */
+  async function takeTable(table: readonly TableReading[]): Promise<void> {
+    const ids = await job.addMany(
+      table.map((r) => ({
+        ...r,
+        takenAt: r.takenAt ?? undefined,
+        condition: job.picture!.condition,
+        purpose,
+        supersedes: null,
+      })),
+    )
+    put({ readingIds: [...body.value.readingIds, ...ids] })
   }
 
   /** Takes the likely meaning of a doubtful reading. */
@@ -76,5 +157,21 @@ export function useReadings(purpose: 'measure' | 'check') {
     correct(row, { axisCm: doubt.data.axisCm!, typed: row.typed })
   }
 
-  return { body, summary, axisCm, rowsOf, add, correct, withdraw, confirm, takeMeant, takeAxis, emptyMeasure }
+  return {
+    body,
+    summary,
+    axisCm,
+    held,
+    rowsOf,
+    add,
+    addFromDevice,
+    correct,
+    withdraw,
+    confirm,
+    takenWith,
+    takeTable,
+    takeMeant,
+    takeAxis,
+    emptyMeasure,
+  }
 }

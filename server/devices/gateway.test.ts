@@ -1,0 +1,181 @@
+import { readFile } from 'node:fs/promises'
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
+import { decodeLine, encodeLine, LineCutter } from '#contract/deviceLine.ts'
+import type { DeviceNews, TrayReading } from '#contract/devices.ts'
+import { SimulatedBench } from '#devices/bench.ts'
+import { FRAMES } from '#devices/items.ts'
+import { openEmbedded, type Database } from '../db/database.ts'
+import { migrate } from '../db/migrate.ts'
+import { manyUntaken, putDevice, takeFromTray } from '../queries/devices.ts'
+import { askBench } from './benchControl.ts'
+import { DeviceGateway } from './gateway.ts'
+
+const TIMING = { pingMs: 60, silenceMs: 250, retryMs: 20 }
+let db: Database
+let bench: SimulatedBench
+let port: number
+let gateway: DeviceGateway
+let news: DeviceNews[] = []
+
+beforeAll(async () => {
+  const image = process.env.KEVRO_IMAGE ? new Uint8Array(await readFile(process.env.KEVRO_IMAGE)) : null
+  db = await openEmbedded({ dataDir: null, image })
+  await migrate(db)
+  bench = new SimulatedBench({ seed: 3, speed: 200, warm: true })
+  bench.on = FRAMES[0]
+  port = await bench.listen(0)
+  for (const kind of ['scale', 'diagnostic'] as const)
+    await putDevice(db, {
+      id: kind,
+      name: kind,
+      kind,
+      serial: '',
+      link: { port, instrument: kind },
+      checkDays: 30,
+      revision: 0,
+    })
+  gateway = new DeviceGateway(db, TIMING)
+  gateway.listen((item) => news.push(item))
+  await gateway.refresh()
+  await until(() => gateway.states().every((s) => s.line === 'connected'))
+})
+afterEach(async () => {
+  await takeFromTray(
+    db,
+    (await manyUntaken(db)).map((r) => r.id),
+    'test',
+  )
+  news = []
+})
+afterAll(async () => {
+  gateway.close()
+  await bench.close()
+  await db.close()
+})
+
+async function until(done: () => boolean | Promise<boolean>, patience = 8000): Promise<void> {
+  const end = Date.now() + patience
+  while (!(await done())) {
+    if (Date.now() > end) throw new Error('waited in vain')
+    await new Promise((next) => setTimeout(next, 10))
+  }
+}
+const told = () => news.flatMap((n) => (n.kind === 'reading' ? [n.reading] : []))
+/** Asks for readings one after the other and waits until all that should come have come, and a little longer for any that should not. */
+async function measured(device: string, times: number, perTime: number): Promise<TrayReading[]> {
+  for (let i = 0; i < times; i++) {
+    const before = told().length
+    gateway.measure(device)
+    await until(() => told().length >= before + perTime)
+  }
+  await new Promise((next) => setTimeout(next, 150))
+  return manyUntaken(db)
+}
+
+describe('a good line', () => {
+  it('brings what the instrument shows, in core units, to the tray and the listeners', async () => {
+    const rows = await measured('diagnostic', 1, 5)
+    expect(rows.map((r) => r.quantity)).toEqual(['mass', 'leftMass', 'rightMass', 'balance', 'swingWeight'])
+    const { totals } = FRAMES[0]
+    const of = (quantity: string) => rows.find((r) => r.quantity === quantity)!
+    expect(Math.abs(of('mass').raw - totals.massG)).toBeLessThan(1)
+    expect(Math.abs(of('balance').raw - totals.balanceCm)).toBeLessThan(0.2)
+    expect(of('swingWeight').axisCm).toBe(10.16)
+    expect(of('mass').axisCm).toBeNull()
+    expect(told().map((r) => r.id)).toEqual(rows.map((r) => r.id))
+  })
+})
+
+describe('faults in the middle of readings, over TCP', () => {
+  it.each(['drop', 'repeat', 'garble', 'stall'])('%s: every reading once, none false', async (kind) => {
+    await askBench(port, 'FAULT', { instrument: 'scale', kind })
+    const rows = await measured('scale', 3, 1)
+    expect(rows).toHaveLength(3)
+    expect(told()).toHaveLength(3)
+    for (const row of rows) expect(Math.abs(row.raw - FRAMES[0].totals.massG)).toBeLessThan(1)
+  })
+  it('all of them at once, in a burst of five figures', async () => {
+    for (const kind of ['garble', 'drop', 'repeat', 'stall', 'garble'])
+      await askBench(port, 'FAULT', { instrument: 'diagnostic', kind })
+    const rows = await measured('diagnostic', 2, 5)
+    expect(rows).toHaveLength(10)
+    for (const row of rows.filter((r) => r.quantity === 'mass'))
+      expect(Math.abs(row.raw - FRAMES[0].totals.massG)).toBeLessThan(1)
+    expect(rows.filter((r) => r.quantity === 'swingWeight')).toHaveLength(2)
+  })
+  it('the cable pulled while it settles: the reading comes when the line is back', async () => {
+    const { id } = { id: 'scale' }
+    gateway.measure(id)
+    gateway.close()
+    await gateway.refresh()
+    await until(async () => (await manyUntaken(db)).length === 1)
+    await new Promise((next) => setTimeout(next, 150))
+    expect(await manyUntaken(db)).toHaveLength(1)
+  })
+  it('says what happened, and that the line is there again', async () => {
+    await askBench(port, 'FAULT', { instrument: 'scale', kind: 'stall' })
+    await measured('scale', 1, 1)
+    const said = news.flatMap((n) => (n.kind === 'line' && n.line.deviceId === 'scale' ? [n.line] : []))
+    expect(said.some((line) => line.line === 'no answer')).toBe(true)
+    expect(said.at(-1)!.line).toBe('connected')
+  })
+})
+
+describe('what is no instrument', () => {
+  it('a port where nothing answers is said so, and nothing waits for it', async () => {
+    const lonely = new DeviceGateway(db, TIMING)
+    await putDevice(db, {
+      id: 'gone',
+      name: 'gone',
+      kind: 'scale',
+      serial: '',
+      link: { port: 1, instrument: 'scale' },
+      checkDays: 1,
+      revision: 0,
+    })
+    await lonely.refresh()
+    await until(() => lonely.states().find((s) => s.deviceId === 'gone')!.line === 'no answer')
+    expect(lonely.measure('gone')).toBe(true)
+    expect(lonely.measure('never heard of')).toBe(false)
+    lonely.close()
+    expect(await askBench(1, 'ITEMS')).toBeNull()
+  })
+  it('an empty bench refuses with the reason', async () => {
+    // The other gateway took the instruments’ one line; wait for it to come back.
+    await until(() => gateway.states().some((s) => s.deviceId === 'scale' && s.line === 'connected'))
+    bench.on = null
+    gateway.measure('scale')
+    await until(() => gateway.states().some((s) => s.said.includes('Nothing lies')))
+    bench.on = FRAMES[0]
+    expect(await manyUntaken(db)).toHaveLength(0)
+  })
+})
+
+describe('the line itself', () => {
+  it('round trip, with blanks and signs', () => {
+    expect(decodeLine(encodeLine('READ', { a: 'x y=z*', b: -1.5 }))).toEqual({
+      verb: 'READ',
+      fields: { a: 'x y=z*', b: '-1.5' },
+    })
+  })
+  it('any one changed character is caught', () => {
+    const line = encodeLine('READ', { seq: 12, quantity: 'mass', value: '322.1', unit: 'g' })
+    for (let i = 0; i < line.length; i++) {
+      const changed = line.slice(0, i) + String.fromCharCode(line.charCodeAt(i) ^ 1) + line.slice(i + 1)
+      expect(decodeLine(changed)).toBeNull()
+    }
+    expect(decodeLine('')).toBeNull()
+    expect(decodeLine('READ seq=1')).toBeNull()
+  })
+  it('its check is CRC-32 as published: “123456789” gives cbf43926', () => {
+    const { verb } = decodeLine('123456789*cbf43926')!
+    expect(verb).toBe('123456789')
+  })
+  it('lines are cut wherever the chunks end; one that never ends is dropped', () => {
+    const cutter = new LineCutter()
+    expect(cutter.push('ab')).toEqual([])
+    expect(cutter.push('c\r\nd\n\ne')).toEqual(['abc', 'd'])
+    cutter.push('x'.repeat(5000))
+    expect(cutter.push('y\n')).toEqual(['y'])
+  })
+})

@@ -1,0 +1,352 @@
+<script setup lang="ts">
+import { mdiPlus } from '@mdi/js'
+import { computed, nextTick, onBeforeUnmount, onMounted, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { conditionText } from '#core/frame/condition.ts'
+import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
+import { signed, writeDifference, writeSpread, writeValue } from '#core/quantities/write.ts'
+import type { BatchUnit } from '#contract/batch.ts'
+import type { JobView } from '#contract/entities.ts'
+import { QUANTITY_NAMES } from '#contract/words.ts'
+import { call, problemText } from '../api/client.ts'
+import MarkGlyph from '../shared/MarkGlyph.vue'
+import QuantityField from '../shared/QuantityField.vue'
+import { useDevices, type Receiver } from '../stores/devices.ts'
+import { useShop } from '../stores/shop.ts'
+import InstrumentStrip from '../stages/measure/InstrumentStrip.vue'
+import { useBatch } from './useBatch.ts'
+
+/** Several units of one model, read in a row and set side by side. */
+const props = defineProps<{ id: string }>()
+const shop = useShop()
+const devices = useDevices()
+const router = useRouter()
+const batch = useBatch(props.id)
+const { body, summaries, ranking, wanted } = batch
+const problem = ref('')
+onMounted(async () => {
+  try {
+    await Promise.all([shop.load(), shop.loadDrawer()])
+    await batch.open()
+  } catch (error) {
+    problem.value = problemText(error)
+  }
+})
+const units = computed(() => shop.units)
+const lengthCm = computed(() => body.value?.geometry.lengthCm ?? 0)
+const write = (v: number, q: Quantity) => writeValue(v, q, units.value, lengthCm.value)
+const summaryOf = (id: string) => summaries.value.find((s) => s.unit.id === id)!.summary
+const rankOf = (id: string) => ranking.value.findIndex((r) => r.id === id)
+const offOf = (id: string, q: Quantity) => ranking.value.find((r) => r.id === id)?.off[q] ?? null
+const anyAim = computed(() => Object.keys(wanted.value).length > 0)
+const pick = computed(() =>
+  anyAim.value && ranking.value.length > 1 && Number.isFinite(ranking.value[0].distance) ? ranking.value[0] : null,
+)
+const spreadOf = (q: Quantity) => {
+  const all = summaries.value.flatMap(({ summary }) => summary.quantities[q].combined?.value ?? [])
+  return all.length > 1 ? Math.max(...all) - Math.min(...all) : null
+}
+const aims = computed(() => [
+  { title: 'the middle of the batch', value: 'middle' },
+  ...(shop.overview?.jobs ?? [])
+    .filter((j) => j.kind === 'job' && j.saved.includes('target') && j.sport === body.value?.sport)
+    .map((j) => ({ title: `${j.playerName}, target of job ${j.number}`, value: `job:${j.id}` })),
+  ...shop.references
+    .filter((r) => r.sport === body.value?.sport)
+    .map((r) => ({ title: r.name, value: `reference:${r.id}` })),
+])
+const aimValue = computed(() => {
+  const aim = body.value?.aim
+  return !aim || aim.kind === 'middle' ? 'middle' : `${aim.kind}:${aim.id}`
+})
+function setAim(value: string): void {
+  const [kind, ...rest] = value.split(':')
+  batch.save({ aim: kind === 'middle' ? { kind: 'middle' } : { kind: kind as 'job', id: rest.join(':') } })
+}
+
+const row = ref(0)
+const column = ref(0)
+const fields = ref<Record<string, InstanceType<typeof QuantityField> | null>>({})
+const cell = (unit: BatchUnit, q: Quantity) => `${unit.id}-${q}`
+function go(r: number, c: number): void {
+  row.value = r
+  column.value = c
+  const unit = body.value!.units[r]
+  if (unit) void nextTick(() => fields.value[cell(unit, QUANTITIES[c])]?.focus())
+}
+/** Enter goes along the row, then to the next unit. */
+function next(): void {
+  if (column.value < QUANTITIES.length - 1) go(row.value, column.value + 1)
+  else if (row.value < body.value!.units.length - 1) go(row.value + 1, 0)
+  else go(0, 0)
+}
+function focusOn(r: number, c: number): void {
+  row.value = r
+  column.value = c
+  devices.focused = receivers[c]
+}
+/** An instrument's reading goes to the unit in hand. */
+const receivers = QUANTITIES.map((quantity): Receiver => ({
+  quantity,
+  take: (sent) => {
+    const unit = body.value?.units[row.value]
+    if (!unit) return false
+    batch.addReading(unit.id, quantity, sent.raw, String(Number(sent.raw.toFixed(3))), sent)
+  },
+}))
+const leave = receivers.map((r) => devices.receive(r))
+onBeforeUnmount(() => leave.forEach((off) => off()))
+
+function addUnit(): void {
+  const units = body.value!.units
+  batch.save({ units: [...units, { id: crypto.randomUUID(), name: `${units.length + 1}`, readings: [], jobId: null }] })
+  go(units.length, 0)
+}
+const rename = (unit: BatchUnit, name: string) =>
+  name.trim() &&
+  batch.save({ units: body.value!.units.map((u) => (u.id === unit.id ? { ...u, name: name.trim() } : u)) })
+
+/** The unit becomes a frame with a job of its own, its readings with it. */
+async function toJob(unit: BatchUnit): Promise<void> {
+  const id = crypto.randomUUID()
+  const b = body.value!
+  try {
+    await call<JobView>('POST', '/jobs', {
+      id,
+      kind: 'quick',
+      player: null,
+      frame: {
+        id: crypto.randomUUID(),
+        label: `${b.label} ${unit.name}`,
+        maker: '',
+        model: b.label,
+        unit: unit.name,
+        playerId: null,
+        sport: b.sport,
+        geometry: b.geometry,
+      },
+    })
+    const readings = unit.readings.map((r) => ({
+      ...r,
+      id: crypto.randomUUID(),
+      condition: b.condition,
+      purpose: 'measure',
+      supersedes: null,
+    }))
+    if (readings.length > 0) await call('POST', `/jobs/${id}/readings/bulk`, readings)
+    await call('PUT', `/jobs/${id}/stages/measure`, {
+      expected: 0,
+      body: {
+        condition: b.condition,
+        axisCm: b.axisCm,
+        readingIds: readings.map((r) => r.id),
+        confirmedIds: [],
+        inspection: 'not yet',
+        note: `from the batch ${b.label}`,
+      },
+      used: {},
+      by: shop.initials,
+    })
+    batch.save({ units: b.units.map((u) => (u.id === unit.id ? { ...u, jobId: id } : u)) })
+    await batch.send()
+    await router.push({ name: 'bench', params: { id } })
+  } catch (error) {
+    problem.value = problemText(error)
+  }
+}
+</script>
+
+<template>
+  <div class="pa-6 page">
+    <v-alert v-if="problem || batch.problem.value" type="error" variant="tonal" class="mb-3">{{
+      problem || batch.problem.value
+    }}</v-alert>
+    <template v-if="body">
+      <header class="d-flex align-center ga-3 mb-3 flex-wrap">
+        <h1>{{ body.label }}</h1>
+        <span class="quiet">{{ batch.profile.value.name }}; {{ conditionText(body.condition) }}</span>
+        <span class="quiet" role="status" data-testid="save-state">{{
+          { saved: 'saved', saving: 'saving…', offline: 'no answer from the server; kept here', stale: '' }[
+            batch.state.value
+          ]
+        }}</span>
+        <v-spacer />
+        <v-select :model-value="aimValue" :items="aims" label="Pick for" class="aim" @update:model-value="setAim" />
+        <v-btn :prepend-icon="mdiPlus" data-testid="add-unit" @click="addUnit">Unit</v-btn>
+      </header>
+      <v-alert v-if="batch.state.value === 'stale'" type="warning" variant="tonal" density="compact" class="mb-3">
+        This batch was changed in another window. What you entered is kept here.
+        <template #append>
+          <v-btn size="small" class="mr-2" @click="batch.settle('mine')">Keep mine</v-btn>
+          <v-btn size="small" @click="batch.settle('theirs')">Take theirs</v-btn>
+        </template>
+      </v-alert>
+      <InstrumentStrip class="mb-3" />
+      <section class="panel">
+        <table class="plain units">
+          <thead>
+            <tr>
+              <th>unit</th>
+              <th v-for="q in QUANTITIES" :key="q">{{ QUANTITY_NAMES[q] }}</th>
+              <th>pick</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr
+              v-for="(unit, r) in body.units"
+              :key="unit.id"
+              :class="{ inHand: r === row, best: pick?.id === unit.id }"
+              :data-unit="unit.name"
+            >
+              <td>
+                <input
+                  :value="unit.name"
+                  class="name"
+                  aria-label="Unit"
+                  @focus="row = r"
+                  @change="(e: Event) => rename(unit, (e.target as HTMLInputElement).value)"
+                />
+              </td>
+              <td v-for="(q, c) in QUANTITIES" :key="q">
+                <QuantityField
+                  :ref="(el) => (fields[cell(unit, q)] = el as never)"
+                  :quantity="q"
+                  :length-cm="lengthCm"
+                  label=""
+                  :aria-label="`${unit.name}, ${QUANTITY_NAMES[q]}`"
+                  :keep="`batch-${cell(unit, q)}`"
+                  one-after-another
+                  class="entry"
+                  @commit="(value, typed) => batch.addReading(unit.id, q, value, typed)"
+                  @next="next"
+                  @focused="focusOn(r, c)"
+                />
+                <div class="figure said">
+                  <template v-if="summaryOf(unit.id).quantities[q].combined">
+                    <b>{{ write(summaryOf(unit.id).quantities[q].combined!.value, q) }}</b>
+                    <span class="quiet"
+                      >±{{ writeSpread(2 * summaryOf(unit.id).quantities[q].combined!.u, q, units) }}</span
+                    >
+                    <small v-if="offOf(unit.id, q) !== null" class="target" :data-off="q">{{
+                      writeDifference(offOf(unit.id, q)!, q, units)
+                    }}</small>
+                  </template>
+                </div>
+                <div class="chips">
+                  <button
+                    v-for="reading in unit.readings.filter((x) => x.quantity === q)"
+                    :key="reading.id"
+                    type="button"
+                    class="chip figure"
+                    :aria-label="`Take away ${write(reading.value, q)}`"
+                    @click="batch.removeReading(unit.id, reading.id)"
+                  >
+                    {{ write(reading.value, q) }}
+                  </button>
+                </div>
+              </td>
+              <td>
+                <b v-if="anyAim && unit.readings.length > 0" class="figure">{{ rankOf(unit.id) + 1 }}.</b>
+                <br />
+                <router-link v-if="unit.jobId" :to="{ name: 'bench', params: { id: unit.jobId } }"
+                  >on the bench</router-link
+                >
+                <v-btn v-else size="small" :disabled="unit.readings.length === 0" @click="toJob(unit)"
+                  >To the bench</v-btn
+                >
+              </td>
+            </tr>
+          </tbody>
+          <tfoot>
+            <tr>
+              <td class="quiet">apart by</td>
+              <td v-for="q in QUANTITIES" :key="q" class="figure quiet">
+                {{ spreadOf(q) === null ? '' : writeSpread(spreadOf(q)!, q, units) }}
+              </td>
+              <td />
+            </tr>
+            <tr v-if="anyAim">
+              <td><MarkGlyph kind="target" /> wanted</td>
+              <td v-for="q in QUANTITIES" :key="q" class="figure target">
+                {{ wanted[q] === undefined ? 'not known' : write(wanted[q]!, q) }}
+              </td>
+              <td />
+            </tr>
+          </tfoot>
+        </table>
+        <p v-if="pick" class="verdict mb-0" data-testid="pick">
+          <b>{{ body.units.find((u) => u.id === pick!.id)!.name }}</b> lies nearest to
+          {{ batch.aimed.value?.name ?? 'the middle of the batch'
+          }}<template v-if="!batch.apart.value"
+            >, though the readings cannot tell it from
+            <b>{{ body.units.find((u) => u.id === ranking[1].id)!.name }}</b>: read both again</template
+          ><template v-if="pick.tooHeavyG > 0"
+            >; it is {{ signed(pick.tooHeavyG, 1) }} g too heavy, and tape cannot take mass away</template
+          >.
+        </p>
+        <p v-if="body.units.length === 0" class="quiet mb-0">
+          Add the first unit, then type its four numbers; Enter goes on to the next.
+        </p>
+      </section>
+    </template>
+    <p v-else-if="!problem" class="quiet">Fetching the batch…</p>
+  </div>
+</template>
+
+<style scoped>
+.page {
+  max-width: 1400px;
+  margin: 0 auto;
+}
+.aim {
+  max-width: 330px;
+}
+.units td {
+  vertical-align: top;
+}
+.units td:first-child {
+  width: 110px;
+}
+tr.inHand td:first-child {
+  box-shadow: inset 4px 0 rgb(var(--v-theme-primary));
+}
+tr.best {
+  background: rgba(var(--v-theme-target), 0.1);
+}
+.name {
+  width: 100%;
+  font-weight: 650;
+  padding: 8px;
+  border-radius: 4px;
+}
+.entry {
+  max-width: 170px;
+}
+.said {
+  display: flex;
+  gap: 6px;
+  align-items: baseline;
+  min-height: 24px;
+  font-size: 16px;
+}
+.said .quiet,
+.said small {
+  font-size: 13px;
+}
+.chips {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 3px;
+}
+.chip {
+  font-size: 12.5px;
+  border: 1px solid rgb(var(--v-theme-line));
+  border-radius: 3px;
+  padding: 0 5px;
+  min-height: 22px;
+}
+.verdict {
+  padding-top: 10px;
+  font-size: 16px;
+}
+</style>

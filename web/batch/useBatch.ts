@@ -1,0 +1,239 @@
+import { computed, ref, shallowRef } from 'vue'
+import { broughtTo } from '#core/frame/condition.ts'
+import { middleOf, rankUnits, toldApart } from '#core/compare/pick.ts'
+import { referenceState } from '#core/job/picture.ts'
+import { summarise, type MeasuredSummary } from '#core/measure/summary.ts'
+import { usualMethod } from '#core/measure/readings.ts'
+import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
+import { estimateOf } from '#core/frame/state.ts'
+import { profileOf } from '#core/sports/sports.ts'
+import type { Batch, BatchBody, BatchUnit } from '#contract/batch.ts'
+import type { JobView } from '#contract/entities.ts'
+import type { TrayReading } from '#contract/devices.ts'
+import { ApiProblem, call, problemText, Unreachable } from '../api/client.ts'
+import { useDevices } from '../stores/devices.ts'
+import { useShop } from '../stores/shop.ts'
+
+const SAVE_DELAY_MS = 300
+const RETRY_MS = 3000
+
+/** Several units of one model: their readings, their order, and saving every change. */
+export function useBatch(id: string) {
+  const shop = useShop()
+  const devices = useDevices()
+  const body = shallowRef<BatchBody | null>(null)
+  const revision = ref(0)
+  const state = ref<'saved' | 'saving' | 'offline' | 'stale'>('saved')
+  const problem = ref('')
+  const key = `kevro-batch-${id}`
+  let timer: ReturnType<typeof setTimeout> | undefined
+  const aimed = shallowRef<{ name: string; wanted: Partial<Record<Quantity, number>> } | null>(null)
+
+  async function open(): Promise<void> {
+    const batch = await call<Batch>('GET', `/batches/${id}`)
+    revision.value = batch.revision
+    const waiting = JSON.parse(localStorage.getItem(key) ?? 'null') as { expected: number; body: BatchBody } | null
+    body.value = waiting ? waiting.body : batch.body
+    if (waiting) {
+      revision.value = waiting.expected
+      void send()
+    }
+    await aim()
+  }
+
+  /** A change: at once here and in the browser's storage, soon at the server. */
+  function save(change: Partial<BatchBody>): void {
+    body.value = { ...body.value!, ...change }
+    localStorage.setItem(key, JSON.stringify({ expected: revision.value, body: body.value }))
+    state.value = 'saving'
+    clearTimeout(timer)
+    timer = setTimeout(() => void send(), SAVE_DELAY_MS)
+    if (change.aim) void aim()
+  }
+
+  let sending: Promise<void> | null = null
+  function send(): Promise<void> {
+    sending ??= sendNow().finally(() => (sending = null))
+    return sending
+  }
+  async function sendNow(): Promise<void> {
+    const sent = body.value!
+    try {
+      const saved = await call<Batch>('PUT', `/batches/${id}`, {
+        expected: revision.value,
+        body: sent,
+        by: shop.initials,
+      })
+      revision.value = saved.revision
+      if (body.value === sent) {
+        localStorage.removeItem(key)
+        state.value = 'saved'
+      } else {
+        localStorage.setItem(key, JSON.stringify({ expected: revision.value, body: body.value }))
+        timer = setTimeout(() => void send(), 0)
+      }
+      problem.value = ''
+    } catch (error) {
+      if (error instanceof Unreachable) {
+        state.value = 'offline'
+        timer = setTimeout(() => void send(), RETRY_MS)
+      } else if (error instanceof ApiProblem && error.status === 409) {
+        // An answer lost on the way is no conflict: the server holds just this.
+        const theirs = await call<Batch>('GET', `/batches/${id}`)
+        if (JSON.stringify(sortedKeys(theirs.body)) === JSON.stringify(sortedKeys(sent))) {
+          revision.value = theirs.revision
+          localStorage.removeItem(key)
+          state.value = 'saved'
+        } else state.value = 'stale'
+      } else {
+        state.value = 'stale'
+        problem.value = problemText(error)
+      }
+    }
+  }
+  async function settle(keep: 'mine' | 'theirs'): Promise<void> {
+    const theirs = await call<Batch>('GET', `/batches/${id}`)
+    revision.value = theirs.revision
+    if (keep === 'theirs') {
+      body.value = theirs.body
+      localStorage.removeItem(key)
+      state.value = 'saved'
+    } else await send()
+  }
+
+  const profile = computed(() => profileOf(body.value?.sport ?? 'tennis'))
+  const summaries = computed((): { unit: BatchUnit; summary: MeasuredSummary }[] =>
+    (body.value?.units ?? []).map((unit) => ({
+      unit,
+      summary: summarise(
+        unit.readings.map((r) => ({ ...r, condition: null })),
+        {
+          confirmed: new Set(unit.readings.map((r) => r.id)),
+          axisCm: body.value!.axisCm,
+          condition: body.value!.condition,
+          geometry: body.value!.geometry,
+          profile: profile.value,
+        },
+      ),
+    })),
+  )
+
+  /** Whose numbers the pick goes by, brought to what is on these units. */
+  async function aim(): Promise<void> {
+    const { aim: goal, condition, axisCm } = body.value!
+    aimed.value = null
+    if (goal.kind === 'reference') {
+      const reference = shop.references.find((r) => r.id === goal.id)
+      if (!reference) return
+      aimed.value = {
+        name: reference.name,
+        wanted: known(referenceState(reference, { condition, axisCm }, profile.value)),
+      }
+    } else if (goal.kind === 'job') {
+      const view = await call<JobView>('GET', `/jobs/${goal.id}`).catch(() => null)
+      const of = (stage: string) => view?.stages.find((s) => s.stage === stage)?.body as never
+      const target = of('target') as
+        { lines: Partial<Record<Quantity, { value: number; tolerance: number }>> } | undefined
+      const measure = of('measure') as { condition: BatchBody['condition']; axisCm: number } | undefined
+      if (!view || !target || !measure) return
+      const { mass, balance, swingWeight, twistWeight } = target.lines
+      const e = (line?: { value: number }) => (line ? { value: line.value, u: 0 } : null)
+      const state = referenceState(
+        {
+          id: '',
+          name: '',
+          condition: measure.condition,
+          axisCm: measure.axisCm,
+          numbers: { mass: e(mass), balance: e(balance), swingWeight: e(swingWeight), twistWeight: e(twistWeight) },
+          geometry: view.frame.geometry,
+        },
+        { condition, axisCm },
+        profile.value,
+      )
+      const who = (of('player') as { facts: { name: string } } | undefined)?.facts.name ?? view.frame.label
+      aimed.value = { name: `${who}, job ${view.job.number}`, wanted: known(state) }
+    }
+  }
+  const known = (state: ReturnType<typeof broughtTo>) =>
+    Object.fromEntries(
+      QUANTITIES.flatMap((q) => {
+        const e = estimateOf(state, q)
+        return e ? [[q, e.value]] : []
+      }),
+    ) as Partial<Record<Quantity, number>>
+
+  const wanted = computed(() =>
+    body.value?.aim.kind === 'middle'
+      ? middleOf(summaries.value.map((s) => s.summary.state))
+      : (aimed.value?.wanted ?? {}),
+  )
+  const ranking = computed(() =>
+    rankUnits(
+      summaries.value.map(({ unit, summary }) => ({ id: unit.id, summary })),
+      wanted.value,
+      profile.value,
+    ),
+  )
+  const apart = computed(() => toldApart(ranking.value))
+
+  function addReading(unitId: string, quantity: Quantity, raw: number, typed: string, sent?: TrayReading): void {
+    const takenAt = sent?.at ?? new Date().toISOString()
+    const device = sent ? devices.deviceOf(sent.deviceId) : null
+    const right = device ? devices.corrected(raw, quantity, device, sent!.quantity, takenAt, profile.value) : null
+    const reading: BatchUnit['readings'][number] = {
+      id: sent?.id ?? crypto.randomUUID(),
+      quantity,
+      value: right?.value ?? raw,
+      axisCm: quantity === 'swingWeight' ? (sent?.axisCm ?? body.value!.axisCm) : null,
+      methodId: right?.methodId ?? usualMethod(quantity, profile.value).id,
+      deviceId: device?.id ?? null,
+      basis: right?.basis ?? null,
+      origin: right
+        ? { raw, calibrationId: right.calibrationId, standing: right.standing, warming: sent!.warming, work: null }
+        : null,
+      note: '',
+      typed,
+      takenAt,
+      by: shop.initials,
+    }
+    save({
+      units: body.value!.units.map((u) => (u.id === unitId ? { ...u, readings: [...u.readings, reading] } : u)),
+    })
+    if (sent) void devices.take([sent.id], `batch ${id}`)
+  }
+  function removeReading(unitId: string, readingId: string): void {
+    save({
+      units: body.value!.units.map((u) =>
+        u.id === unitId ? { ...u, readings: u.readings.filter((r) => r.id !== readingId) } : u,
+      ),
+    })
+  }
+
+  return {
+    body,
+    state,
+    problem,
+    open,
+    save,
+    settle,
+    send,
+    profile,
+    summaries,
+    wanted,
+    aimed,
+    ranking,
+    apart,
+    addReading,
+    removeReading,
+  }
+}
+
+function sortedKeys(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(sortedKeys)
+  if (value === null || typeof value !== 'object') return value
+  return Object.fromEntries(
+    Object.entries(value)
+      .sort(([a], [b]) => (a < b ? -1 : 1))
+      .map(([k, v]) => [k, sortedKeys(v)]),
+  )
+}

@@ -1,0 +1,54 @@
+<script setup lang="ts">
+import { ref, watch } from 'vue'
+
+/** A figure without units of choice: seconds, degrees, a count. Decimal comma or point. */
+const props = defineProps<{
+  label: string
+  suffix?: string
+  modelValue: number | null
+  min?: number
+  max?: number
+  whole?: boolean
+}>()
+const emit = defineEmits<{ 'update:modelValue': [value: number | null] }>()
+const written = () => (props.modelValue === null ? '' : String(props.modelValue))
+const text = ref(written())
+const error = ref('')
+watch(
+  () => props.modelValue,
+  () => {
+    if (!error.value && Number(text.value.replace(',', '.')) !== props.modelValue) text.value = written()
+  },
+)
+function typed(): void {
+  error.value = ''
+  const plain = text.value.trim().replace(',', '.').replace('−', '-')
+  if (plain === '') return emit('update:modelValue', null)
+  const value = Number(plain)
+  if (!Number.isFinite(value)) error.value = 'Type a number.'
+  else if (props.whole && !Number.isInteger(value)) error.value = 'A whole number.'
+  else if ((props.min !== undefined && value < props.min) || (props.max !== undefined && value > props.max))
+    error.value = `From ${props.min ?? '…'} to ${props.max ?? '…'}.`
+  else emit('update:modelValue', value)
+}
+</script>
+
+<template>
+  <v-text-field
+    v-model="text"
+    class="plain-number"
+    :label="label"
+    :suffix="suffix"
+    :error-messages="error"
+    inputmode="decimal"
+    autocomplete="off"
+    @update:model-value="typed"
+  />
+</template>
+
+<style scoped>
+.plain-number :deep(input) {
+  font-family: var(--kv-figure);
+  font-size: 16px;
+}
+</style>

@@ -1,0 +1,37 @@
+import Papa from 'papaparse'
+import { conditionText } from '#core/frame/condition.ts'
+import { readTable, TABLE_COLUMNS, type TableEntry, type TableOptions } from '#core/measure/table.ts'
+import { KIND_OF } from '#core/quantities/units.ts'
+import type { StoredReadingRow } from '#contract/entities.ts'
+
+const UNIT = { mass: 'g', length: 'cm', balance: 'cm', inertia: 'kg·cm²' }
+
+/** Readings as CSV, one a row, in core units; format in docs/readings-csv.md. @param deviceName of a device's id */
+export function writeReadings(rows: readonly StoredReadingRow[], deviceName: (id: string | null) => string): string {
+  return Papa.unparse({
+    fields: [...TABLE_COLUMNS],
+    data: rows.map((r) => [
+      r.quantity,
+      r.value,
+      UNIT[KIND_OF[r.quantity]],
+      r.axisCm ?? '',
+      r.methodId,
+      r.takenAt,
+      r.by,
+      r.note,
+      deviceName(r.deviceId),
+      r.origin?.raw ?? '',
+      r.condition ? conditionText(r.condition) : '',
+      r.basis?.uB != null ? Math.hypot(r.basis.uA ?? 0, r.basis.uB) : '',
+    ]),
+  })
+}
+
+/** What a CSV file or a stretch pasted from a spreadsheet says, cell by cell. The separator (comma, semicolon, tab) is found by itself. */
+export function readReadings(text: string, options: TableOptions): TableEntry[] {
+  const { data } = Papa.parse<string[]>(text.replace(/^\ufeff/, ''), {
+    skipEmptyLines: false,
+    delimitersToGuess: ['\t', ';', ',', '|'],
+  })
+  return readTable(data, options)
+}

@@ -1,0 +1,74 @@
+import * as Comlink from 'comlink'
+import { periodFromMotion, type MotionRecording } from '#core/measure/motion.ts'
+import type { PeriodTiming } from '#core/measure/swing.ts'
+import { Problem } from '#core/problem.ts'
+import { inDegrees, isTurning, likelyChannel, readRecording } from './recording.ts'
+
+export interface Trace {
+  channels: string[]
+  channel: number
+  seconds: number
+  samples: number
+  /** For drawing: at most 900 points of the chosen channel and of the fit. */
+  t: number[]
+  y: number[]
+  fitted: number[]
+}
+export type MotionAnswer =
+  | { ok: true; period: PeriodTiming; amplitudeRad: number | null; explained: number; trace: Trace; ms: number }
+  | { ok: false; why: string; code: string; data: Record<string, unknown>; trace: Trace | null }
+
+const DRAWN = 900
+let held: MotionRecording | null = null
+
+function traceOf(recording: MotionRecording, channel: number, at?: (t: number) => number): Trace {
+  const { timeS, channels } = recording
+  const every = Math.max(1, Math.ceil(timeS.length / DRAWN))
+  const pick = timeS.map((_, i) => i).filter((i) => i % every === 0)
+  return {
+    channels: channels.map((c) => c.name),
+    channel,
+    seconds: timeS[timeS.length - 1] - timeS[0],
+    samples: timeS.length,
+    t: pick.map((i) => timeS[i]),
+    y: pick.map((i) => channels[channel].values[i]),
+    fitted: at ? pick.map((i) => at(timeS[i])) : [],
+  }
+}
+
+export const motion = {
+  /** Reads a file and finds the period on its likeliest channel. */
+  open(text: string): MotionAnswer {
+    held = null
+    try {
+      held = readRecording(text)
+    } catch (error) {
+      return { ok: false, why: (error as Error).message, code: '', data: {}, trace: null }
+    }
+    return motion.fit(likelyChannel(held))
+  },
+  /** The period on another channel of the file that is open. */
+  fit(channel: number): MotionAnswer {
+    const recording = held!
+    const start = performance.now()
+    const { name, values } = recording.channels[channel]
+    const turning = isTurning(name)
+    const scaled =
+      turning && inDegrees(name)
+        ? {
+            ...recording,
+            channels: recording.channels.with(channel, { name, values: values.map((v) => (v * Math.PI) / 180) }),
+          }
+        : recording
+    try {
+      const { period, amplitudeRad, fit } = periodFromMotion(scaled, channel, turning)
+      const ms = performance.now() - start
+      return { ok: true, period, amplitudeRad, explained: fit.explained, trace: traceOf(scaled, channel, fit.at), ms }
+    } catch (error) {
+      if (!(error instanceof Problem)) throw error
+      return { ok: false, why: '', code: error.code, data: error.data, trace: traceOf(recording, channel) }
+    }
+  },
+}
+
+Comlink.expose(motion)
