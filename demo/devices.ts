@@ -39,10 +39,83 @@ export function devicesOn(port: number | null): Device[] {
 const CLIMB = [0.1, 0.2, 0.1, 0.4, 0.5, 0.4, 0.7, 0.9, 1.2, 0.1, 0.2, 0.2, 0.3, 0.2, 0.4, 0.5]
 const PUT_RIGHT = 8
 
-/** Checks up to a fortnight ago, made up: the machine is due again. */
+/** One good check three days ago for each of the others: body, what it is, how far off it was shown. */
+const GOOD: [
+  device: string,
+  quantity: DeviceCheck['quantity'],
+  bodies: [id: string, reference: number, u: number, off: number][],
+][] = [
+  [
+    'device-scale',
+    'mass',
+    [
+      ['body-mass-100', 100, 0.01, 0.1],
+      ['body-mass-300', 300, 0.02, 0.1],
+    ],
+  ],
+  [
+    'device-board',
+    'balance',
+    [
+      ['body-balance-30', 30, 0.01, 0],
+      ['body-balance-35', 35, 0.01, 0.01],
+    ],
+  ],
+  [
+    'device-twist',
+    'twistWeight',
+    [
+      ['body-twist-10', 10, 0.02, 0],
+      ['body-twist-18', 18, 0.03, 0.1],
+    ],
+  ],
+  [
+    'device-diagnostic',
+    'mass',
+    [
+      ['body-mass-100', 100, 0.01, 0],
+      ['body-mass-300', 300, 0.02, 0.1],
+    ],
+  ],
+  ['device-diagnostic', 'leftMass', [['body-mass-300', 150, 0.01, 0]]],
+  ['device-diagnostic', 'rightMass', [['body-mass-300', 150, 0.01, 0.1]]],
+  [
+    'device-diagnostic',
+    'balance',
+    [
+      ['body-balance-30', 30, 0.01, 0.02],
+      ['body-balance-35', 35, 0.01, 0.02],
+    ],
+  ],
+  [
+    'device-diagnostic',
+    'swingWeight',
+    [
+      ['body-swing-200', 200, 0.15, 0.4],
+      ['body-swing-300', 300, 0.2, 0.5],
+    ],
+  ],
+]
+
+/** Half a year of checks, made up; the swing-weight machine was last checked a fortnight ago and is due again. */
 export function checksUntil(now: Date): DeviceCheck[] {
   const day = 86400000
-  return CLIMB.map((off, i): DeviceCheck => {
+  const recent = GOOD.map(([deviceId, quantity, bodies]): DeviceCheck => ({
+    id: `check-${deviceId}-${quantity}`,
+    deviceId,
+    quantity,
+    points: bodies.map(([bodyId, reference, uReference, off]) => ({
+      bodyId,
+      reference,
+      uReference,
+      reading: Number((reference + off).toFixed(2)),
+    })),
+    applied: false,
+    by: SHOP.initials,
+    note: '',
+    at: new Date(now.getTime() - 3 * day).toISOString(),
+  }))
+  const weekly = CLIMB.map((off, i): DeviceCheck => {
     const at = new Date(now.getTime() - (14 + 7 * (CLIMB.length - 1 - i)) * day)
     return {
       id: `check-swing-${i + 1}`,
@@ -60,4 +133,5 @@ export function checksUntil(now: Date): DeviceCheck[] {
       at: at.toISOString(),
     }
   })
+  return [...recent, ...weekly]
 }

@@ -16,7 +16,7 @@ test('a shop that works in ounces and points reads, shows and aims in them', asy
   await read(page, 'swingWeight', '300')
   await expect(chips(page, 'mass')).toHaveText(['10.77'])
   await expect(chips(page, 'balance')).toHaveText(['5.3 HL', '5.3 HL'])
-  await expect(page.getByLabel('Frame length')).toHaveValue('27.00')
+  await expect(page.getByLabel('Length', { exact: true })).toHaveValue('27.00')
   await toStage(page, 'target')
   await setTarget(page, 'balance', '6 HL')
   await page.locator('h1').click()

@@ -130,6 +130,8 @@ describe('what stands out', () => {
   it('says when two methods do not agree', () => {
     const apart = read([reading('a', 'mass', 330, null, 'scale'), reading('b', 'mass', 333, null, 'scale-1g')])
     expect(apart.quantities.mass.disagree).toBe(true)
+    // Two methods 3 g apart: the mean is no surer than that.
+    expect(2 * apart.quantities.mass.combined!.u).toBeGreaterThan(1)
     const near = read([reading('a', 'mass', 330, null, 'scale'), reading('b', 'mass', 330.5, null, 'scale-1g')])
     expect(near.quantities.mass.disagree).toBe(false)
   })

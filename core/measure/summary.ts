@@ -240,13 +240,12 @@ function weighted(groups: readonly ReadingGroup[]): { combined: Estimate | null;
   const weights = groups.map((group) => 1 / group.standard ** 2)
   const total = weights.reduce((sum, w) => sum + w, 0)
   const value = groups.reduce((sum, group, i) => sum + group.value * weights[i], 0) / total
-  const standard = 1 / Math.sqrt(total)
-  const dof = standard ** 4 / groups.reduce((sum, g, i) => sum + ((weights[i] / total) * g.standard) ** 4 / g.dof, 0)
   const apart = groups.reduce((sum, g, i) => sum + weights[i] * (g.value - value) ** 2, 0)
-  return {
-    combined: { value, u: half95(standard, dof) },
-    disagree: chiSquareTail(apart, groups.length - 1) < 0.01,
-  }
+  const disagree = chiSquareTail(apart, groups.length - 1) < 0.01
+  // Methods that do not agree are not averaged into false confidence: the Birge ratio widens what they say together.
+  const standard = Math.sqrt((disagree ? apart / (groups.length - 1) : 1) / total)
+  const dof = 1 / total ** 2 / groups.reduce((sum, g, i) => sum + ((weights[i] / total) * g.standard) ** 4 / g.dof, 0)
+  return { combined: { value, u: half95(standard, dof) }, disagree }
 }
 
 /** The quantities that a summary knows. */

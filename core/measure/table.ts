@@ -22,6 +22,12 @@ export type TableEntry =
   | { row: number; cell: string; reading: TableReading; refusal: null }
   | { row: number; cell: string; reading: null; refusal: Problem }
 
+export interface ReadTable {
+  entries: TableEntry[]
+  /** Columns that nothing was taken from. */
+  unused: string[]
+}
+
 export interface TableOptions {
   units: UnitChoice
   lengthCm: number
@@ -71,13 +77,13 @@ const UNIT_NAMES: Record<string, Unit> = {
  * Every cell is judged for itself; see docs/readings-csv.md.
  * @throws Problem `table.empty`, `table.noHeader`
  */
-export function readTable(rows: readonly (readonly string[])[], options: TableOptions): TableEntry[] {
+export function readTable(rows: readonly (readonly string[])[], options: TableOptions): ReadTable {
   const head = rows.findIndex((row) => row.some((cell) => cell.trim() !== ''))
   if (head < 0) throw new Problem('table.empty')
   const names = rows[head].map(plain)
   const at = (...wanted: string[]) => names.findIndex((name) => wanted.includes(name))
   const common = {
-    taken: at('taken at', 'time', 'date'),
+    taken: at('taken at', 'time', 'date', 'when'),
     by: at('by', 'initials'),
     note: at('note', 'notes', 'remark'),
     axis: at('axis cm', 'axis'),
@@ -128,8 +134,15 @@ export function readTable(rows: readonly (readonly string[])[], options: TableOp
         if (cell(column.i) !== '') judge(cell(column.i), column.quantity, column.quantity, column.unit, column.written)
     }
   }
-  return entries
+  const used = [quantityAt, valueAt, at('unit', 'units'), ...Object.values(common), ...wide.map((w) => w.i)]
+  const unused = rows[head].filter(
+    (name, i) => name.trim() !== '' && !used.includes(i) && !WRITTEN_ONLY.includes(plain(name)),
+  )
+  return { entries, unused }
 }
+
+/** Columns of Kevro's own tables that are for reading, not for taking in again. */
+const WRITTEN_ONLY = ['device', 'shown', 'on the frame', 'standard uncertainty']
 
 const keyOf = (quantity: string, value: number, takenAt: string) =>
   `${quantity}|${value.toFixed(6)}|${Date.parse(takenAt)}`

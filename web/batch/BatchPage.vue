@@ -6,14 +6,14 @@ import { conditionText } from '#core/frame/condition.ts'
 import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
 import { signed, writeDifference, writeSpread, writeValue } from '#core/quantities/write.ts'
 import type { BatchUnit } from '#contract/batch.ts'
-import type { JobView } from '#contract/entities.ts'
 import { QUANTITY_NAMES } from '#contract/words.ts'
-import { call, problemText } from '../api/client.ts'
+import { problemText } from '../api/client.ts'
 import MarkGlyph from '../shared/MarkGlyph.vue'
 import QuantityField from '../shared/QuantityField.vue'
 import { useDevices, type Receiver } from '../stores/devices.ts'
 import { useShop } from '../stores/shop.ts'
 import InstrumentStrip from '../stages/measure/InstrumentStrip.vue'
+import { jobOfUnit } from './jobOfUnit.ts'
 import { useBatch } from './useBatch.ts'
 
 /** Several units of one model, read in a row and set side by side. */
@@ -28,6 +28,7 @@ onMounted(async () => {
   try {
     await Promise.all([shop.load(), shop.loadDrawer()])
     await batch.open()
+    if (batch.body.value!.units.length > 0) go(0, 0)
   } catch (error) {
     problem.value = problemText(error)
   }
@@ -106,47 +107,10 @@ const rename = (unit: BatchUnit, name: string) =>
   name.trim() &&
   batch.save({ units: body.value!.units.map((u) => (u.id === unit.id ? { ...u, name: name.trim() } : u)) })
 
-/** The unit becomes a frame with a job of its own, its readings with it. */
 async function toJob(unit: BatchUnit): Promise<void> {
-  const id = crypto.randomUUID()
   const b = body.value!
   try {
-    await call<JobView>('POST', '/jobs', {
-      id,
-      kind: 'quick',
-      player: null,
-      frame: {
-        id: crypto.randomUUID(),
-        label: `${b.label} ${unit.name}`,
-        maker: '',
-        model: b.label,
-        unit: unit.name,
-        playerId: null,
-        sport: b.sport,
-        geometry: b.geometry,
-      },
-    })
-    const readings = unit.readings.map((r) => ({
-      ...r,
-      id: crypto.randomUUID(),
-      condition: b.condition,
-      purpose: 'measure',
-      supersedes: null,
-    }))
-    if (readings.length > 0) await call('POST', `/jobs/${id}/readings/bulk`, readings)
-    await call('PUT', `/jobs/${id}/stages/measure`, {
-      expected: 0,
-      body: {
-        condition: b.condition,
-        axisCm: b.axisCm,
-        readingIds: readings.map((r) => r.id),
-        confirmedIds: [],
-        inspection: 'not yet',
-        note: `from the batch ${b.label}`,
-      },
-      used: {},
-      by: shop.initials,
-    })
+    const id = await jobOfUnit(b, unit, shop.initials)
     batch.save({ units: b.units.map((u) => (u.id === unit.id ? { ...u, jobId: id } : u)) })
     await batch.send()
     await router.push({ name: 'bench', params: { id } })
@@ -301,11 +265,24 @@ async function toJob(unit: BatchUnit): Promise<void> {
 .aim {
   max-width: 330px;
 }
+.name:hover,
+.name:focus {
+  border-color: rgb(var(--v-theme-line));
+}
+.units {
+  table-layout: fixed;
+}
+.units th:first-child {
+  width: 130px;
+}
+.units th:last-child {
+  width: 130px;
+}
 .units td {
   vertical-align: top;
 }
 .units td:first-child {
-  width: 110px;
+  width: 130px;
 }
 tr.inHand td:first-child {
   box-shadow: inset 4px 0 rgb(var(--v-theme-primary));
@@ -315,7 +292,11 @@ tr.best {
 }
 .name {
   width: 100%;
+  font: inherit;
   font-weight: 650;
+  color: inherit;
+  background: none;
+  border: 1px solid transparent;
   padding: 8px;
   border-radius: 4px;
 }

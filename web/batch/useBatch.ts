@@ -1,11 +1,10 @@
 import { computed, ref, shallowRef } from 'vue'
-import { broughtTo } from '#core/frame/condition.ts'
 import { middleOf, rankUnits, toldApart } from '#core/compare/pick.ts'
 import { referenceState } from '#core/job/picture.ts'
 import { summarise, type MeasuredSummary } from '#core/measure/summary.ts'
 import { usualMethod } from '#core/measure/readings.ts'
 import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
-import { estimateOf } from '#core/frame/state.ts'
+import { estimateOf, type FrameState } from '#core/frame/state.ts'
 import { profileOf } from '#core/sports/sports.ts'
 import type { Batch, BatchBody, BatchUnit } from '#contract/batch.ts'
 import type { JobView } from '#contract/entities.ts'
@@ -154,7 +153,7 @@ export function useBatch(id: string) {
       aimed.value = { name: `${who}, job ${view.job.number}`, wanted: known(state) }
     }
   }
-  const known = (state: ReturnType<typeof broughtTo>) =>
+  const known = (state: FrameState) =>
     Object.fromEntries(
       QUANTITIES.flatMap((q) => {
         const e = estimateOf(state, q)

@@ -9,10 +9,9 @@ import { METHODS } from '#core/sports/methods.ts'
 import { QUANTITY_NAMES } from '#contract/words.ts'
 import { problemText } from '../api/client.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
-import { writeTime } from '../shared/writeTime.ts'
 import { useDevices } from '../stores/devices.ts'
 import { useShop } from '../stores/shop.ts'
-import DriftChart from './DriftChart.vue'
+import DeviceRecord from './DeviceRecord.vue'
 
 /** One instrument: the guided check on known bodies, what is in force, and how it drifted. */
 const props = defineProps<{ device: string }>()
@@ -93,8 +92,6 @@ const outcome = computed(() =>
 const fit = computed(() =>
   points.value.length > 0 && method.value ? fitCalibration(points.value, method.value) : null,
 )
-const force = computed(() => (device.value ? devices.inForce(device.value, quantity.value) : null))
-const history = computed(() => devices.checksOf(props.device, quantity.value))
 
 async function save(applied: boolean): Promise<void> {
   problem.value = ''
@@ -122,10 +119,6 @@ async function read(): Promise<void> {
 async function place(): Promise<void> {
   if (body.value) await devices.place(body.value.id).catch((e: unknown) => (problem.value = problemText(e)))
 }
-const days = (checkDays: number | null) =>
-  checkDays !== null &&
-  device.value &&
-  devices.saveDevice({ ...device.value, checkDays }).catch((e: unknown) => (problem.value = problemText(e)))
 </script>
 
 <template>
@@ -229,46 +222,7 @@ const days = (checkDays: number | null) =>
           </div>
         </template>
       </section>
-      <section class="panel">
-        <h2>In force</h2>
-        <p v-if="force" class="mb-2">
-          <b
-            :class="{ off: force.standing === 'out of tolerance' || force.standing === 'out of date' }"
-            data-testid="standing"
-            >{{ force.standing }}</b><span v-if="force.lastCheckAt" class="quiet"
-            >, last checked {{ writeTime(force.lastCheckAt) }}</span
-          ><br />
-          <span class="quiet">{{
-            force.fit
-              ? `Readings are put right: (shown − ${fixed(force.fit.offset, 2)}) / ${force.fit.gain.toFixed(5)}`
-              : 'Readings are taken as shown.'
-          }}</span>
-        </p>
-        <PlainNumber
-          :model-value="device.checkDays"
-          label="A check holds for"
-          suffix="days"
-          :min="1"
-          :max="3650"
-          whole
-          class="days mb-3"
-          @change="(e: Event) => days(Number((e.target as HTMLInputElement).value) || null)"
-        />
-        <h2>Reading less reference</h2>
-        <DriftChart v-if="method" :checks="history" :tolerance="method.tolerance" :unit="unit" />
-        <details class="mt-2">
-          <summary>{{ history.length }} checks</summary>
-          <table class="plain">
-            <tbody>
-              <tr v-for="c in [...history].reverse()" :key="c.id">
-                <td class="figure">{{ writeTime(c.at) }} {{ c.by }}</td>
-                <td class="figure">{{ c.points.map((p) => `${p.reference}: ${fixed(p.reading, 1)}`).join('; ') }}</td>
-                <td>{{ c.applied ? 'put right' : '' }} {{ c.note }}</td>
-              </tr>
-            </tbody>
-          </table>
-        </details>
-      </section>
+      <DeviceRecord :device="device" :quantity="quantity" :unit="unit" :tolerance="method?.tolerance ?? 1" />
     </div>
   </div>
   <p v-else class="pa-6 quiet">{{ devices.overview ? 'There is no such instrument in this shop.' : 'Fetching…' }}</p>
@@ -334,13 +288,6 @@ const days = (checkDays: number | null) =>
   border-top: 1px solid rgb(var(--v-theme-line));
   margin-top: 12px;
   padding-top: 10px;
-}
-.days {
-  max-width: 200px;
-}
-summary {
-  cursor: pointer;
-  font-weight: 600;
 }
 @media (max-width: 900px) {
   .cols {

@@ -61,7 +61,6 @@ const day = (d: Date) => `${d.getMonth() + 1}/${d.getDate()}`
       <line y2="4" class="zero" />
       <text y="16" text-anchor="middle">{{ day(t) }}</text>
     </g>
-    <text :x="4" y="12">{{ unit }}</text>
     <line
       v-for="c in checks.filter((k) => k.applied)"
       :key="c.id"

@@ -149,7 +149,7 @@ const clampAt = (v: number) => Math.min(v, geometry.value.lengthCm)
         :aria-pressed="condition.film"
         @click="change({ film: !condition.film })"
       >
-        Wrapping film
+        Film
       </button>
       <v-menu :close-on-content-click="false">
         <template #activator="{ props: menu }">

@@ -66,7 +66,7 @@ const items = computed(() => [{ id: '', name: 'nothing' }, ...(devices.bench?.it
       :items="items"
       item-title="name"
       item-value="id"
-      label="On the simulated bench"
+      label="On the bench"
       class="on"
       data-testid="on-bench"
       @update:model-value="(item: string) => run(devices.place(item))"
@@ -99,9 +99,9 @@ const items = computed(() => [{ id: '', name: 'nothing' }, ...(devices.bench?.it
 .strip {
   display: flex;
   flex-wrap: wrap;
-  gap: 6px 7px;
+  gap: 6px 5px;
   align-items: center;
-  padding: 8px 12px;
+  padding: 8px 10px;
 }
 .device {
   display: grid;
@@ -116,7 +116,7 @@ const items = computed(() => [{ id: '', name: 'nothing' }, ...(devices.bench?.it
   border: 1px solid rgb(var(--v-theme-frame-edge));
   border-radius: 5px;
   background: rgb(var(--v-theme-surface-variant));
-  font-size: 13px;
+  font-size: 12.5px;
 }
 .go:disabled {
   opacity: 0.55;
@@ -142,7 +142,7 @@ const items = computed(() => [{ id: '', name: 'nothing' }, ...(devices.bench?.it
   font-weight: 650;
 }
 .on {
-  min-width: 140px;
+  min-width: 112px;
   max-width: 230px;
   flex: 1;
   margin-left: auto;

@@ -94,7 +94,7 @@ function sound(): void {
         <QuantityField
           quantity="length"
           :length-cm="job.view!.frame.geometry.lengthCm"
-          label="Swing axis from butt"
+          label="Swing axis"
           keep="axis"
           :model-value="body.axisCm"
           @commit="(axisCm) => save({ axisCm })"
@@ -102,7 +102,7 @@ function sound(): void {
         <QuantityField
           quantity="length"
           :length-cm="job.view!.frame.geometry.lengthCm"
-          label="Frame length"
+          label="Length"
           keep="length"
           :model-value="job.view!.frame.geometry.lengthCm"
           @commit="(lengthCm) => job.saveFrame({ geometry: { ...job.view!.frame.geometry, lengthCm } })"
@@ -136,7 +136,7 @@ function sound(): void {
 }
 .state {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 138px;
+  grid-template-columns: minmax(0, 1fr) 120px;
   gap: 12px;
   align-items: start;
   padding: 10px 16px;

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { mdiArrowLeft, mdiDownload } from '@mdi/js'
 import { computed, ref, watch } from 'vue'
-import type { TableEntry, TableReading } from '#core/measure/table.ts'
+import { doubtOfReading } from '#core/frame/plausible.ts'
+import type { ReadTable, TableReading } from '#core/measure/table.ts'
 import { writeQuantity } from '#core/quantities/write.ts'
 import { methodFor } from '#core/measure/readings.ts'
 import { QUANTITY_NAMES } from '#contract/words.ts'
 import { problemText } from '../../../api/client.ts'
-import { problemWords, wordsOf } from '../../../shared/words.ts'
+import { doubtWords, problemWords, wordsOf } from '../../../shared/words.ts'
 import { writeTime } from '../../../shared/writeTime.ts'
 import { useDevices } from '../../../stores/devices.ts'
 import { useJob } from '../../../stores/job.ts'
@@ -27,8 +28,8 @@ const done = ref('')
 const busy = ref(false)
 const SHOWN = 200
 
-const entries = computed((): TableEntry[] => {
-  if (text.value.trim() === '') return []
+const table = computed((): ReadTable => {
+  if (text.value.trim() === '') return { entries: [], unused: [] }
   try {
     return readReadings(text.value, {
       units: shop.units,
@@ -38,9 +39,15 @@ const entries = computed((): TableEntry[] => {
       held: readings.held.value,
     })
   } catch (error) {
-    return [{ row: 1, cell: '', reading: null, refusal: error as never }]
+    return { entries: [{ row: 1, cell: '', reading: null, refusal: error as never }], unused: [] }
   }
 })
+const entries = computed(() => table.value.entries)
+/** A figure that can be read but is none of a usual frame: it is kept, and not used until confirmed. */
+const doubtOf = (r: TableReading) => {
+  if (r.quantity === 'swingWeight' && r.axisCm !== job.profile.axisCm) return null
+  return doubtOfReading(r.quantity, r.value, job.view!.frame.geometry.lengthCm, job.profile)
+}
 const good = computed(() => entries.value.flatMap((e) => (e.reading ? [e.reading] : [])))
 const refused = computed(() => entries.value.filter((e) => e.refusal))
 /** The refused first, then the rest: the ones to look at are on top. */
@@ -125,6 +132,7 @@ const EXAMPLE = 'weight (g)\tbalance (mm)\tswing weight\n326.4\t319\t321\n326.5\
       </p>
     </section>
     <section v-if="entries.length > 0" class="panel">
+      <p v-if="table.unused.length > 0" class="doubtful">Not used: {{ table.unused.join(', ') }}.</p>
       <div class="d-flex align-center ga-3 mb-2">
         <b data-testid="preview-count">{{ good.length }} to take, {{ refused.length }} refused</b>
         <v-spacer />
@@ -161,7 +169,13 @@ const EXAMPLE = 'weight (g)\tbalance (mm)\tswing weight\n326.4\t319\t321\n326.5\
                 }}{{ e.reading.axisCm === null ? '' : ` about ${e.reading.axisCm} cm` }}
               </td>
               <td>{{ methodFor(e.reading.methodId, e.reading.quantity, job.profile).name }}</td>
-              <td class="figure">{{ e.reading.takenAt ? writeTime(e.reading.takenAt) : 'now' }}</td>
+              <td>
+                <span class="figure">{{ e.reading.takenAt ? writeTime(e.reading.takenAt) : 'now' }}</span>
+                <small v-if="doubtOf(e.reading)" class="doubtful"
+                  >{{ doubtWords(doubtOf(e.reading)!, shop.units, job.view!.frame.geometry.lengthCm) }} Kept, not used
+                  until confirmed.</small
+                >
+              </td>
             </template>
             <td v-else colspan="4" class="refusal">
               {{ e.refusal.code ? problemWords(e.refusal) : wordsOf(e.refusal) }}
@@ -199,6 +213,10 @@ const EXAMPLE = 'weight (g)\tbalance (mm)\tswing weight\n326.4\t319\t321\n326.5\
 }
 .refusal {
   color: rgb(var(--v-theme-error));
+}
+.doubtful {
+  display: block;
+  color: rgb(var(--v-theme-warning));
 }
 tr.refused td {
   background: rgba(var(--v-theme-error), 0.07);

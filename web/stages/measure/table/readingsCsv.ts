@@ -1,6 +1,6 @@
 import Papa from 'papaparse'
 import { conditionText } from '#core/frame/condition.ts'
-import { readTable, TABLE_COLUMNS, type TableEntry, type TableOptions } from '#core/measure/table.ts'
+import { readTable, TABLE_COLUMNS, type ReadTable, type TableOptions } from '#core/measure/table.ts'
 import { KIND_OF } from '#core/quantities/units.ts'
 import type { StoredReadingRow } from '#contract/entities.ts'
 
@@ -28,7 +28,7 @@ export function writeReadings(rows: readonly StoredReadingRow[], deviceName: (id
 }
 
 /** What a CSV file or a stretch pasted from a spreadsheet says, cell by cell. The separator (comma, semicolon, tab) is found by itself. */
-export function readReadings(text: string, options: TableOptions): TableEntry[] {
+export function readReadings(text: string, options: TableOptions): ReadTable {
   const { data } = Papa.parse<string[]>(text.replace(/^\ufeff/, ''), {
     skipEmptyLines: false,
     delimitersToGuess: ['\t', ';', ',', '|'],

@@ -1,0 +1,43 @@
+import { nothingMeasured } from '#core/job/bodies.ts'
+import type { BatchBody, BatchUnit } from '#contract/batch.ts'
+import type { JobView } from '#contract/entities.ts'
+import { call } from '../api/client.ts'
+
+/** A unit becomes a frame on a bench of its own, its readings with it. @returns the job's id */
+export async function jobOfUnit(batch: BatchBody, unit: BatchUnit, by: string): Promise<string> {
+  const id = crypto.randomUUID()
+  await call<JobView>('POST', '/jobs', {
+    id,
+    kind: 'quick',
+    player: null,
+    frame: {
+      id: crypto.randomUUID(),
+      label: `${batch.label} ${unit.name}`,
+      maker: '',
+      model: batch.label,
+      unit: unit.name,
+      playerId: null,
+      sport: batch.sport,
+      geometry: batch.geometry,
+    },
+  })
+  const readings = unit.readings.map((reading) => ({
+    ...reading,
+    id: crypto.randomUUID(),
+    condition: batch.condition,
+    purpose: 'measure',
+    supersedes: null,
+  }))
+  if (readings.length > 0) await call('POST', `/jobs/${id}/readings/bulk`, readings)
+  await call('PUT', `/jobs/${id}/stages/measure`, {
+    expected: 0,
+    body: {
+      ...nothingMeasured(batch.condition, batch.axisCm),
+      readingIds: readings.map((r) => r.id),
+      note: `from the batch ${batch.label}`,
+    },
+    used: {},
+    by,
+  })
+  return id
+}
