@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { calibrated, fitCalibration, type CheckPoint } from '#core/measure/calibration.ts'
+import { calibrated, fitCalibration, putRight, type CheckPoint, type SavedCheck } from '#core/measure/calibration.ts'
 import { methodFor, type Reading } from '#core/measure/readings.ts'
 import { summarise } from '#core/measure/summary.ts'
 import { defaultCondition } from '#core/frame/condition.ts'
@@ -93,6 +93,37 @@ describe('the stated 95 % uncertainty over 500 seeds', () => {
       expect.soft(times / 500, quantity).toBeLessThanOrEqual(0.97)
     }
     expect(Object.keys(inside)).toHaveLength(instruments.length === 1 ? 3 : 4)
+  })
+})
+
+describe('a zero set wrong', () => {
+  it('fails the check, so that every reading after it says so; putting it right mends the readings', () => {
+    const method = methodFor('swing-machine', 'swingWeight', tennis)
+    const instrument = new SimulatedInstrument(KINDS[2], 5)
+    const check = (id: string, at: string, applied: boolean): SavedCheck => ({
+      id,
+      at,
+      applied,
+      points: BODIES.filter((b) => b.check!.quantity === 'swingWeight').flatMap((body) =>
+        [1, 2].map(() => ({
+          reference: body.check!.nominal,
+          uReference: body.check!.u,
+          reading: Number(instrument.read(body, WARM)[0].text),
+        })),
+      ),
+    })
+    const right = check('a', '2026-05-01T08:00:00Z', true)
+    instrument.misset = 6
+    const found = check('b', '2026-05-02T08:00:00Z', false)
+    const after = (checks: SavedCheck[]) =>
+      putRight(Number(instrument.read(frame, WARM)[0].text), method, checks, '2026-05-02T09:00:00Z', 7)
+    expect(after([right]).standing).toBe('in order')
+    expect(after([right, found]).standing).toBe('out of tolerance')
+    const mended = after([right, found, { ...found, id: 'c', at: '2026-05-02T08:10:00Z', applied: true }])
+    expect(mended.standing).toBe('in order')
+    expect(Math.abs(mended.value - truth.swingWeight)).toBeLessThan(
+      2 * Math.hypot(mended.basis!.uB!, method.spread, 0.3),
+    )
   })
 })
 

@@ -14,6 +14,7 @@ export type DoubtCode =
   | 'doubt.inertiaTooSmall'
   | 'doubt.inertiaTooLarge'
   | 'doubt.gyration'
+  | 'doubt.warming'
 
 /** A number that does not fit; kept, but not used until somebody confirms it. */
 export interface Doubt {

@@ -222,6 +222,15 @@ describe('left and right', () => {
   })
 })
 
+describe('a cold instrument', () => {
+  it('is kept, not used, until somebody says it is right', () => {
+    const cold = { ...reading('c', 'mass', 327), origin: { warming: true } }
+    expect(read([reading('m', 'mass', 326), cold]).state.massG).toBe(326)
+    expect(read([cold]).quantities.mass.doubtful[0].doubt.code).toBe('doubt.warming')
+    expect(read([cold], ['c']).state.massG).toBe(327)
+  })
+})
+
 describe('what is worked out by hand shares its errors', () => {
   it('a pendulum’s swing weight moves with mass and balance in the covariance', () => {
     const s = read([

@@ -30,6 +30,8 @@ export interface Reading {
   /** What was on the frame; null: what the stage says. */
   condition?: Condition | null
   basis?: ReadingBasis | null
+  /** The instrument was still warming up. */
+  origin?: { warming: boolean } | null
 }
 
 /** Mean of repeats with its uncertainty, and where that comes from. `u` is half of the 95 % uncertainty. */

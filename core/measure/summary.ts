@@ -105,6 +105,12 @@ export function summarise(readings: readonly Reading[], options: SummaryOptions)
   return { state, quantities: own.quantities, ownStrings }
 }
 
+/** A cold instrument's figure is kept, and used only when somebody says so. */
+function coldDoubt(reading: Reading): Doubt | null {
+  if (!reading.origin?.warming) return null
+  return { code: 'doubt.warming', quantity: reading.quantity, data: { value: reading.value } }
+}
+
 /** Readings that were all taken with the same things on the frame. */
 function summariseAlike(readings: readonly Reading[], options: SummaryOptions): MeasuredSummary {
   const { confirmed, axisCm, geometry, profile } = options
@@ -116,7 +122,7 @@ function summariseAlike(readings: readonly Reading[], options: SummaryOptions): 
   ) => {
     const mine = readings.filter((reading) => reading.quantity === quantity)
     const doubtful = mine.flatMap((reading) => {
-      const doubt = confirmed.has(reading.id) ? null : doubtOf(reading)
+      const doubt = confirmed.has(reading.id) ? null : (coldDoubt(reading) ?? doubtOf(reading))
       return doubt ? [{ readingId: reading.id, doubt }] : []
     })
     const used = mine.filter((reading) => !doubtful.some((d) => d.readingId === reading.id))

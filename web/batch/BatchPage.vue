@@ -2,6 +2,7 @@
 import { mdiPlus } from '@mdi/js'
 import { computed, nextTick, onBeforeUnmount, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
+import { ownSpread } from '#core/compare/pick.ts'
 import { conditionText } from '#core/frame/condition.ts'
 import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
 import { signed, writeDifference, writeSpread, writeValue } from '#core/quantities/write.ts'
@@ -13,6 +14,7 @@ import QuantityField from '../shared/QuantityField.vue'
 import { useDevices, type Receiver } from '../stores/devices.ts'
 import { useShop } from '../stores/shop.ts'
 import InstrumentStrip from '../stages/measure/InstrumentStrip.vue'
+import AimPicker from './AimPicker.vue'
 import { jobOfUnit } from './jobOfUnit.ts'
 import { useBatch } from './useBatch.ts'
 
@@ -43,28 +45,15 @@ const anyAim = computed(() => Object.keys(wanted.value).length > 0)
 const pick = computed(() =>
   anyAim.value && ranking.value.length > 1 && Number.isFinite(ranking.value[0].distance) ? ranking.value[0] : null,
 )
+/** How far the batch lies apart, and whether the readings can tell: one instrument's calibration moves all units alike and is left out. */
 const spreadOf = (q: Quantity) => {
-  const all = summaries.value.flatMap(({ summary }) => summary.quantities[q].combined?.value ?? [])
-  return all.length > 1 ? Math.max(...all) - Math.min(...all) : null
+  const known = summaries.value.filter(({ summary }) => summary.quantities[q].combined)
+  if (known.length < 2) return null
+  const all = known.map(({ summary }) => summary.quantities[q].combined!.value)
+  const by = Math.max(...all) - Math.min(...all)
+  const own = known.map(({ summary }) => ownSpread(summary, q)).sort((a, b) => b - a)
+  return { by, told: by > 2 * Math.hypot(own[0], own[1]) }
 }
-const aims = computed(() => [
-  { title: 'the middle of the batch', value: 'middle' },
-  ...(shop.overview?.jobs ?? [])
-    .filter((j) => j.kind === 'job' && j.saved.includes('target') && j.sport === body.value?.sport)
-    .map((j) => ({ title: `${j.playerName}, target of job ${j.number}`, value: `job:${j.id}` })),
-  ...shop.references
-    .filter((r) => r.sport === body.value?.sport)
-    .map((r) => ({ title: r.name, value: `reference:${r.id}` })),
-])
-const aimValue = computed(() => {
-  const aim = body.value?.aim
-  return !aim || aim.kind === 'middle' ? 'middle' : `${aim.kind}:${aim.id}`
-})
-function setAim(value: string): void {
-  const [kind, ...rest] = value.split(':')
-  batch.save({ aim: kind === 'middle' ? { kind: 'middle' } : { kind: kind as 'job', id: rest.join(':') } })
-}
-
 const row = ref(0)
 const column = ref(0)
 const fields = ref<Record<string, InstanceType<typeof QuantityField> | null>>({})
@@ -135,7 +124,12 @@ async function toJob(unit: BatchUnit): Promise<void> {
           ]
         }}</span>
         <v-spacer />
-        <v-select :model-value="aimValue" :items="aims" label="Pick for" class="aim" @update:model-value="setAim" />
+        <AimPicker
+          :model-value="body.aim"
+          :sport="body.sport"
+          class="aim"
+          @update:model-value="(aim) => batch.save({ aim })"
+        />
         <v-btn :prepend-icon="mdiPlus" data-testid="add-unit" @click="addUnit">Unit</v-btn>
       </header>
       <v-alert v-if="batch.state.value === 'stale'" type="warning" variant="tonal" density="compact" class="mb-3">
@@ -225,7 +219,12 @@ async function toJob(unit: BatchUnit): Promise<void> {
             <tr>
               <td class="quiet">apart by</td>
               <td v-for="q in QUANTITIES" :key="q" class="figure quiet">
-                {{ spreadOf(q) === null ? '' : writeSpread(spreadOf(q)!, q, units) }}
+                <template v-if="spreadOf(q)"
+                  >{{ writeSpread(spreadOf(q)!.by, q, units)
+                  }}<small>
+                    {{ spreadOf(q)!.told ? 'more than the readings scatter' : 'cannot be told apart' }}</small
+                  ></template
+                >
               </td>
               <td />
             </tr>

@@ -127,6 +127,8 @@ export function doubtWords(doubt: Doubt, units: UnitChoice, lengthCm: number): s
       return `Swing weight ${fixed(value, 0)} is less than this weight at this balance must have. One of the three is wrong.`
     case 'doubt.inertiaTooLarge':
       return `Swing weight ${fixed(value, 0)} is more than this weight and balance could ever have. One of the three is wrong.`
+    case 'doubt.warming':
+      return `${write(value)} was read while the instrument was still warming up.`
     case 'doubt.gyration':
       return `Weight, balance and swing weight do not fit each other (k/L ${fixed(meant!, 3)}; frames lie between ${fixed(low!, 2)} and ${fixed(high!, 2)}). Read them again.`
   }

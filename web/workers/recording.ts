@@ -1,5 +1,6 @@
 import Papa from 'papaparse'
 import type { MotionRecording } from '#core/measure/motion.ts'
+import { delimiterOf } from '../shared/delimiter.ts'
 
 /** What is wrong with a file of a motion sensor, in words. */
 export class RecordingProblem extends Error {}
@@ -11,7 +12,8 @@ const TIME = /^\s*(t|time|timestamp|seconds?_?elapsed|elapsed)\b/i
  * number of channels. Rows that are not numbers at the end are cut off; one in the middle is refused with its number.
  */
 export function readRecording(text: string): MotionRecording {
-  const { data } = Papa.parse<string[]>(text.trim(), { skipEmptyLines: true })
+  const header = text.split('\n', 40).find((line) => line.split(/[\t;,|]/).some((cell) => TIME.test(cell))) ?? ''
+  const { data } = Papa.parse<string[]>(text.trim(), { skipEmptyLines: true, delimiter: delimiterOf(header) })
   const head = data.findIndex((row) => row.some((cell) => TIME.test(cell)))
   if (head < 0)
     throw new RecordingProblem('There is no column for time. The first line must name the columns, one of them “time”.')
@@ -42,13 +44,13 @@ export function readRecording(text: string): MotionRecording {
   }
   if (times.length < 20) throw new RecordingProblem(`Only ${times.length} rows: too few to find a swing in.`)
   const usual = (times[times.length - 1] - times[0]) / (times.length - 1)
-  const header = names[timeAt].toLowerCase()
+  const timeName = names[timeAt].toLowerCase()
   const perSecond =
-    /\bns\b|nano/.test(header) || usual > 1e5
+    /\bns\b|nano/.test(timeName) || usual > 1e5
       ? 1e9
-      : /\b(us|µs)\b|micro/.test(header) || usual > 900
+      : /\b(us|µs)\b|micro/.test(timeName) || usual > 900
         ? 1e6
-        : /\bms\b|milli/.test(header) || usual > 0.9
+        : /\bms\b|milli/.test(timeName) || usual > 0.9
           ? 1000
           : 1
   return {

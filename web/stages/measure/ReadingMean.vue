@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { conditionText } from '#core/frame/condition.ts'
+import { conditionText, type Condition } from '#core/frame/condition.ts'
 import { methodFor } from '#core/measure/readings.ts'
 import type { QuantitySummary } from '#core/measure/summary.ts'
 import type { ReadQuantity } from '#core/quantities/units.ts'
@@ -21,6 +21,15 @@ const write = (value: number) => writeValue(value, props.quantity, units.value, 
 const spread = (u: number) => writeSpread(2 * u, props.quantity, units.value)
 const single = computed(() => (props.summary.groups.length === 1 ? props.summary.groups[0] : null))
 const elsewhere = computed(() => props.summary.converted.find((c) => c.used) ?? props.summary.converted[0] ?? null)
+const stateOf = (c: Condition) => (c.stringsG === null ? 'bare' : 'strung')
+/** What is wrong with the instruments behind these readings. */
+const standing = computed(() => {
+  const ids = props.summary.groups.flatMap((g) => g.readingIds)
+  const origins = job.view!.readings.filter((r) => ids.includes(r.id)).map((r) => r.origin?.standing)
+  if (origins.includes('out of tolerance')) return 'instrument out of tolerance'
+  if (origins.includes('out of date')) return 'instrument’s check out of date'
+  return origins.includes('never checked') ? 'instrument never checked' : ''
+})
 const weightClass = computed(() =>
   props.quantity === 'mass' && props.summary.combined ? classOf(props.summary.combined.value, job.profile) : null,
 )
@@ -80,16 +89,14 @@ const weightClass = computed(() =>
       <small v-if="single?.deviation != null" class="quiet"
         >s {{ fixed(single.deviation, 2) }}, n {{ single.count }}</small
       >
-      <small v-if="elsewhere" class="from" :data-converted="quantity">
-        {{
-          elsewhere.used
-            ? 'worked out'
-            : 'by geometry ' + writeDifference(elsewhere.estimate.value - summary.combined.value, quantity, units)
-        }}
-        from {{ elsewhere.from.stringsG === null ? 'bare' : 'strung' }}
-      </small>
+      <small v-if="elsewhere" class="from" :data-converted="quantity">{{
+        elsewhere.used
+          ? `worked out from ${stateOf(elsewhere.from)}`
+          : `from ${stateOf(elsewhere.from)}: ${writeDifference(elsewhere.estimate.value - summary.combined.value, quantity, units)}`
+      }}</small>
       <small v-if="summary.outliers.length > 0" class="warn">one stands out (Grubbs, 5 %)</small>
       <small v-else-if="single?.wide" class="warn">spreads more than usual</small>
+      <small v-if="standing" class="warn">{{ standing }}</small>
       <small v-if="summary.disagree" class="warn">methods do not agree</small>
     </template>
     <span v-else class="quiet">not read</span>

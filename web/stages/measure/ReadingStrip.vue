@@ -43,7 +43,7 @@ const doubtful = (id: string) => props.summary.doubtful.some((d) => d.readingId 
       :x2="scale(summary.combined.value)"
       y1="2"
       y2="20"
-      class="mean"
+      class="middle"
     />
     <g
       v-for="(row, i) in inForce"
@@ -68,7 +68,7 @@ const doubtful = (id: string) => props.summary.doubtful.some((d) => d.readingId 
 .rail {
   stroke: rgb(var(--v-theme-line));
 }
-.mean {
+.middle {
   stroke: rgb(var(--v-theme-measured));
   stroke-width: 1.5;
 }

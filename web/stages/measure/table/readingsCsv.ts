@@ -1,6 +1,7 @@
 import Papa from 'papaparse'
 import { conditionText } from '#core/frame/condition.ts'
 import { readTable, TABLE_COLUMNS, type ReadTable, type TableOptions } from '#core/measure/table.ts'
+import { delimiterOf } from '../../../shared/delimiter.ts'
 import { KIND_OF } from '#core/quantities/units.ts'
 import type { StoredReadingRow } from '#contract/entities.ts'
 
@@ -29,9 +30,8 @@ export function writeReadings(rows: readonly StoredReadingRow[], deviceName: (id
 
 /** What a CSV file or a stretch pasted from a spreadsheet says, cell by cell. The separator (comma, semicolon, tab) is found by itself. */
 export function readReadings(text: string, options: TableOptions): ReadTable {
-  const { data } = Papa.parse<string[]>(text.replace(/^\ufeff/, ''), {
-    skipEmptyLines: false,
-    delimitersToGuess: ['\t', ';', ',', '|'],
-  })
+  const plain = text.replace(/^\ufeff/, '')
+  const header = plain.split('\n').find((line) => line.trim() !== '') ?? ''
+  const { data } = Papa.parse<string[]>(plain, { skipEmptyLines: false, delimiter: delimiterOf(header) })
   return readTable(data, options)
 }

@@ -1,0 +1,113 @@
+import { expect, test } from '@playwright/test'
+import { chips, newJob, read, saved, toStage } from './hands.ts'
+
+/** The smallest PNG there is: one pixel. */
+const PNG = Buffer.from(
+  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+  'base64',
+)
+
+test('look it over with a picture, stop on a crack, and hold it against what it was sold as', async ({ page }) => {
+  await newJob(page, 'Perpetua Vane', 'Corvane Arc 98')
+  await toStage(page, 'measure')
+  await page.getByTestId('inspect').click()
+  await page.locator('[data-item="bumper"]').getByRole('button', { name: 'Note' }).click()
+  await page.locator('[data-item="bumper"] input').fill('worn at the left')
+  await page.locator('[data-item="bumper"] input').press('Enter')
+  await page.getByTestId('photo').setInputFiles({ name: 'bumper.png', mimeType: 'image/png', buffer: PNG })
+  await expect(page.locator('figure img')).toHaveCount(1)
+  await page
+    .getByTestId('photo')
+    .setInputFiles({ name: 'note.png', mimeType: 'image/png', buffer: Buffer.from('not a picture at all') })
+  await expect(page.getByRole('alert')).toContainText('Only pictures')
+  await page.locator('[data-item="cracks"]').getByRole('button', { name: 'Stop' }).click()
+  await expect(page.getByText('Stop. Do not add mass')).toBeVisible()
+  await saved(page)
+  await page.reload()
+  await expect(page.locator('figure img')).toHaveCount(1)
+  await expect(page.locator('[data-item="bumper"] input')).toHaveValue('worn at the left')
+  await toStage(page, 'plan')
+  await expect(page.getByText('found cracked')).toBeVisible()
+  await toStage(page, 'measure')
+  await read(page, 'mass', '350')
+  await page.getByTestId('inspect').click()
+  await page.locator('[data-item="cracks"]').getByRole('button', { name: 'Fine' }).click()
+  await page.getByLabel('Sold as').click({ force: true })
+  await page
+    .getByRole('option', { name: /Corvane Arc 98/ })
+    .first()
+    .click()
+  await expect(page.locator('[data-claim="length"]')).toContainText('agrees')
+  await expect(page.locator('[data-claim="mass"]')).toContainText('does not agree')
+})
+
+test('a frame read bare and strung keeps its own strings', async ({ page }) => {
+  await newJob(page, 'Ignace Thornapple', 'Hollowick Lath 95')
+  await toStage(page, 'measure')
+  await page.getByRole('button', { name: /^Strung/ }).click()
+  await page.getByRole('button', { name: 'Bare', exact: true }).click()
+  await page.keyboard.press('Escape')
+  await read(page, 'mass', '305.4')
+  await read(page, 'balance', '31.9')
+  await page.getByRole('button', { name: /^Bare/ }).first().click()
+  await page.getByRole('button', { name: 'Strung', exact: true }).click()
+  await page.keyboard.press('Escape')
+  await expect(page.locator('[data-converted="mass"]')).toContainText('worked out from bare')
+  await expect(page.locator('.reading[data-quantity="mass"] .mean')).toContainText('321.9')
+  await read(page, 'mass', '319.6')
+  await read(page, 'balance', '32.75')
+  await expect(page.getByText('own strings: +14.2 g')).toBeVisible()
+  await expect(page.locator('.reading[data-quantity="mass"] .mean')).toContainText('319.6')
+})
+
+test('a table pasted in: what is taken, what is refused and why; out again as CSV', async ({ page }) => {
+  await newJob(page, 'Lavinia Crump', 'Corvane Arc 100')
+  await toStage(page, 'measure')
+  await page.getByRole('link', { name: 'Table' }).click()
+  await page
+    .getByLabel('Table')
+    .fill(
+      'weight (g)\tbalance (mm)\tswing weight\tcolour\n326.4\t319\t321\tred\n326,5\tabout here\t322\tred\n11.5\t320\t321\t',
+    )
+  await expect(page.getByTestId('preview-count')).toHaveText('8 to take, 1 refused')
+  await expect(page.getByText('“about here” cannot be read')).toBeVisible()
+  await expect(page.getByText('Not used: colour.')).toBeVisible()
+  await expect(page.getByText('Ounces?')).toBeVisible()
+  await page.reload()
+  await expect(page.getByTestId('preview-count')).toHaveText('8 to take, 1 refused')
+  await page.getByTestId('take-table').click()
+  await expect(page.getByText('8 readings taken.')).toBeVisible()
+  const download = page.waitForEvent('download')
+  await page.getByTestId('csv-out').click()
+  const stream = await (await download).createReadStream()
+  let csv = ''
+  for await (const chunk of stream) csv += String(chunk)
+  expect(csv.split(/\r?\n/)).toHaveLength(9)
+  // What came out goes in again as nothing new.
+  await page.getByLabel('Table').fill(csv)
+  await expect(page.getByTestId('preview-count')).toHaveText('0 to take, 8 refused')
+  await page.getByRole('link', { name: 'Measure', exact: true }).last().click()
+  await expect(chips(page, 'balance')).toHaveText(['31.90', '32.00'])
+  await expect(page.locator('.reading[data-quantity="mass"] .doubt')).toContainText('Ounces')
+})
+
+test('a badminton frame: its own sport, millimetres by U, and its class', async ({ page }) => {
+  await page.goto('/new')
+  await page.getByTestId('sport-badminton').click()
+  await page.getByTestId('player-name').locator('input').fill('Sunniva Plait')
+  await page.getByTestId('frame-label').locator('input').fill('Merle Wisp 88')
+  await page.getByTestId('create-job').click()
+  await expect(page).toHaveURL(/\/player$/)
+  await toStage(page, 'measure')
+  await read(page, 'mass', '83.4')
+  await expect(page.locator('.reading[data-quantity="mass"] .mean')).toContainText('4U')
+  const balance = page.locator('.reading[data-quantity="balance"] .entry')
+  await balance.locator('input').focus()
+  await page.keyboard.press('u')
+  await expect(balance).toContainText('mm')
+  await page.keyboard.type('295')
+  await page.keyboard.press('Enter')
+  await expect(chips(page, 'balance')).toHaveText(['295.0'])
+  await expect(page.locator('.doubt')).toHaveCount(0)
+  await expect(page.getByRole('button', { name: 'Dampener' })).toHaveCount(0)
+})
