@@ -3,6 +3,7 @@ import { existsSync, mkdtempSync, rmSync } from 'node:fs'
 import { cpus, tmpdir, totalmem } from 'node:os'
 import { join } from 'node:path'
 import { chromium, type Page } from '@playwright/test'
+import { motionTimes, previewTimes } from './measureTimes.ts'
 import { planTimes } from './planTime.ts'
 import { median, percentile } from './statistics.ts'
 
@@ -155,12 +156,16 @@ try {
       inBrowser.push({ quick, best, all: await page.evaluate(() => performance.now()) })
     }
   }
+  const fits = await motionTimes(page, PORT)
+  const previews = await previewTimes(page, PORT)
   const show = (values: number[]) =>
     `median ${median(values).toFixed(1)} ms, 95th percentile ${percentile(values, 95).toFixed(1)} ms (${values.length})`
   console.log(`\nServer start, database warm: ${warm.ms.toFixed(0)} ms`)
   console.log(`First usable screen, fresh browser profile: ${show(first)}`)
   console.log(`First load: ${(bytes / 1000).toFixed(0)} kB as sent`)
   console.log(`Numbers follow the drag, to the frame shown: ${show(drag)}`)
+  console.log(`Motion recording, 60 s at 100 Hz, 7 columns: fitted in the worker ${show(fits)}`)
+  console.log(`Table of 10,000 readings: from pasting to the preview shown ${show(previews)}`)
   console.log(`Work in one drag step: ${show(work)}`)
   console.log(
     `Plan page from a cold load: good plan ${show(inBrowser.map((r) => r.quick))}; proven ${show(inBrowser.map((r) => r.best))}; all ${show(inBrowser.map((r) => r.all))}`,

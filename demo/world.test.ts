@@ -4,6 +4,7 @@ import { aboutAxis, frameState } from '#core/frame/state.ts'
 import { headOutline } from '#core/frame/outline.ts'
 import { referenceState } from '#core/job/picture.ts'
 import { QUANTITIES } from '#core/quantities/units.ts'
+import { profileOf } from '#core/sports/sports.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import { frameSchema, materialSchema, playerSchema, referenceSchema, shopSchema } from '#contract/entities.ts'
 import { FRAMES, MATERIALS, PLAYERS, REFERENCES, SHOP, STRUNG_WRAP } from './world.ts'
@@ -22,9 +23,10 @@ describe('the made-up world', () => {
   it('has frames that belong to its players and lie within the rules of play', () => {
     for (const frame of FRAMES) {
       if (frame.playerId) expect(PLAYERS.map((p) => p.id)).toContain(frame.playerId)
-      expect(frame.geometry.lengthCm).toBeLessThanOrEqual(tennis.rules.maxLengthCm)
-      expect(frame.geometry.headWidthCm).toBeLessThanOrEqual(tennis.rules.maxWidthCm)
-      expect(headOutline(frame.geometry).halfLengthCm).toBeGreaterThan(40)
+      const { rules } = profileOf(frame.sport)
+      expect(frame.geometry.lengthCm).toBeLessThanOrEqual(rules.maxLengthCm)
+      expect(frame.geometry.headWidthCm).toBeLessThanOrEqual(rules.maxWidthCm)
+      expect(headOutline(frame.geometry).halfLengthCm).toBeGreaterThan(frame.sport === 'tennis' ? 40 : 30)
     }
   })
 

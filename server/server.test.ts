@@ -94,9 +94,9 @@ const reading = (id: string, change: object = {}) => ({
 })
 
 describe('the demo world', () => {
-  it('has a shop, six players, ten frames, twenty-five setups, a drawer, and three jobs at different stages, none of them stale', async () => {
+  it('has a shop, six players, thirteen frames, twenty-five setups, a drawer, and three jobs at different stages, none of them stale', async () => {
     const { body } = await ask<Overview>('GET', '/overview')
-    expect([body.players.length, body.frames.length, body.jobs.length]).toEqual([6, 10, 3])
+    expect([body.players.length, body.frames.length, body.jobs.length]).toEqual([6, 13, 3])
     expect(body.jobs.map((j) => j.saved.length).sort()).toEqual([3, 6, 8])
     expect((await ask<unknown[]>('GET', '/references')).body).toHaveLength(25)
     for (const job of body.jobs) {
@@ -285,5 +285,116 @@ describe('the server', () => {
     await listen(db)
     const { body } = await ask<JobView>('GET', '/jobs/kept-job')
     expect((body.stages[0].body as { note: string }).note).toBe('kept')
+  })
+})
+
+describe('pictures of a frame', () => {
+  const jpeg = Buffer.concat([Buffer.from('ffd8ffe000104a46494600010100', 'hex'), Buffer.alloc(200, 7)])
+  const put = (id: string, body: Buffer, type: string, job = 'job-returns') =>
+    fetch(`${base}/jobs/${job}/photos/${id}?name=bumper.jpg&by=JQ`, {
+      method: 'PUT',
+      headers: { 'content-type': type },
+      body: new Uint8Array(body),
+    })
+  it('are kept with the job and come back as they were', async () => {
+    expect((await put('photo-1', jpeg, 'image/jpeg')).status).toBe(201)
+    const list = (await (await fetch(`${base}/jobs/job-returns/photos`)).json()) as { id: string; bytes: number }[]
+    expect(list.map((p) => [p.id, p.bytes])).toEqual([['photo-1', jpeg.length]])
+    const back = await fetch(`${base}/photos/photo-1`)
+    expect(back.headers.get('content-type')).toBe('image/jpeg')
+    expect(Buffer.from(await back.arrayBuffer()).equals(jpeg)).toBe(true)
+  })
+  it('are refused when they are no pictures, too large, or of no job', async () => {
+    expect((await put('p2', jpeg, 'application/pdf')).status).toBe(415)
+    expect((await put('p3', Buffer.alloc(300, 65), 'image/png')).status).toBe(415)
+    expect((await put('p4', Buffer.concat([jpeg, Buffer.alloc(4 * 1024 * 1024)]), 'image/jpeg')).status).toBe(413)
+    expect((await put('p5', jpeg, 'image/jpeg', 'no-such-job')).status).toBe(404)
+    expect((await fetch(`${base}/photos/p2`)).status).toBe(404)
+  })
+})
+
+describe('many readings at once', () => {
+  const reading = (id: string, change: object = {}) => ({
+    id,
+    quantity: 'mass',
+    value: 326.4,
+    axisCm: null,
+    methodId: 'scale',
+    typed: '326.4',
+    purpose: 'measure',
+    by: 'JQ',
+    supersedes: null,
+    ...change,
+  })
+  const post = (body: unknown) =>
+    fetch(`${base}/jobs/job-junior/readings/bulk`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+    })
+  const held = async () =>
+    ((await (await fetch(`${base}/jobs/job-junior`)).json()) as { readings: { id: string }[] }).readings.length
+  it('are all taken, or none', async () => {
+    const before = await held()
+    expect((await post([reading('bulk-1'), reading('bulk-2', { quantity: 'swingWeight' })])).status).toBe(422)
+    expect(await held()).toBe(before)
+    expect((await post([reading('bulk-3', { supersedes: 'nothing like it' }), reading('bulk-4')])).status).toBe(409)
+    expect(await held()).toBe(before)
+    expect((await post([reading('bulk-1'), reading('bulk-2', { takenAt: '2026-11-20T09:30:00.000Z' })])).status).toBe(
+      201,
+    )
+    expect(await held()).toBe(before + 2)
+    expect((await post([])).status).toBe(422)
+  })
+})
+
+describe('instruments and batches', () => {
+  const send = (method: string, path: string, body: unknown) =>
+    fetch(`${base}${path}`, { method, headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
+  it('the overview has the shop’s instruments, bodies and half a year of checks', async () => {
+    const overview = (await (await fetch(`${base}/devices`)).json()) as Record<string, unknown[]>
+    expect(overview.devices).toHaveLength(5)
+    expect(overview.checks.length).toBeGreaterThan(20)
+    expect(overview.bench).toBeNull()
+  })
+  it('a check is kept once; an unknown instrument, an empty check and one without a line are refused', async () => {
+    const check = {
+      id: 'check-1',
+      deviceId: 'device-scale',
+      quantity: 'mass',
+      points: [{ bodyId: null, reference: 100, uReference: 0.01, reading: 100.1 }],
+      applied: true,
+      by: 'JQ',
+      note: '',
+    }
+    for (let i = 0; i < 2; i++) expect((await send('POST', '/devices/device-scale/checks', check)).status).toBe(201)
+    const { checks } = (await (await fetch(`${base}/devices`)).json()) as { checks: { id: string }[] }
+    expect(checks.filter((c) => c.id === 'check-1')).toHaveLength(1)
+    expect((await send('POST', '/devices/nobody/checks', check)).status).toBe(404)
+    expect((await send('POST', '/devices/device-scale/checks', { ...check, id: 'c2', points: [] })).status).toBe(422)
+    expect((await send('POST', '/devices/device-scale/measure', {})).status).toBe(409)
+    expect((await send('POST', '/bench/place', { item: '' })).status).toBe(409)
+  })
+  it('a batch is saved by revision; a stale save is refused and nothing is overwritten', async () => {
+    const { PROFILES } = await import('#core/sports/sports.ts')
+    const { NOTHING_ON } = await import('#core/frame/condition.ts')
+    const body = {
+      label: 'Boxed',
+      sport: 'padel',
+      geometry: PROFILES.padel.geometry,
+      condition: NOTHING_ON,
+      axisCm: 10.16,
+      units: [{ id: 'u1', name: '1', readings: [], jobId: null }],
+      aim: { kind: 'middle' },
+    }
+    expect((await send('PUT', '/batches/b1', { expected: 0, body, by: 'JQ' })).status).toBe(200)
+    expect((await send('PUT', '/batches/b1', { expected: 0, body: { ...body, label: 'Lost' }, by: 'JQ' })).status).toBe(
+      409,
+    )
+    expect(
+      (await send('PUT', '/batches/b1', { expected: 1, body: { ...body, label: 'Found' }, by: 'JQ' })).status,
+    ).toBe(200)
+    const list = (await (await fetch(`${base}/batches`)).json()) as { label: string; units: number }[]
+    expect(list).toMatchObject([{ label: 'Found', units: 1, sport: 'padel' }])
   })
 })

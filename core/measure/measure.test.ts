@@ -65,10 +65,10 @@ describe('a frame’s readings together', () => {
     expect(estimateOf(read([reading('s', 'swingWeight', 410, 5)]).state, 'swingWeight')).toBeNull()
   })
   it('weights two methods by 1/u²', () => {
-    const s = read([reading('a', 'mass', 330, null, 'scale'), reading('b', 'mass', 332, null, 'scale-1g')])
+    const s = read([reading('a', 'mass', 330, null, 'scale'), reading('b', 'mass', 330.6, null, 'scale-1g')])
     const [fine, coarse] = s.quantities.mass.groups
     const expected =
-      (330 / fine.standard ** 2 + 332 / coarse.standard ** 2) / (1 / fine.standard ** 2 + 1 / coarse.standard ** 2)
+      (330 / fine.standard ** 2 + 330.6 / coarse.standard ** 2) / (1 / fine.standard ** 2 + 1 / coarse.standard ** 2)
     expect(s.quantities.mass.combined!.value).toBeCloseTo(expected, 9)
     expect(s.quantities.mass.combined!.u).toBeLessThan(Math.min(fine.u, coarse.u))
   })

@@ -5,7 +5,7 @@ import { useRouter } from 'vue-router'
 import { ownSpread } from '#core/compare/pick.ts'
 import { conditionText } from '#core/frame/condition.ts'
 import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
-import { signed, writeDifference, writeSpread, writeValue } from '#core/quantities/write.ts'
+import { writeDifference, writeSpread, writeValue } from '#core/quantities/write.ts'
 import type { BatchUnit } from '#contract/batch.ts'
 import { QUANTITY_NAMES } from '#contract/words.ts'
 import { problemText } from '../api/client.ts'
@@ -15,6 +15,7 @@ import { useDevices, type Receiver } from '../stores/devices.ts'
 import { useShop } from '../stores/shop.ts'
 import InstrumentStrip from '../stages/measure/InstrumentStrip.vue'
 import AimPicker from './AimPicker.vue'
+import PickVerdict from './PickVerdict.vue'
 import { jobOfUnit } from './jobOfUnit.ts'
 import { useBatch } from './useBatch.ts'
 
@@ -41,6 +42,7 @@ const write = (v: number, q: Quantity) => writeValue(v, q, units.value, lengthCm
 const summaryOf = (id: string) => summaries.value.find((s) => s.unit.id === id)!.summary
 const rankOf = (id: string) => ranking.value.findIndex((r) => r.id === id)
 const offOf = (id: string, q: Quantity) => ranking.value.find((r) => r.id === id)?.off[q] ?? null
+const nameOf = (id: string) => body.value!.units.find((u) => u.id === id)!.name
 const anyAim = computed(() => Object.keys(wanted.value).length > 0)
 const pick = computed(() =>
   anyAim.value && ranking.value.length > 1 && Number.isFinite(ranking.value[0].distance) ? ranking.value[0] : null,
@@ -237,16 +239,13 @@ async function toJob(unit: BatchUnit): Promise<void> {
             </tr>
           </tfoot>
         </table>
-        <p v-if="pick" class="verdict mb-0" data-testid="pick">
-          <b>{{ body.units.find((u) => u.id === pick!.id)!.name }}</b> lies nearest to
-          {{ batch.aimed.value?.name ?? 'the middle of the batch'
-          }}<template v-if="!batch.apart.value"
-            >, though the readings cannot tell it from
-            <b>{{ body.units.find((u) => u.id === ranking[1].id)!.name }}</b>: read both again</template
-          ><template v-if="pick.tooHeavyG > 0"
-            >; it is {{ signed(pick.tooHeavyG, 1) }} g too heavy, and tape cannot take mass away</template
-          >.
-        </p>
+        <PickVerdict
+          v-if="pick"
+          :ranking="ranking"
+          :apart="batch.apart.value"
+          :name="nameOf"
+          :aim="batch.aimed.value?.name ?? 'the middle of the batch'"
+        />
         <p v-if="body.units.length === 0" class="quiet mb-0">
           Add the first unit, then type its four numbers; Enter goes on to the next.
         </p>
@@ -271,17 +270,12 @@ async function toJob(unit: BatchUnit): Promise<void> {
 .units {
   table-layout: fixed;
 }
-.units th:first-child {
-  width: 130px;
-}
+.units th:first-child,
 .units th:last-child {
   width: 130px;
 }
 .units td {
   vertical-align: top;
-}
-.units td:first-child {
-  width: 130px;
 }
 tr.inHand td:first-child {
   box-shadow: inset 4px 0 rgb(var(--v-theme-primary));
@@ -324,9 +318,5 @@ tr.best {
   border-radius: 3px;
   padding: 0 5px;
   min-height: 22px;
-}
-.verdict {
-  padding-top: 10px;
-  font-size: 16px;
 }
 </style>

@@ -2,6 +2,8 @@
 const open = defineModel<boolean>({ required: true })
 const KEYS = [
   ['Enter', 'take the number and go to the next field'],
+  ['U', 'in a field without letters: the next unit'],
+  ['Space', 'by hand: tap each time it passes'],
   ['Alt + ← →', 'back and forward, as in the browser'],
   ['[  and  ]', 'stage before, stage after'],
   ['Ctrl + Z', 'undo on this stage'],
@@ -18,6 +20,9 @@ const WORDS = [
   ['Recoil weight', 'how steady it stays about its own balance point'],
   ['Points HL, HH', 'eighths of an inch from the middle: head-light, head-heavy'],
   ['As measured', 'what was on the frame when the number was read'],
+  ['±', '95 % of such figures lie within it'],
+  ['Stands out', 'farther from the others than chance explains (Grubbs’ test at 5 %)'],
+  ['Put right', 'corrected by the instrument’s calibration in force'],
   ['Off target', 'outside the tolerance'],
 ]
 </script>

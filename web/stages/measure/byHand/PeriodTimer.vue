@@ -148,7 +148,7 @@ const ways = [
         />
         <SwingTrace :trace="answer.trace" />
       </template>
-      <p v-if="answer?.ok" class="quiet mb-0" data-testid="fit">
+      <p v-if="answer?.ok" class="quiet mb-0" data-testid="fit" :data-ms="answer.ms">
         {{ answer.period.swings }} swings in {{ fixed(answer.trace.seconds, 1) }} s; the fit explains
         {{ fixed(100 * answer.explained, 1) }} %.
         {{
