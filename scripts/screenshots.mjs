@@ -11,11 +11,19 @@ ensureBuilt()
 const { chromium } = await import('@playwright/test')
 const data = mkdtempSync(join(tmpdir(), 'kevro-pictures-'))
 const port = '4392'
+const benchPort = '4395'
+const bench = spawn(
+  process.execPath,
+  [join(root, 'dist/server/simulatedBench.js'), '--port', benchPort, '--warm', '--speed', '8', '--on', 'frame-1'],
+  { cwd: root },
+)
 const server = spawn(
   process.execPath,
   [
     join(root, 'dist/server/main.js'),
     '--demo',
+    '--bench',
+    benchPort,
     '--port',
     port,
     '--data',
@@ -51,6 +59,56 @@ const planned = async (page) => {
 await picture('start', '/')
 await picture('player', '/job/job-junior/player')
 await picture('measure', '/job/job-returns/measure')
+const wait = (page, ms) => page.waitForTimeout(ms)
+await picture('by-hand', '/job/job-returns/measure/by-hand/pendulum', {
+  act: async (page) => {
+    await page.getByRole('button', { name: 'Recording' }).click()
+    const lines = ['time (s),gyro x (rad/s),acc y (m/s2)']
+    for (let i = 0; i < 3000; i++) {
+      const rate = 0.5 * Math.exp(-i / 9000) * Math.sin((4.58 * i) / 100) + 0.03 * Math.sin(57 * i)
+      lines.push(`${i / 100},${rate},${9.8 + 0.4 * rate * rate}`)
+    }
+    await page
+      .locator('.drop input')
+      .setInputFiles({ name: 'swing.csv', mimeType: 'text/csv', buffer: Buffer.from(lines.join('\n')) })
+    await page.getByTestId('hand-result').waitFor()
+    await wait(page, 300)
+  },
+})
+await picture('instrument', '/instruments/device-swing', {
+  act: async (page) => {
+    for (let i = 0; i < 3; i++) {
+      await page.getByTestId('place-body').click()
+      for (let k = 1; k <= 2; k++) {
+        await page.getByTestId('read-device').click()
+        await page
+          .locator('.bodies li')
+          .nth(i)
+          .locator('.chip')
+          .nth(k - 1)
+          .waitFor()
+      }
+      if (i < 2) await page.getByTestId('next-body').click()
+    }
+    await wait(page, 300)
+  },
+})
+await picture('inspection', '/job/job-returns/measure/inspection')
+await picture('batch', '/', {
+  act: async (page) => {
+    await page.getByTestId('batch').click()
+    await page.getByLabel('Model').fill('Corvane Arc 98, boxed')
+    await page.getByTestId('batch-go').click()
+    await page.locator('[data-unit="1"]').waitFor()
+    await page.getByTestId('add-unit').click()
+    await page.locator('[data-unit="1"] .entry input').first().focus()
+    for (const figure of '305.1 31.1 288 13.4 309.3 31.2 293 13.7 302.6 31.3 289 13.3'.split(' ')) {
+      await page.keyboard.type(figure)
+      await page.keyboard.press('Enter')
+    }
+    await wait(page, 600)
+  },
+})
 await picture('compare', '/job/job-returns/compare')
 await picture('target', '/job/job-returns/target')
 await picture('plan', '/job/job-returns/plan', { act: planned })
@@ -85,6 +143,7 @@ await picture('quick-bench', '/', {
   },
 })
 await browser.close()
+bench.kill('SIGTERM')
 server.kill('SIGTERM')
 await new Promise((done) => server.on('exit', done))
 rmSync(data, { recursive: true, force: true })

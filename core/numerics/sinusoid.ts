@@ -57,14 +57,19 @@ function prepared(t: readonly number[], y: readonly number[]): { t: number[]; y:
 
 /**
  * The power of every frequency from two swings in the recording to 5 Hz, in quarters of a line's width.
- * @param t seconds, increasing @param y any unit
+ * @param t seconds, increasing @param y any unit @param between only these frequencies
  */
-export function spectrum(t: readonly number[], y: readonly number[]): { hz: number[]; power: number[] } {
+export function spectrum(
+  t: readonly number[],
+  y: readonly number[],
+  between?: { fromHz: number; toHz: number },
+): { hz: number[]; power: number[]; samples: number } {
   const p = prepared(t, y)
   const span = p.t[p.t.length - 1]
   const step = 1 / (4 * span)
-  const lowest = 2 / span
-  const count = Math.max(1, Math.floor((Math.min(HIGHEST_HZ, p.t.length / (2.2 * span)) - lowest) / step))
+  const lowest = Math.max(2 / span, between?.fromHz ?? 0)
+  const highest = Math.min(HIGHEST_HZ, p.t.length / (2.2 * span), between?.toHz ?? HIGHEST_HZ)
+  const count = Math.max(1, Math.floor((highest - lowest) / step) + (between ? 1 : 0))
   const re = new Float64Array(count)
   const im = new Float64Array(count)
   for (let i = 0; i < p.t.length; i++) {
@@ -86,18 +91,18 @@ export function spectrum(t: readonly number[], y: readonly number[]): { hz: numb
   return {
     hz: Array.from({ length: count }, (_, k) => lowest + k * step),
     power: Array.from(re, (r, k) => (r * r + im[k] * im[k]) / total),
+    samples: p.t.length,
   }
 }
 
 /** The line nearest to a frequency, within one width of it, with the chance that noise shows it. */
 export function lineNear(t: readonly number[], y: readonly number[], hz: number): Line & { share: number } {
-  const { hz: all, power } = spectrum(t, y)
   const width = 1 / (t[t.length - 1] - t[0])
+  const { hz: all, power, samples } = spectrum(t, y, { fromHz: hz - width, toHz: hz + width })
   let best = 0
   all.forEach((f, k) => {
-    if (Math.abs(f - hz) <= width && power[k] > best) best = power[k]
+    if (Math.abs(f - hz) <= 1.01 * width && power[k] > best) best = power[k]
   })
-  const samples = prepared(t, y).t.length
   return { hz, height: best, chance: Math.min(1, Math.exp(-best)), share: Math.min(1, (2 * best) / samples) }
 }
 
