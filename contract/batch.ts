@@ -30,7 +30,13 @@ export const batchBodySchema = z.object({
 export type BatchBody = z.infer<typeof batchBodySchema>
 export type BatchUnit = BatchBody['units'][number]
 
-export const batchSchema = z.object({ id, revision: z.int(), body: batchBodySchema })
+export const batchSchema = z.object({
+  id,
+  revision: z.int(),
+  body: batchBodySchema,
+  canUndo: z.boolean(),
+  canRedo: z.boolean(),
+})
 export type Batch = z.infer<typeof batchSchema>
 export const saveBatchSchema = z.object({ expected: z.int().min(0), body: batchBodySchema, by: z.string().max(20) })
 

@@ -5,6 +5,9 @@ const PAGES = [
   '/',
   '/new',
   '/shop',
+  '/instruments',
+  '/instruments/device-swing',
+  ...['by-hand', 'by-hand/balance-support', 'inspection', 'table'].map((page) => `/job/job-done/measure/${page}`),
   ...['player', 'measure', 'compare', 'target', 'plan', 'build', 'check', 'play'].map(
     (stage) => `/job/job-done/${stage}`,
   ),
@@ -12,7 +15,7 @@ const PAGES = [
 
 for (const theme of ['light', 'dark'] as const) {
   test(`every page can be read and named (${theme === 'light' ? 'day' : 'dim'})`, async ({ browser, baseURL }) => {
-    test.setTimeout(120000)
+    test.setTimeout(180000)
     const context = await browser.newContext({
       colorScheme: theme,
       viewport: { width: 1280, height: 800 },

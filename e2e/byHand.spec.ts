@@ -67,7 +67,7 @@ test('balance both ways on an edge, and twist weight by taps: what to attack nex
   await expect(page.getByTestId('hand-result')).toContainText('32.500')
   await expect(page.locator('[data-part="gap"]')).toBeVisible()
   await page.getByTestId('take-hand').click()
-  await page.getByRole('link', { name: 'Twist weight by two threads' }).click()
+  await page.getByRole('link', { name: 'Twist weight: two threads' }).click()
   await page.getByRole('button', { name: 'Start again' }).focus()
   for (let i = 0; i < 8; i++) {
     await page.keyboard.press('Space')

@@ -159,6 +159,11 @@ test('several units in a row by keyboard and instrument; the pick for a player',
   await expect(page.getByTestId('save-state')).toHaveText('saved')
   await page.reload()
   await expect(page.locator('[data-unit="3"] .chip')).toHaveCount(4)
+  // A reading taken away comes back.
+  await page.locator('[data-unit="2"] .chip').first().click()
+  await expect(page.locator('[data-unit="2"] .chip')).toHaveCount(3)
+  await page.getByTestId('undo-batch').click()
+  await expect(page.locator('[data-unit="2"] .chip')).toHaveCount(4)
   await page.locator('[data-unit="3"]').getByRole('button', { name: 'To the bench' }).click()
   await expect(page).toHaveURL(/\/bench$/)
   await expect(chips(page, 'mass')).toHaveCount(1)

@@ -394,6 +394,14 @@ describe('instruments and batches', () => {
     expect(
       (await send('PUT', '/batches/b1', { expected: 1, body: { ...body, label: 'Found' }, by: 'JQ' })).status,
     ).toBe(200)
+    const undone = (await (await send('POST', '/batches/b1/undo', { expected: 2, by: 'JQ' })).json()) as {
+      revision: number
+      body: { label: string }
+    }
+    expect([undone.revision, undone.body.label]).toEqual([3, 'Boxed'])
+    expect((await send('POST', '/batches/b1/undo', { expected: 3, by: 'JQ' })).status).toBe(409)
+    expect((await send('POST', '/batches/b1/redo', { expected: 2, by: 'JQ' })).status).toBe(409)
+    expect((await send('POST', '/batches/b1/redo', { expected: 3, by: 'JQ' })).status).toBe(200)
     const list = (await (await fetch(`${base}/batches`)).json()) as { label: string; units: number }[]
     expect(list).toMatchObject([{ label: 'Found', units: 1, sport: 'padel' }])
   })

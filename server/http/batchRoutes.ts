@@ -1,8 +1,9 @@
 import { Router } from 'express'
 import { saveBatchSchema } from '#contract/batch.ts'
 import type { Database } from '../db/database.ts'
-import { manyBatches, maybeOneBatch, saveBatch } from '../queries/batches.ts'
-import { notFound, staleEdit } from './problems.ts'
+import { stepBackSchema } from '#contract/entities.ts'
+import { manyBatches, maybeOneBatch, saveBatch, stepBatch } from '../queries/batches.ts'
+import { notFound, Refusal, staleEdit } from './problems.ts'
 
 /** Several units of one model, read in a row. */
 export function batchRoutes(db: Database): Router {
@@ -21,5 +22,14 @@ export function batchRoutes(db: Database): Router {
     if (!saved) throw staleEdit()
     response.json(saved)
   })
+  for (const way of ['undo', 'redo'] as const) {
+    router.post(`/batches/:id/${way}`, async (request, response) => {
+      const { expected, by } = stepBackSchema.parse(request.body)
+      const stepped = await db.transaction((tx) => stepBatch(tx, request.params.id, way, expected, by))
+      if (stepped === 'stale') throw staleEdit()
+      if (stepped === 'nothing') throw new Refusal(409, way === 'undo' ? 'undo.nothing' : 'redo.nothing')
+      response.json(stepped)
+    })
+  }
   return router
 }

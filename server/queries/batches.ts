@@ -1,3 +1,4 @@
+import { editMark, redoMark, undoMark, type RevisionMark } from '#core/job/revisions.ts'
 import { batchSchema, batchSummarySchema, type Batch, type BatchBody, type BatchSummary } from '#contract/batch.ts'
 import type { Queryable } from '../db/database.ts'
 import { iso } from './rows.ts'
@@ -12,12 +13,40 @@ export async function manyBatches(db: Queryable): Promise<BatchSummary[]> {
     .sort((a, b) => (a.changedAt < b.changedAt ? 1 : -1))
 }
 
-export async function maybeOneBatch(db: Queryable, id: string): Promise<Batch | null> {
-  const [row] = await db.query(
-    'SELECT batch_id AS id, revision, body FROM batch_revision WHERE batch_id = $1 ORDER BY revision DESC LIMIT 1',
+/** Marks of all revisions of a batch, oldest first. */
+export async function manyBatchMarks(db: Queryable, id: string): Promise<RevisionMark[]> {
+  const rows = await db.query(
+    'SELECT revision, kind, content_of AS "contentOf", redo_to AS "redoTo" FROM batch_revision WHERE batch_id = $1 ORDER BY revision',
     [id],
   )
-  return row ? batchSchema.parse(row) : null
+  return rows as unknown as RevisionMark[]
+}
+
+export async function maybeOneBatch(db: Queryable, id: string): Promise<Batch | null> {
+  const marks = await manyBatchMarks(db, id)
+  const last = marks.at(-1)
+  if (!last) return null
+  const body = await oneBatchBody(db, id, last.revision)
+  return batchSchema.parse({
+    id,
+    revision: last.revision,
+    body,
+    canUndo: undoMark(marks) !== null,
+    canRedo: redoMark(marks) !== null,
+  })
+}
+
+async function oneBatchBody(db: Queryable, id: string, revision: number): Promise<unknown> {
+  const [row] = await db.query('SELECT body FROM batch_revision WHERE batch_id = $1 AND revision = $2', [id, revision])
+  return row.body
+}
+
+async function append(db: Queryable, id: string, mark: RevisionMark, body: unknown, by: string): Promise<void> {
+  await db.query(
+    `INSERT INTO batch_revision (batch_id, revision, kind, content_of, redo_to, body, by_initials)
+     VALUES ($1, $2, $3, $4, $5, $6, $7)`,
+    [id, mark.revision, mark.kind, mark.contentOf, mark.redoTo, JSON.stringify(body), by],
+  )
 }
 
 /** Appends a revision. @returns null when the revision seen is no longer the current one */
@@ -28,14 +57,25 @@ export async function saveBatch(
   expected: number,
   by: string,
 ): Promise<Batch | null> {
-  const current = await maybeOneBatch(db, id)
-  if ((current?.revision ?? 0) !== expected) return null
-  if (!current) await db.query('INSERT INTO batch (id) VALUES ($1)', [id])
-  await db.query('INSERT INTO batch_revision (batch_id, revision, body, by_initials) VALUES ($1, $2, $3, $4)', [
-    id,
-    expected + 1,
-    JSON.stringify(body),
-    by,
-  ])
+  const marks = await manyBatchMarks(db, id)
+  if ((marks.at(-1)?.revision ?? 0) !== expected) return null
+  if (marks.length === 0) await db.query('INSERT INTO batch (id) VALUES ($1)', [id])
+  await append(db, id, editMark(marks), body, by)
   return maybeOneBatch(db, id)
+}
+
+/** Appends an undo or a redo. @returns 'stale', or 'nothing' when there is nothing to step to */
+export async function stepBatch(
+  db: Queryable,
+  id: string,
+  way: 'undo' | 'redo',
+  expected: number,
+  by: string,
+): Promise<Batch | 'stale' | 'nothing'> {
+  const marks = await manyBatchMarks(db, id)
+  if (marks.at(-1)?.revision !== expected) return 'stale'
+  const mark = (way === 'undo' ? undoMark : redoMark)(marks)
+  if (!mark) return 'nothing'
+  await append(db, id, mark, await oneBatchBody(db, id, mark.contentOf), by)
+  return (await maybeOneBatch(db, id))!
 }

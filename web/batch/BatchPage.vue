@@ -1,20 +1,20 @@
 <script setup lang="ts">
-import { mdiPlus } from '@mdi/js'
+import { mdiPlus, mdiRedo, mdiUndo } from '@mdi/js'
 import { computed, nextTick, onBeforeUnmount, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { ownSpread } from '#core/compare/pick.ts'
 import { conditionText } from '#core/frame/condition.ts'
 import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
-import { writeDifference, writeSpread, writeValue } from '#core/quantities/write.ts'
+import { writeSpread, writeValue } from '#core/quantities/write.ts'
 import type { BatchUnit } from '#contract/batch.ts'
 import { QUANTITY_NAMES } from '#contract/words.ts'
 import { problemText } from '../api/client.ts'
 import MarkGlyph from '../shared/MarkGlyph.vue'
-import QuantityField from '../shared/QuantityField.vue'
 import { useDevices, type Receiver } from '../stores/devices.ts'
 import { useShop } from '../stores/shop.ts'
 import InstrumentStrip from '../stages/measure/InstrumentStrip.vue'
 import AimPicker from './AimPicker.vue'
+import BatchCell from './BatchCell.vue'
 import PickVerdict from './PickVerdict.vue'
 import { jobOfUnit } from './jobOfUnit.ts'
 import { useBatch } from './useBatch.ts'
@@ -58,7 +58,7 @@ const spreadOf = (q: Quantity) => {
 }
 const row = ref(0)
 const column = ref(0)
-const fields = ref<Record<string, InstanceType<typeof QuantityField> | null>>({})
+const fields = ref<Record<string, InstanceType<typeof BatchCell> | null>>({})
 const cell = (unit: BatchUnit, q: Quantity) => `${unit.id}-${q}`
 function go(r: number, c: number): void {
   row.value = r
@@ -132,6 +132,23 @@ async function toJob(unit: BatchUnit): Promise<void> {
           class="aim"
           @update:model-value="(aim) => batch.save({ aim })"
         />
+        <v-btn
+          :icon="mdiUndo"
+          size="small"
+          variant="text"
+          aria-label="Undo"
+          :disabled="!batch.canUndo.value"
+          data-testid="undo-batch"
+          @click="batch.stepBack('undo')"
+        />
+        <v-btn
+          :icon="mdiRedo"
+          size="small"
+          variant="text"
+          aria-label="Redo"
+          :disabled="!batch.canRedo.value"
+          @click="batch.stepBack('redo')"
+        />
         <v-btn :prepend-icon="mdiPlus" data-testid="add-unit" @click="addUnit">Unit</v-btn>
       </header>
       <v-alert v-if="batch.state.value === 'stale'" type="warning" variant="tonal" density="compact" class="mb-3">
@@ -168,42 +185,18 @@ async function toJob(unit: BatchUnit): Promise<void> {
                 />
               </td>
               <td v-for="(q, c) in QUANTITIES" :key="q">
-                <QuantityField
+                <BatchCell
                   :ref="(el) => (fields[cell(unit, q)] = el as never)"
+                  :unit="unit"
                   :quantity="q"
+                  :summary="summaryOf(unit.id).quantities[q]"
+                  :off="offOf(unit.id, q)"
                   :length-cm="lengthCm"
-                  label=""
-                  :aria-label="`${unit.name}, ${QUANTITY_NAMES[q]}`"
-                  :keep="`batch-${cell(unit, q)}`"
-                  one-after-another
-                  class="entry"
                   @commit="(value, typed) => batch.addReading(unit.id, q, value, typed)"
                   @next="next"
                   @focused="focusOn(r, c)"
+                  @remove="(id) => batch.removeReading(unit.id, id)"
                 />
-                <div class="figure said">
-                  <template v-if="summaryOf(unit.id).quantities[q].combined">
-                    <b>{{ write(summaryOf(unit.id).quantities[q].combined!.value, q) }}</b>
-                    <span class="quiet"
-                      >±{{ writeSpread(2 * summaryOf(unit.id).quantities[q].combined!.u, q, units) }}</span
-                    >
-                    <small v-if="offOf(unit.id, q) !== null" class="target" :data-off="q">{{
-                      writeDifference(offOf(unit.id, q)!, q, units)
-                    }}</small>
-                  </template>
-                </div>
-                <div class="chips">
-                  <button
-                    v-for="reading in unit.readings.filter((x) => x.quantity === q)"
-                    :key="reading.id"
-                    type="button"
-                    class="chip figure"
-                    :aria-label="`Take away ${write(reading.value, q)}`"
-                    @click="batch.removeReading(unit.id, reading.id)"
-                  >
-                    {{ write(reading.value, q) }}
-                  </button>
-                </div>
               </td>
               <td>
                 <b v-if="anyAim && unit.readings.length > 0" class="figure">{{ rankOf(unit.id) + 1 }}.</b>
@@ -223,9 +216,9 @@ async function toJob(unit: BatchUnit): Promise<void> {
               <td v-for="q in QUANTITIES" :key="q" class="figure quiet">
                 <template v-if="spreadOf(q)"
                   >{{ writeSpread(spreadOf(q)!.by, q, units)
-                  }}<small>
-                    {{ spreadOf(q)!.told ? 'more than the readings scatter' : 'cannot be told apart' }}</small
-                  ></template
+                  }}<small class="told">{{
+                    spreadOf(q)!.told ? 'told apart' : 'cannot be told apart'
+                  }}</small></template
                 >
               </td>
               <td />
@@ -293,30 +286,8 @@ tr.best {
   padding: 8px;
   border-radius: 4px;
 }
-.entry {
-  max-width: 170px;
-}
-.said {
-  display: flex;
-  gap: 6px;
-  align-items: baseline;
-  min-height: 24px;
-  font-size: 16px;
-}
-.said .quiet,
-.said small {
-  font-size: 13px;
-}
-.chips {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 3px;
-}
-.chip {
-  font-size: 12.5px;
-  border: 1px solid rgb(var(--v-theme-line));
-  border-radius: 3px;
-  padding: 0 5px;
-  min-height: 22px;
+.told {
+  display: block;
+  font-family: var(--kv-text);
 }
 </style>

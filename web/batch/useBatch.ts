@@ -22,6 +22,8 @@ export function useBatch(id: string) {
   const devices = useDevices()
   const body = shallowRef<BatchBody | null>(null)
   const revision = ref(0)
+  const canUndo = ref(false)
+  const canRedo = ref(false)
   const state = ref<'saved' | 'saving' | 'offline' | 'stale'>('saved')
   const problem = ref('')
   const key = `kevro-batch-${id}`
@@ -30,10 +32,10 @@ export function useBatch(id: string) {
 
   async function open(): Promise<void> {
     const batch = await call<Batch>('GET', `/batches/${id}`)
-    revision.value = batch.revision
+    show(batch)
     const waiting = JSON.parse(localStorage.getItem(key) ?? 'null') as { expected: number; body: BatchBody } | null
-    body.value = waiting ? waiting.body : batch.body
     if (waiting) {
+      body.value = waiting.body
       revision.value = waiting.expected
       void send()
     }
@@ -64,6 +66,8 @@ export function useBatch(id: string) {
         by: shop.initials,
       })
       revision.value = saved.revision
+      canUndo.value = saved.canUndo
+      canRedo.value = saved.canRedo
       if (body.value === sent) {
         localStorage.removeItem(key)
         state.value = 'saved'
@@ -89,6 +93,21 @@ export function useBatch(id: string) {
         problem.value = problemText(error)
       }
     }
+  }
+  async function stepBack(way: 'undo' | 'redo'): Promise<void> {
+    clearTimeout(timer)
+    if (state.value !== 'saved') await send()
+    try {
+      show(await call<Batch>('POST', `/batches/${id}/${way}`, { expected: revision.value, by: shop.initials }))
+    } catch (error) {
+      problem.value = problemText(error)
+    }
+  }
+  function show(batch: Batch): void {
+    revision.value = batch.revision
+    body.value = batch.body
+    canUndo.value = batch.canUndo
+    canRedo.value = batch.canRedo
   }
   async function settle(keep: 'mine' | 'theirs'): Promise<void> {
     const theirs = await call<Batch>('GET', `/batches/${id}`)
@@ -215,6 +234,9 @@ export function useBatch(id: string) {
     open,
     save,
     settle,
+    stepBack,
+    canUndo,
+    canRedo,
     send,
     profile,
     summaries,

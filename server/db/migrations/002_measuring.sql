@@ -83,6 +83,9 @@ CREATE TABLE batch (
 CREATE TABLE batch_revision (
   batch_id text NOT NULL REFERENCES batch (id) ON DELETE CASCADE,
   revision integer NOT NULL CHECK (revision >= 1),
+  kind text NOT NULL CHECK (kind IN ('edit', 'undo', 'redo')),
+  content_of integer NOT NULL,
+  redo_to integer,
   body jsonb NOT NULL,
   by_initials text NOT NULL DEFAULT '',
   at timestamptz NOT NULL DEFAULT now(),

@@ -1,21 +1,26 @@
 <script setup lang="ts">
 import { mdiArrowRight, mdiPrinterOutline } from '@mdi/js'
-import { computed } from 'vue'
+import { computed, onBeforeUnmount, ref } from 'vue'
 import { differenceOf } from '#core/compare/difference.ts'
 import { estimateOf } from '#core/frame/state.ts'
 import { buildSteps, type BuildStep } from '#core/build/workOrder.ts'
 import { methodFor, repeats, usualMethod } from '#core/measure/readings.ts'
 import type { Quantity } from '#core/quantities/units.ts'
+import type { TrayReading } from '#contract/devices.ts'
 import { fixed, writeDifference, writeValue } from '#core/quantities/write.ts'
 import { cautionsFor, placeText, QUANTITY_NAMES, stepTitle, stripsText } from '#contract/words.ts'
 import MarkGlyph from '../../shared/MarkGlyph.vue'
 import QuantityField from '../../shared/QuantityField.vue'
 import StageFrame from '../../shared/StageFrame.vue'
 import { useSheets } from '../../shared/useSheets.ts'
+import { useDevices, type Receiver } from '../../stores/devices.ts'
 import { useJob } from '../../stores/job.ts'
 import { useShop } from '../../stores/shop.ts'
+import { fromDevice } from '../measure/fromDevice.ts'
+import InstrumentStrip from '../measure/InstrumentStrip.vue'
 
 const job = useJob()
+const devices = useDevices()
 const shop = useShop()
 const READ: Quantity[] = ['mass', 'balance', 'swingWeight']
 const body = computed(() => job.bodies.build)
@@ -52,16 +57,21 @@ function mark(step: BuildStep, done: boolean): void {
     : others
   job.save('build', { ...body.value!, marks }, true)
 }
-function read(step: BuildStep, quantity: Quantity, value: number, typed: string): void {
-  const id = job.addReading({
-    quantity,
-    value,
-    typed,
-    methodId: usualMethod(quantity, job.profile).id,
-    axisCm: quantity === 'swingWeight' ? job.picture!.axisCm : null,
-    purpose: 'checkpoint',
-    supersedes: null,
-  })
+function read(step: BuildStep, quantity: Quantity, value: number, typed: string, sent?: TrayReading): void {
+  const kept = sent && fromDevice(quantity, value, sent.deviceId, job.profile, sent)
+  const id = job.addReading(
+    {
+      quantity,
+      value,
+      typed,
+      methodId: usualMethod(quantity, job.profile).id,
+      axisCm: quantity === 'swingWeight' ? (sent?.axisCm ?? job.picture!.axisCm) : null,
+      purpose: 'checkpoint',
+      supersedes: null,
+      ...kept,
+    },
+    sent?.id,
+  )
   const held = body.value!.marks[step.id] ?? { doneAt: new Date().toISOString(), by: shop.initials, readingIds: [] }
   const others = held.readingIds.filter((old) => job.view!.readings.find((r) => r.id === old)?.quantity !== quantity)
   job.save(
@@ -70,11 +80,23 @@ function read(step: BuildStep, quantity: Quantity, value: number, typed: string)
     true,
   )
 }
+/** An instrument's reading goes to the step in hand: the one with the focus, else the first that is not done. */
+const inHand = ref('')
+const receivers = READ.map((quantity): Receiver => ({
+  quantity,
+  take: (sent) => {
+    const step = steps.value.find((s) => s.id === inHand.value) ?? steps.value.find((s) => !body.value?.marks[s.id])
+    if (!step) return false
+    read(step, quantity, sent.raw, String(Number(sent.raw.toFixed(3))), sent)
+  },
+}))
+const leave = receivers.map((r) => devices.receive(r))
+onBeforeUnmount(() => leave.forEach((off) => off()))
 function readOf(step: BuildStep, quantity: Quantity) {
   const ids = body.value?.marks[step.id]?.readingIds ?? []
   const row = job.view!.readings.find((r) => ids.includes(r.id) && r.quantity === quantity)
   if (!row) return null
-  const estimate = repeats([row.value], methodFor(row.methodId, quantity, job.profile))
+  const estimate = repeats([row.value], methodFor(row.methodId, quantity, job.profile), row.basis ?? {})
   return { row, ...differenceOf(estimateOf(step.predicted, quantity), estimate) }
 }
 const { print } = useSheets()
@@ -111,6 +133,7 @@ const upToDate = computed(() => JSON.stringify(body.value?.cuts) === JSON.string
       The plan adds nothing: there is nothing to build. Go on to the final check.
     </p>
     <template v-else>
+      <InstrumentStrip class="mb-3" />
       <ol class="steps">
         <li
           v-for="(step, i) in steps"
@@ -148,6 +171,7 @@ const upToDate = computed(() => JSON.stringify(body.value?.cuts) === JSON.string
               :length-cm="lengthCm"
               :label="QUANTITY_NAMES[quantity]"
               :keep="`${job.view!.job.id}-step-${step.id}-${quantity}`"
+              @focused="((inHand = step.id), (devices.focused = receivers.find((r) => r.quantity === quantity)!))"
               :model-value="readOf(step, quantity)?.row.value ?? null"
               @commit="(value, typed) => read(step, quantity, value, typed)"
             />

@@ -11,6 +11,7 @@ import { writeTime } from '../../shared/writeTime.ts'
 import { useSheets } from '../../shared/useSheets.ts'
 import { useJob } from '../../stores/job.ts'
 import { useShop } from '../../stores/shop.ts'
+import InstrumentStrip from '../measure/InstrumentStrip.vue'
 import ReadingTable from '../measure/ReadingTable.vue'
 
 const job = useJob()
@@ -81,6 +82,7 @@ const { print } = useSheets()
         >Play</v-btn
       >
     </template>
+    <InstrumentStrip class="mb-3" />
     <section class="panel mb-3">
       <h2>
         Read the finished frame

@@ -7,8 +7,8 @@ import type { TableReading } from '#core/measure/table.ts'
 import type { ReadQuantity } from '#core/quantities/units.ts'
 import type { ReadingOrigin, StoredReadingRow } from '#contract/entities.ts'
 import type { TrayReading } from '#contract/devices.ts'
-import { useDevices } from '../../stores/devices.ts'
 import { useJob } from '../../stores/job.ts'
+import { fromDevice } from './fromDevice.ts'
 
 /** What stands behind a reading beside its figure. */
 export interface ReadingMore {
@@ -22,7 +22,6 @@ export interface ReadingMore {
 /** Readings of a frame before work or after it: adding, correcting, withdrawing, confirming. Each is a new revision; nothing is overwritten. */
 export function useReadings(purpose: 'measure' | 'check') {
   const job = useJob()
-  const devices = useDevices()
   const emptyCheck = (): CheckBody => ({ readingIds: [], confirmedIds: [], signed: null })
   const emptyMeasure = (): MeasureBody => nothingMeasured(defaultCondition(job.profile), job.profile.axisCm)
 
@@ -73,20 +72,10 @@ export function useReadings(purpose: 'measure' | 'check') {
     deviceId: string,
     sent?: TrayReading,
   ): void {
-    const device = devices.deviceOf(deviceId)
-    if (!device) return
-    const takenAt = sent?.at ?? new Date().toISOString()
-    const sentAs = sent?.quantity ?? quantity
-    const { value, basis, calibrationId, standing, methodId } = devices.corrected(
-      raw,
-      quantity,
-      device,
-      sentAs,
-      takenAt,
-      job.profile,
-    )
-    const origin = { raw, calibrationId, standing, warming: sent?.warming ?? false, work: null }
-    add(quantity, value, typed, methodId, { deviceId, basis, origin, takenAt }, sent?.id, sent?.axisCm ?? undefined)
+    const kept = fromDevice(quantity, raw, deviceId, job.profile, sent)
+    if (!kept) return
+    const { value, methodId, ...more } = kept
+    add(quantity, value, typed, methodId, more, sent?.id, sent?.axisCm ?? undefined)
   }
 
   function correct(

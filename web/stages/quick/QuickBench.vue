@@ -11,6 +11,7 @@ import StageFrame from '../../shared/StageFrame.vue'
 import { useSheets } from '../../shared/useSheets.ts'
 import { useJob } from '../../stores/job.ts'
 import ConditionPicker from '../measure/ConditionPicker.vue'
+import InstrumentStrip from '../measure/InstrumentStrip.vue'
 import ReadingTable from '../measure/ReadingTable.vue'
 import { useReadings } from '../measure/useReadings.ts'
 
@@ -63,6 +64,7 @@ const { print } = useSheets()
         <v-btn color="primary" variant="flat" data-testid="become-go" @click="becomeJob">Go</v-btn>
       </template>
     </template>
+    <InstrumentStrip class="mb-3" />
     <div class="quick">
       <section class="panel">
         <ReadingTable purpose="measure" compact />

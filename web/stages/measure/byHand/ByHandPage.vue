@@ -25,6 +25,8 @@ const unit = computed(() => (isBalance.value ? 'cm' : 'kg·cm²'))
 const decimals = computed(() => (about.value.quantity === 'swingWeight' ? 2 : 3))
 const swinging = computed(() => !isBalance.value)
 const pinned = computed(() => chosen.value === 'pendulum' || chosen.value === 'twist-swings')
+/** A gyroscope has measured the angle already. */
+const angleNeeded = computed(() => Object.values(timings.value).every((t) => t?.amplitudeRad !== 0))
 const STEPS: Record<HandMethod, string[]> = {
   'balance-edge': [
     'Lay the frame across a thin edge, face up.',
@@ -178,7 +180,14 @@ const take3 = (n: number) =>
               <PlainNumber v-model="inputs.apartCm" label="Threads apart" suffix="cm" :min="2" :max="60" />
               <PlainNumber v-model="inputs.threadCm" label="Thread length" suffix="cm" :min="10" :max="500" />
             </template>
-            <PlainNumber v-model="inputs.angleDeg" label="Angle to each side" suffix="°" :min="0" :max="60" />
+            <PlainNumber
+              v-if="angleNeeded"
+              v-model="inputs.angleDeg"
+              label="Angle to each side"
+              suffix="°"
+              :min="0"
+              :max="60"
+            />
           </div>
           <v-checkbox v-model="inputs.phoneOn" label="A phone rides along; take it out" />
           <p v-if="anyRecorded && !inputs.phoneOn" class="warn">

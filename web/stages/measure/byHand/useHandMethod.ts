@@ -22,10 +22,10 @@ import type { Timing } from './PeriodTimer.vue'
 
 export const HAND_METHODS = [
   { id: 'balance-edge', quantity: 'balance', title: 'Balance on an edge' },
-  { id: 'balance-support', quantity: 'balance', title: 'Balance by support and scale' },
-  { id: 'pendulum', quantity: 'swingWeight', title: 'Swing weight as a pendulum' },
-  { id: 'twist-threads', quantity: 'twistWeight', title: 'Twist weight by two threads' },
-  { id: 'twist-swings', quantity: 'twistWeight', title: 'Twist weight, edge-on less face-on' },
+  { id: 'balance-support', quantity: 'balance', title: 'Balance on a scale' },
+  { id: 'pendulum', quantity: 'swingWeight', title: 'Swing weight: pendulum' },
+  { id: 'twist-threads', quantity: 'twistWeight', title: 'Twist weight: two threads' },
+  { id: 'twist-swings', quantity: 'twistWeight', title: 'Twist weight: two swings' },
 ] as const satisfies { id: string; quantity: ReadQuantity; title: string }[]
 export type HandMethod = (typeof HAND_METHODS)[number]['id']
 
