@@ -43,10 +43,10 @@ test('swing weight from a recording: the fit, the wrong axis caught, the budget,
   await expect(page.getByTestId('hand-result')).toContainText(/32[45]\.\d/)
   await expect(page.getByTestId('budget')).toContainText('The balance decides')
   // The axis along the frame feels every swing twice.
-  await page.getByLabel('Axis along the pin').click({ force: true })
+  await page.getByRole('combobox', { name: 'Axis along the pin' }).click({ force: true })
   await page.getByRole('option', { name: /acc y/ }).click()
   await expect(page.getByRole('alert')).toContainText('twice for each swing')
-  await page.getByLabel('Axis along the pin').click({ force: true })
+  await page.getByRole('combobox', { name: 'Axis along the pin' }).click({ force: true })
   await page.getByRole('option', { name: /gyro x/ }).click()
   await page.getByTestId('take-hand').click()
   await saved(page)
