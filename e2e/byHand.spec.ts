@@ -42,6 +42,11 @@ test('swing weight from a recording: the fit, the wrong axis caught, the budget,
     .setInputFiles({ name: 'swing.csv', mimeType: 'text/csv', buffer: Buffer.from(recording()) })
   await expect(page.getByTestId('hand-result')).toContainText(/32[45]\.\d/)
   await expect(page.getByTestId('budget')).toContainText('The balance decides')
+  // Every pass counted as a swing: half the period, a quarter of the inertia.
+  await page.getByRole('button', { name: 'Stopwatch' }).click()
+  await page.getByLabel('Times, one or more').fill(((20 * PERIOD) / 2).toFixed(2))
+  await expect(page.getByTestId('hand-warning')).toContainText('twice the period')
+  await page.getByRole('button', { name: 'Recording' }).click()
   // The axis along the frame feels every swing twice.
   await page.getByRole('combobox', { name: 'Axis along the pin' }).click({ force: true })
   await page.getByRole('option', { name: /acc y/ }).click()

@@ -52,7 +52,7 @@ test('a frame read bare and strung keeps its own strings', async ({ page }) => {
   await page.getByRole('button', { name: /^Bare/ }).first().click()
   await page.getByRole('button', { name: 'Strung', exact: true }).click()
   await page.keyboard.press('Escape')
-  await expect(page.locator('[data-converted="mass"]')).toContainText('worked out from bare')
+  await expect(page.locator('[data-converted="mass"]')).toContainText('worked out from bare 305.4')
   await expect(page.locator('.reading[data-quantity="mass"] .mean')).toContainText('321.9')
   await read(page, 'mass', '319.6')
   await read(page, 'balance', '32.75')
@@ -102,7 +102,13 @@ test('a badminton frame: its own sport, millimetres by U, and its class', async 
   await read(page, 'mass', '83.4')
   await expect(page.locator('.reading[data-quantity="mass"] .mean')).toContainText('4U')
   const balance = page.locator('.reading[data-quantity="balance"] .entry')
+  await expect(balance).toContainText('mm')
   await balance.locator('input').focus()
+  for (const unit of ['in', 'cm']) {
+    await page.keyboard.press('u')
+    if (unit === 'in') await page.keyboard.press('u')
+  }
+  await expect(balance).toContainText('cm')
   await page.keyboard.press('u')
   await expect(balance).toContainText('mm')
   await page.keyboard.type('295')

@@ -10,6 +10,15 @@ import { half95, methodFor, repeats, type Reading, type RepeatSummary } from './
 
 export type ReadingGroup = RepeatSummary & { methodId: string; deviceId: string | null; readingIds: string[] }
 
+/** A number read with other things on the frame, and what it comes to as asked. */
+export interface Converted {
+  from: Condition
+  /** As it was read there; null where it needed another number. */
+  read: Estimate | null
+  estimate: Estimate
+  used: boolean
+}
+
 export interface QuantitySummary {
   /** One for each method and device used, in order of appearance; swing weight about the axis asked for. */
   groups: ReadingGroup[]
@@ -21,7 +30,7 @@ export interface QuantitySummary {
   /** Readings that Grubbs' test points out; they are used like all others. */
   outliers: string[]
   /** The same number worked out from readings taken with other things on the frame. */
-  converted: { from: Condition; estimate: Estimate; used: boolean }[]
+  converted: Converted[]
 }
 
 export interface MeasuredSummary {
@@ -74,7 +83,8 @@ export function summarise(readings: readonly Reading[], options: SummaryOptions)
     const brought = broughtTo(summary.state, from, { condition, axisCm }, geometry, profile, ownStrings)
     for (const quantity of QUANTITIES) {
       const estimate = estimateOf(brought, quantity)
-      if (estimate) own.quantities[quantity].converted.push({ from, estimate, used: false })
+      const read = estimateOf(summary.state, quantity)
+      if (estimate) own.quantities[quantity].converted.push({ from, read, estimate, used: false })
     }
   }
   const known: Partial<Record<Quantity, Estimate | null>> = {}

@@ -37,5 +37,7 @@ export async function sheetSource(db: Queryable, jobId: string): Promise<SheetSo
     references,
     materials,
   }
-  return { view, shop, materials, bodies, picture: pictureOf(input) }
+  // Paper follows the sport's units as the screen does.
+  const units = { ...shop.units, ...input.profile.units }
+  return { view, shop: { ...shop, units }, materials, bodies, picture: pictureOf(input) }
 }

@@ -33,6 +33,7 @@ export function useBatch(id: string) {
   async function open(): Promise<void> {
     const batch = await call<Batch>('GET', `/batches/${id}`)
     show(batch)
+    shop.sportUnits = profileOf(batch.body.sport).units
     const waiting = JSON.parse(localStorage.getItem(key) ?? 'null') as { expected: number; body: BatchBody } | null
     if (waiting) {
       body.value = waiting.body

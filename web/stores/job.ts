@@ -80,6 +80,7 @@ export const useJob = defineStore('job', () => {
   async function open(id: string): Promise<void> {
     if (view.value?.job.id === id && waiting.value.length > 0) await flush()
     view.value = await call<JobView>('GET', `/jobs/${id}`)
+    shop.sportUnits = profileOf(view.value.frame.sport).units
     conflict.value = null
     refused.value = ''
     liveCuts.value = null

@@ -14,7 +14,9 @@ export const useShop = defineStore('shop', () => {
   const materials = shallowRef<StoredMaterial[]>([])
   const loaded = ref(false)
 
-  const units = computed<UnitChoice>(() => overview.value?.shop.units ?? FALLBACK)
+  /** What the sport at hand is written in, where that is not the shop’s own unit. */
+  const sportUnits = shallowRef<Partial<UnitChoice>>({})
+  const units = computed<UnitChoice>(() => ({ ...(overview.value?.shop.units ?? FALLBACK), ...sportUnits.value }))
   /** Fields switched to another unit than the shop’s, on this machine. */
   const fieldUnits = ref<Partial<Record<AnyQuantity, Unit>>>(JSON.parse(localStorage.getItem(FIELD_UNITS) ?? '{}'))
   /** What a field of this quantity shows and takes. */
@@ -60,6 +62,7 @@ export const useShop = defineStore('shop', () => {
   }
 
   return {
+    sportUnits,
     unitsOfField,
     switchUnit,
     overview,

@@ -91,7 +91,7 @@ const weightClass = computed(() =>
       >
       <small v-if="elsewhere" class="from" :data-converted="quantity">{{
         elsewhere.used
-          ? `worked out from ${stateOf(elsewhere.from)}`
+          ? `worked out from ${stateOf(elsewhere.from)}${elsewhere.read ? ` ${write(elsewhere.read.value)}` : ''}`
           : `from ${stateOf(elsewhere.from)}: ${writeDifference(elsewhere.estimate.value - summary.combined.value, quantity, units)}`
       }}</small>
       <small v-if="summary.outliers.length > 0" class="warn">one stands out (Grubbs, 5 %)</small>

@@ -18,7 +18,7 @@ const job = useJob()
 const devices = useDevices()
 const chosen = computed<HandMethod>(() => HAND_METHODS.find((m) => m.id === props.method)?.id ?? 'pendulum')
 const about = computed(() => HAND_METHODS.find((m) => m.id === chosen.value)!)
-const { inputs, timings, outcome, gravity, anyRecorded, take, known } = useHandMethod(() => chosen.value)
+const { warning, inputs, timings, outcome, gravity, anyRecorded, take, known } = useHandMethod(() => chosen.value)
 const geometry = computed(() => job.view!.frame.geometry)
 const isBalance = computed(() => about.value.quantity === 'balance')
 const unit = computed(() => (isBalance.value ? 'cm' : 'kg·cm²'))
@@ -212,6 +212,7 @@ const take3 = (n: number) =>
               <v-spacer />
               <v-btn color="primary" variant="flat" data-testid="take-hand" @click="take">Take this reading</v-btn>
             </div>
+            <p v-if="warning" class="warn mb-0" role="alert" data-testid="hand-warning">{{ warning }}</p>
             <ErrorBudget :result="outcome.result" :unit="unit" :decimals="decimals" />
           </template>
           <p v-else :class="outcome.refused ? 'refused' : 'quiet'" role="status" class="mb-0">{{ outcome.says }}</p>

@@ -12,9 +12,10 @@ import {
 import { gravityFor } from '#core/measure/swing.ts'
 import { Problem } from '#core/problem.ts'
 import type { ReadQuantity } from '#core/quantities/units.ts'
-import { estimateOf, type Estimate } from '#core/frame/state.ts'
+import { doubtOfState } from '#core/frame/plausible.ts'
+import { estimateOf, frameState, type Estimate } from '#core/frame/state.ts'
 import { fixed } from '#core/quantities/write.ts'
-import { problemWords } from '../../../shared/words.ts'
+import { doubtWords, problemWords } from '../../../shared/words.ts'
 import { useJob } from '../../../stores/job.ts'
 import { useShop } from '../../../stores/shop.ts'
 import { useReadings } from '../useReadings.ts'
@@ -167,6 +168,28 @@ export function useHandMethod(method: () => HandMethod) {
     }
   })
 
+  /** A swing weight that no such frame has; the likely slip is a trace that swings twice for each swing of the frame. */
+  const warning = computed(() => {
+    const { result } = outcome.value
+    const [mass, balance] = [known('mass'), known('balance')]
+    if (method() !== 'pendulum' || !result || !mass || !balance) return ''
+    const { axisCm } = job.picture!
+    const doubtOf = (value: number) =>
+      doubtOfState(
+        frameState({ mass, balance, swingWeight: { value, u: 0 } }, axisCm),
+        job.view!.frame.geometry,
+        job.profile,
+      )
+    const doubt = doubtOf(result.value)
+    if (!doubt) return ''
+    // Twice the period is four times the inertia about the pin.
+    const pin = (mass.value * (balance.value - inputs.value.pinCm) ** 2) / 1000
+    const axis = (mass.value * (balance.value - axisCm) ** 2) / 1000
+    if (!doubtOf(4 * (result.value - axis + pin) - pin + axis))
+      return 'This would fit with twice the period: was every pass counted, or does this axis swing twice for each swing?'
+    return doubtWords(doubt, shop.units, job.view!.frame.geometry.lengthCm)
+  })
+
   /** Keeps the result as a reading, with all that it was worked out from. */
   function take(): void {
     const { result } = outcome.value
@@ -223,7 +246,7 @@ export function useHandMethod(method: () => HandMethod) {
     }
   }
 
-  return { inputs, timings, outcome, gravity, anyRecorded, recorder, take, known }
+  return { warning, inputs, timings, outcome, gravity, anyRecorded, recorder, take, known }
 }
 
 /** Nothing is wrong; something is still to be read. */
