@@ -174,8 +174,8 @@ export function broughtTo(
   return aboutAxis(withPieces(state, pieces, geometry), to.axisCm)
 }
 
-/** A condition in short words of the trade. */
-export function conditionText(condition: Condition): string {
+/** A condition in short words of the trade. @param profile of the sport: a solid face is neither bare nor strung */
+export function conditionText(condition: Condition, profile: Pick<SportProfile, 'layers'>): string {
   const grip = { none: 'no grip', base: 'base grip', leather: 'leather grip', synthetic: 'synthetic grip' }[
     condition.grip
   ]
@@ -187,7 +187,7 @@ export function conditionText(condition: Condition): string {
         : `${condition.overgrips} overgrips`
   const added = condition.added.reduce((sum, item) => sum + item.massG, 0)
   return [
-    condition.stringsG === null ? 'bare' : 'strung',
+    ...(profile.layers.strings ? [condition.stringsG === null ? 'bare' : 'strung'] : []),
     grip,
     wraps,
     ...(condition.dampener ? ['dampener'] : []),

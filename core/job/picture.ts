@@ -104,7 +104,7 @@ function factsNow(
   picture: Pick<JobPicture, 'measured' | 'condition' | 'axisCm' | 'planned'>,
 ): Record<Stage, Facts> {
   const { bodies } = input
-  const measured: Facts = { 'as measured': conditionText(picture.condition) }
+  const measured: Facts = { 'as measured': conditionText(picture.condition, input.profile) }
   for (const quantity of knownQuantities(picture.measured)) {
     const estimate = estimateOf(picture.measured.state, quantity)
     if (estimate) measured[`measured ${quantity}`] = rounded(quantity, estimate.value)
@@ -139,7 +139,10 @@ function targetFacts(input: JobInput, picture: Pick<JobPicture, 'condition' | 'a
   const body = input.bodies.target
   if (!body || body.way === 'hand') return {}
   const reference = input.references.find((r) => r.id === body.referenceId)
-  const facts: Facts = { reference: reference?.name ?? null, 'as measured': conditionText(picture.condition) }
+  const facts: Facts = {
+    reference: reference?.name ?? null,
+    'as measured': conditionText(picture.condition, input.profile),
+  }
   if (reference) {
     const state = referenceState(reference, picture, input.profile)
     for (const quantity of QUANTITIES) {

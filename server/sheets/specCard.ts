@@ -24,7 +24,7 @@ export function specCardSheet(source: SheetSource, printedOn: string): Sheet {
         kind: 'facts',
         rows: [
           ['Player', bodies.player?.facts.name ?? '–'],
-          ['As measured', conditionText(picture.condition)],
+          ['As measured', conditionText(picture.condition, picture.work.profile)],
           ['Strings', view.job.ticket.strings],
         ],
       },

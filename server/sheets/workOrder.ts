@@ -52,7 +52,7 @@ export function workOrderSheet(source: SheetSource, printedOn: string): Sheet {
         rows: [
           ['Frame', [view.frame.label, view.frame.unit].filter(Boolean).join(' · ')],
           ['Player', facts?.name ?? 'quick bench'],
-          ['As measured', conditionText(picture.condition)],
+          ['As measured', conditionText(picture.condition, picture.work.profile)],
           ['Due', view.job.ticket.due],
           ['Strings', view.job.ticket.strings],
           ['Axis', `${fixed(picture.axisCm, 2)} cm from the butt`],

@@ -119,7 +119,9 @@ async function toJob(unit: BatchUnit): Promise<void> {
     <template v-if="body">
       <header class="d-flex align-center ga-3 mb-3 flex-wrap">
         <h1>{{ body.label }}</h1>
-        <span class="quiet">{{ batch.profile.value.name }}; {{ conditionText(body.condition) }}</span>
+        <span class="quiet"
+          >{{ batch.profile.value.name }}; {{ conditionText(body.condition, batch.profile.value) }}</span
+        >
         <span class="quiet" role="status" data-testid="save-state">{{
           { saved: 'saved', saving: 'saving…', offline: 'no answer from the server; kept here', stale: '' }[
             batch.state.value

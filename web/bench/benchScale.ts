@@ -19,10 +19,14 @@ const WIDTH = 1000
 const LEFT = 30
 const RIGHT = 34
 const CURVE = 92
+/** A paddle is drawn no larger than this, or its curve would lie below the screen. */
+const LARGEST_PX_PER_CM = 14.5
 
 export function benchScale(geometry: FrameGeometry): BenchScale {
-  const x = scaleLinear([0, geometry.lengthCm], [LEFT, WIDTH - RIGHT])
-  const pxPerCm = (WIDTH - RIGHT - LEFT) / geometry.lengthCm
+  const room = WIDTH - RIGHT - LEFT
+  const pxPerCm = Math.min(room / geometry.lengthCm, LARGEST_PX_PER_CM)
+  const start = LEFT + (room - geometry.lengthCm * pxPerCm) / 2
+  const x = scaleLinear([0, geometry.lengthCm], [start, start + geometry.lengthCm * pxPerCm])
   const half = (geometry.headWidthCm / 2) * pxPerCm
   const axisY = half + 26
   const rulerY = axisY + half + 28

@@ -49,7 +49,7 @@ const references = (quantity: ShownQuantity) =>
       <WhereFrom />
     </div>
     <p class="quiet state">
-      {{ conditionText(job.picture.condition) }}; swing weight about {{ fixed(job.picture.axisCm, 2) }} cm
+      {{ conditionText(job.picture.condition, job.profile) }}; swing weight about {{ fixed(job.picture.axisCm, 2) }} cm
     </p>
     <QuantityRow
       v-for="quantity in shown"

@@ -148,6 +148,7 @@ export const useJob = defineStore('job', () => {
 
   function flush(): Promise<void> {
     clearTimeout(timer)
+    if (!view.value) return Promise.resolve()
     flushing ??= sendAll().finally(() => (flushing = null))
     return flushing
   }

@@ -87,7 +87,7 @@ const { print } = useSheets()
       <h2>
         Read the finished frame
         <span class="quiet font-weight-regular"
-          >{{ conditionText(job.picture!.condition) }}, as at the first measuring</span
+          >{{ conditionText(job.picture!.condition, job.profile) }}, as at the first measuring</span
         >
       </h2>
       <ReadingTable purpose="check" />

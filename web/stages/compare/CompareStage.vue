@@ -136,7 +136,7 @@ const write = (value: number, quantity: Quantity) => writeValue(value, quantity,
           <tr class="mine">
             <td><MarkGlyph kind="measured" /></td>
             <td>
-              <b>This frame</b><br /><small class="quiet">{{ conditionText(common.condition) }}</small>
+              <b>This frame</b><br /><small class="quiet">{{ conditionText(common.condition, job.profile) }}</small>
             </td>
             <td v-for="quantity in QUANTITIES" :key="quantity" class="num figure">
               <template v-if="estimateOf(mine, quantity)"
@@ -162,7 +162,7 @@ const write = (value: number, quantity: Quantity) => writeValue(value, quantity,
               <b>{{ row.reference.name }}</b> <span class="quiet">{{ row.reference.style }}</span><br />
               <small class="quiet"
                 >{{ row.reference.grade }}, {{ row.reference.dated }}, {{ row.reference.source }}; given
-                {{ conditionText(row.reference.condition)
+                {{ conditionText(row.reference.condition, job.profile)
                 }}{{ row.reference.axisCm !== job.profile.axisCm ? `, about ${row.reference.axisCm} cm` : '' }}</small
               >
               <small v-if="row.reference.note" class="note">{{ row.reference.note }}</small>

@@ -19,7 +19,7 @@ const save = (change: Partial<MeasureBody>) => job.save('measure', { ...body.val
 const lookedAt = computed(() => body.value.findings.length)
 const others = computed(() => {
   const found = readings.held.value.filter((r) => r.condition && !sameCondition(r.condition, body.value.condition))
-  return [...new Set(found.map((r) => conditionText(r.condition!)))]
+  return [...new Set(found.map((r) => conditionText(r.condition!, job.profile)))]
 })
 const own = computed(() => job.picture!.measured.ownStrings)
 const strungBothWays = computed(() =>

@@ -78,8 +78,8 @@ const weightClass = computed(() =>
             instrument from its calibration, else its usual figure, and the display’s step (type B); in quadrature (GUM,
             JCGM 100:2008).
           </p>
-          <p v-for="c in summary.converted" :key="conditionText(c.from)" class="mb-0 mt-2">
-            From {{ conditionText(c.from) }}: {{ write(c.estimate.value) }} ±{{ spread(c.estimate.u) }},
+          <p v-for="c in summary.converted" :key="conditionText(c.from, job.profile)" class="mb-0 mt-2">
+            From {{ conditionText(c.from, job.profile) }}: {{ write(c.estimate.value) }} ±{{ spread(c.estimate.u) }},
             {{ job.picture!.measured.ownStrings ? 'with this frame’s own strings as read' : 'by the frame’s geometry'
             }}{{ c.used ? '' : '; not used, it was read as asked' }}.
           </p>

@@ -28,7 +28,7 @@ const lines = computed((): [string, string][] => {
   ]
   if (row.typed) out.push(['As read', row.typed])
   if (row.axisCm !== null) out.push(['About', `${fixed(row.axisCm, 2)} cm from the butt`])
-  if (row.condition) out.push(['With on it', conditionText(row.condition)])
+  if (row.condition) out.push(['With on it', conditionText(row.condition, job.profile)])
   const { origin } = row
   if (origin && origin.raw !== null && Math.abs(origin.raw - row.value) > 1e-9)
     out.push([

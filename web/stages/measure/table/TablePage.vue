@@ -79,7 +79,7 @@ async function take(): Promise<void> {
   }
 }
 function download(): void {
-  const csv = writeReadings(readings.held.value, (id) => devices.deviceOf(id)?.name ?? '')
+  const csv = writeReadings(readings.held.value, job.profile, (id) => devices.deviceOf(id)?.name ?? '')
   const link = document.createElement('a')
   link.href = URL.createObjectURL(new Blob([csv], { type: 'text/csv' }))
   link.download = `kevro-readings-${job.view!.job.number}.csv`

@@ -1,6 +1,7 @@
 import Papa from 'papaparse'
 import { conditionText } from '#core/frame/condition.ts'
 import { readTable, TABLE_COLUMNS, type ReadTable, type TableOptions } from '#core/measure/table.ts'
+import type { SportProfile } from '#core/sports/profile.ts'
 import { delimiterOf } from '../../../shared/delimiter.ts'
 import { KIND_OF } from '#core/quantities/units.ts'
 import type { StoredReadingRow } from '#contract/entities.ts'
@@ -8,7 +9,11 @@ import type { StoredReadingRow } from '#contract/entities.ts'
 const UNIT = { mass: 'g', length: 'cm', balance: 'cm', inertia: 'kg·cm²' }
 
 /** Readings as CSV, one a row, in core units; format in docs/readings-csv.md. @param deviceName of a device's id */
-export function writeReadings(rows: readonly StoredReadingRow[], deviceName: (id: string | null) => string): string {
+export function writeReadings(
+  rows: readonly StoredReadingRow[],
+  profile: SportProfile,
+  deviceName: (id: string | null) => string,
+): string {
   return Papa.unparse({
     fields: [...TABLE_COLUMNS],
     data: rows.map((r) => [
@@ -22,7 +27,7 @@ export function writeReadings(rows: readonly StoredReadingRow[], deviceName: (id
       r.note,
       deviceName(r.deviceId),
       r.origin?.raw ?? '',
-      r.condition ? conditionText(r.condition) : '',
+      r.condition ? conditionText(r.condition, profile) : '',
       r.basis?.uB != null ? Math.hypot(r.basis.uA ?? 0, r.basis.uB) : '',
     ]),
   })
