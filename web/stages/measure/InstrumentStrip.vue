@@ -5,9 +5,11 @@ import { METHODS } from '#core/sports/methods.ts'
 import { QUANTITY_NAMES } from '#contract/words.ts'
 import { problemText } from '../../api/client.ts'
 import { useDevices } from '../../stores/devices.ts'
+import { useJob } from '../../stores/job.ts'
 
 /** The instruments with a line: how each stands, and a button to read it. */
 const devices = useDevices()
+const job = useJob()
 const problem = ref('')
 const run = (work: Promise<unknown>) =>
   work.then(() => (problem.value = '')).catch((error: unknown) => (problem.value = problemText(error)))
@@ -18,6 +20,8 @@ onMounted(() => {
 })
 onBeforeUnmount(() => devices.stopListening())
 
+/** What the server still holds for somebody; what has landed in the open job is only on its way there. */
+const waiting = computed(() => devices.tray.filter((r) => !job.view?.readings.some((held) => held.id === r.id)))
 const linked = computed(() => devices.devices.filter((d) => d.link))
 function stands(device: Device): string {
   const quantities = METHODS.filter((m) => m.deviceKind === device.kind).map((m) => m.quantity)
@@ -72,9 +76,9 @@ const items = computed(() => [{ id: '', name: 'nothing' }, ...(devices.bench?.it
       @update:model-value="(item: string) => run(devices.place(item))"
     />
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <div v-if="devices.tray.length > 0" class="tray" role="status" data-testid="tray">
+    <div v-if="waiting.length > 0" class="tray" role="status" data-testid="tray">
       <span>Sent, not yet taken:</span>
-      <button v-for="r in devices.tray" :key="r.id" type="button" class="waits figure" @click="devices.land(r)">
+      <button v-for="r in waiting" :key="r.id" type="button" class="waits figure" @click="devices.land(r)">
         {{ QUANTITY_NAMES[r.quantity] }} {{ Number(r.raw.toFixed(2)) }}
       </button>
       <button
@@ -83,7 +87,7 @@ const items = computed(() => [{ id: '', name: 'nothing' }, ...(devices.bench?.it
         @click="
           run(
             devices.take(
-              devices.tray.map((r) => r.id),
+              waiting.map((r) => r.id),
               'set aside',
             ),
           )

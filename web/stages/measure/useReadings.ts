@@ -71,11 +71,14 @@ export function useReadings(purpose: 'measure' | 'check') {
     typed: string,
     deviceId: string,
     sent?: TrayReading,
-  ): void {
+  ): boolean {
+    // A reading that landed here before, and was not yet saved when the page was left, is the same reading.
+    if (sent && job.view!.readings.some((r) => r.id === sent.id)) return true
     const kept = fromDevice(quantity, raw, deviceId, job.profile, sent)
-    if (!kept) return
+    if (!kept) return false
     const { value, methodId, ...more } = kept
     add(quantity, value, typed, methodId, more, sent?.id, sent?.axisCm ?? undefined)
+    return true
   }
 
   function correct(
