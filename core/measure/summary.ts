@@ -179,7 +179,8 @@ function summariseAlike(readings: readonly Reading[], options: SummaryOptions): 
       if (about === axisCm) return asRead
       if (!mass || !balance) return null
       const moved = aboutAxis(frameState({ mass, balance, swingWeight: asRead }, about), axisCm)
-      return { ...asRead, value: moved.swingWeightKgCm2!, u: Math.sqrt(moved.covariance[2][2]) }
+      const u = Math.sqrt(moved.covariance[2][2])
+      return { ...asRead, value: moved.swingWeightKgCm2!, u, standard: (u * asRead.standard) / asRead.u }
     },
   )
   const lateral = left && right ? lateralPlace(left, right, profile.sideEdgesCm) : undefined

@@ -11,6 +11,7 @@ import { problemText } from '../api/client.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
 import { useDevices } from '../stores/devices.ts'
 import { useShop } from '../stores/shop.ts'
+import BodyForm from './BodyForm.vue'
 import DeviceRecord from './DeviceRecord.vue'
 
 /** One instrument: the guided check on known bodies, what is in force, and how it drifted. */
@@ -221,6 +222,7 @@ async function place(): Promise<void> {
             >
           </div>
         </template>
+        <BodyForm v-if="quantity !== 'leftMass' && quantity !== 'rightMass'" :quantity="quantity" :unit="unit" />
       </section>
       <DeviceRecord :device="device" :quantity="quantity" :unit="unit" :tolerance="method?.tolerance ?? 1" />
     </div>

@@ -15,6 +15,17 @@ const devices = useDevices()
 const problem = ref('')
 const force = computed(() => devices.inForce(props.device, props.quantity))
 const history = computed(() => devices.checksOf(props.device.id, props.quantity))
+const port = ref<number | null>(props.device.link?.port ?? null)
+const instrument = ref(props.device.link?.instrument ?? props.device.kind)
+/** Where its lines come from; without a port it is read by eye. */
+const saveLine = () =>
+  devices
+    .saveDevice({
+      ...props.device,
+      link: port.value === null ? null : { port: port.value, instrument: instrument.value.trim() },
+    })
+    .then(() => (problem.value = ''))
+    .catch((e: unknown) => (problem.value = problemText(e)))
 const days = (checkDays: number | null) =>
   checkDays !== null &&
   devices
@@ -53,6 +64,20 @@ const days = (checkDays: number | null) =>
     <h2>Reading less reference</h2>
     <DriftChart :checks="history" :tolerance="tolerance" :unit="unit" />
     <details class="mt-2">
+      <summary>
+        Line:
+        {{
+          device.link ? `port ${device.link.port}, ${devices.lines[device.id]?.line ?? 'connecting'}` : 'read by eye'
+        }}
+      </summary>
+      <form class="line" @submit.prevent="saveLine">
+        <PlainNumber v-model="port" label="Port on this machine" :min="1" :max="65535" whole />
+        <v-text-field v-model="instrument" label="Its name there" />
+        <v-btn type="submit">Save</v-btn>
+      </form>
+      <p v-if="devices.lines[device.id]?.said" class="quiet mb-0">{{ devices.lines[device.id].said }}</p>
+    </details>
+    <details class="mt-2">
       <summary>{{ history.length }} checks</summary>
       <table class="plain">
         <tbody>
@@ -74,6 +99,13 @@ const days = (checkDays: number | null) =>
 }
 .days {
   max-width: 200px;
+}
+.line {
+  display: grid;
+  grid-template-columns: 1fr 1fr auto;
+  gap: 8px;
+  padding: 10px 0;
+  align-items: start;
 }
 summary {
   cursor: pointer;

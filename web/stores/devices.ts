@@ -5,7 +5,15 @@ import { methodFor } from '#core/measure/readings.ts'
 import { KIND_OF, type ReadQuantity } from '#core/quantities/units.ts'
 import type { SportProfile } from '#core/sports/profile.ts'
 import { METHODS } from '#core/sports/methods.ts'
-import type { Device, DeviceCheck, DeviceNews, DeviceOverview, LineState, TrayReading } from '#contract/devices.ts'
+import type {
+  Device,
+  DeviceCheck,
+  DeviceNews,
+  DeviceOverview,
+  LineState,
+  ReferenceBody,
+  TrayReading,
+} from '#contract/devices.ts'
 import { call } from '../api/client.ts'
 
 /** A place on the page where a reading from an instrument can land. */
@@ -108,6 +116,11 @@ export const useDevices = defineStore('devices', () => {
     await load()
   }
 
+  async function saveBody(body: ReferenceBody): Promise<void> {
+    await call<ReferenceBody>('PUT', `/bodies/${body.id}`, body)
+    await load()
+  }
+
   const deviceOf = (id: string | null) => devices.value.find((d) => d.id === id) ?? null
   const checksOf = (deviceId: string, quantity: ReadQuantity) =>
     (overview.value?.checks ?? []).filter((c) => c.deviceId === deviceId && c.quantity === quantity)
@@ -149,6 +162,7 @@ export const useDevices = defineStore('devices', () => {
     place,
     saveCheck,
     saveDevice,
+    saveBody,
     deviceOf,
     checksOf,
     inForce,

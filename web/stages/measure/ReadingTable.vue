@@ -63,7 +63,7 @@ const receivers = READ_QUANTITIES.map((quantity): Receiver => ({
   quantity,
   take: (sent) => {
     if (BESIDE.includes(quantity as never)) open.value = true
-    readings.addFromDevice(quantity, sent.raw, `${Number(sent.raw.toFixed(3))}`, sent.deviceId, sent)
+    return readings.addFromDevice(quantity, sent.raw, `${Number(sent.raw.toFixed(3))}`, sent.deviceId, sent)
   },
 }))
 const leave: (() => void)[] = []
