@@ -78,6 +78,10 @@ const weightClass = computed(() =>
             instrument from its calibration, else its usual figure, and the display’s step (type B); in quadrature (GUM,
             JCGM 100:2008).
           </p>
+          <p v-if="summary.outliers.length > 0" class="warn mb-0 mt-2">
+            One reading stands out by Grubbs’ test, two-sided at 5 % (Technometrics 11 (1969) 1). It stays in use until
+            somebody corrects or withdraws it.
+          </p>
           <p v-for="c in summary.converted" :key="conditionText(c.from, job.profile)" class="mb-0 mt-2">
             From {{ conditionText(c.from, job.profile) }}: {{ write(c.estimate.value) }} ±{{ spread(c.estimate.u) }},
             {{ job.picture!.measured.ownStrings ? 'with this frame’s own strings as read' : 'by the frame’s geometry'
