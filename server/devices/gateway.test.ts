@@ -3,7 +3,9 @@ import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
 import { decodeLine, encodeLine, LineCutter } from '#contract/deviceLine.ts'
 import type { DeviceNews, TrayReading } from '#contract/devices.ts'
 import { SimulatedBench } from '#devices/bench.ts'
-import { FRAMES } from '#devices/items.ts'
+import { checkOutcome } from '#core/measure/calibration.ts'
+import { METHODS } from '#core/sports/methods.ts'
+import { BODIES, FRAMES } from '#devices/items.ts'
 import { openEmbedded, type Database } from '../db/database.ts'
 import { migrate } from '../db/migrate.ts'
 import { manyUntaken, putDevice, takeFromTray } from '../queries/devices.ts'
@@ -118,6 +120,52 @@ describe('faults in the middle of readings, over TCP', () => {
     const said = news.flatMap((n) => (n.kind === 'line' && n.line.deviceId === 'scale' ? [n.line] : []))
     expect(said.some((line) => line.line === 'no answer')).toBe(true)
     expect(said.at(-1)!.line).toBe('connected')
+  })
+})
+
+describe('an instrument that is wrong, over TCP', () => {
+  const body = (id: string) => BODIES.find((b) => b.id === id)!
+  it('a zero set wrong while it settles: the figure is kept as shown, and the check on a known body finds it', async () => {
+    const scale = METHODS.find((m) => m.id === 'scale')!
+    const onBody = async () => {
+      bench.on = body('body-mass-300')
+      const rows = await measured('scale', 1, 1)
+      bench.on = FRAMES[0]
+      return checkOutcome([{ reference: 300, uReference: 0.02, reading: rows.at(-1)!.raw }], scale.tolerance)
+    }
+    expect((await onBody()).passes).toBe(true)
+    gateway.measure('scale')
+    await askBench(port, 'MISSET', { instrument: 'scale', steps: 12 })
+    await until(() => told().length === 2)
+    const shifted = told()[1].raw - FRAMES[0].totals.massG
+    expect(shifted).toBeGreaterThan(0.7)
+    expect(shifted).toBeLessThan(1.8)
+    expect((await onBody()).passes).toBe(false)
+    await askBench(port, 'MISSET', { instrument: 'scale', steps: 0 })
+    expect((await onBody()).passes).toBe(true)
+  })
+  it('a cold one says so with every figure, until it is warm', async () => {
+    const cold = new SimulatedBench({ seed: 4, speed: 60 })
+    cold.on = FRAMES[0]
+    const coldPort = await cold.listen(0)
+    await putDevice(db, {
+      id: 'cold',
+      name: 'cold',
+      kind: 'scale',
+      serial: '',
+      link: { port: coldPort, instrument: 'scale' },
+      checkDays: 30,
+      revision: 0,
+    })
+    await gateway.refresh()
+    const line = () => gateway.states().find((s) => s.deviceId === 'cold')!
+    await until(() => line().state === 'warming')
+    expect(line().warmLeftS).toBeGreaterThan(0)
+    const [first] = await measured('cold', 1, 1)
+    expect(first.warming).toBe(true)
+    await until(() => line().state === 'ready')
+    expect((await measured('cold', 1, 1)).at(-1)!.warming).toBe(false)
+    await cold.close()
   })
 })
 
