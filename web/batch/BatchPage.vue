@@ -3,7 +3,6 @@ import { mdiPlus, mdiRedo, mdiUndo } from '@mdi/js'
 import { computed, nextTick, onBeforeUnmount, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { ownSpread } from '#core/compare/pick.ts'
-import { conditionText } from '#core/frame/condition.ts'
 import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
 import { writeSpread, writeValue } from '#core/quantities/write.ts'
 import type { BatchUnit } from '#contract/batch.ts'
@@ -12,6 +11,7 @@ import { problemText } from '../api/client.ts'
 import MarkGlyph from '../shared/MarkGlyph.vue'
 import { useDevices, type Receiver } from '../stores/devices.ts'
 import { useShop } from '../stores/shop.ts'
+import ConditionPicker from '../stages/measure/ConditionPicker.vue'
 import InstrumentStrip from '../stages/measure/InstrumentStrip.vue'
 import AimPicker from './AimPicker.vue'
 import BatchCell from './BatchCell.vue'
@@ -119,9 +119,7 @@ async function toJob(unit: BatchUnit): Promise<void> {
     <template v-if="body">
       <header class="d-flex align-center ga-3 mb-3 flex-wrap">
         <h1>{{ body.label }}</h1>
-        <span class="quiet"
-          >{{ batch.profile.value.name }}; {{ conditionText(body.condition, batch.profile.value) }}</span
-        >
+        <span class="quiet">{{ batch.profile.value.name }}</span>
         <span class="quiet" role="status" data-testid="save-state">{{
           { saved: 'saved', saving: 'saving…', offline: 'no answer from the server; kept here', stale: '' }[
             batch.state.value
@@ -160,6 +158,14 @@ async function toJob(unit: BatchUnit): Promise<void> {
           <v-btn size="small" @click="batch.settle('theirs')">Take theirs</v-btn>
         </template>
       </v-alert>
+      <ConditionPicker
+        plain
+        class="mb-3"
+        :profile="batch.profile.value"
+        :geometry="body.geometry"
+        :model-value="body.condition"
+        @update:model-value="(condition) => batch.save({ condition })"
+      />
       <InstrumentStrip class="mb-3" />
       <section class="panel">
         <table class="plain units">

@@ -50,7 +50,7 @@ export function useBatch(id: string) {
     state.value = 'saving'
     clearTimeout(timer)
     timer = setTimeout(() => void send(), SAVE_DELAY_MS)
-    if (change.aim) void aim()
+    if (change.aim || change.condition) void aim()
   }
 
   let sending: Promise<void> | null = null

@@ -2,17 +2,16 @@
 import { mdiClose, mdiPlus } from '@mdi/js'
 import { computed } from 'vue'
 import type { AddedMass, Condition, GripKind } from '#core/frame/condition.ts'
+import type { FrameGeometry } from '#core/frame/outline.ts'
+import type { SportProfile } from '#core/sports/profile.ts'
 import { fixed } from '#core/quantities/write.ts'
 import QuantityField from '../../shared/QuantityField.vue'
-import { useJob } from '../../stores/job.ts'
 import LayersPicture from './LayersPicture.vue'
 
 /** What is on the frame: layers that are put on and taken off. */
 const condition = defineModel<Condition>({ required: true })
-defineProps<{ plain?: boolean }>()
-const job = useJob()
-const layers = computed(() => job.profile.layers)
-const geometry = computed(() => job.view!.frame.geometry)
+const props = defineProps<{ profile: SportProfile; geometry: FrameGeometry; plain?: boolean }>()
+const layers = computed(() => props.profile.layers)
 const change = (part: Partial<Condition>) => (condition.value = { ...condition.value, ...part })
 
 const GRIPS: { title: string; value: GripKind }[] = [
@@ -29,7 +28,7 @@ function addMass(): void {
     id: crypto.randomUUID(),
     name: 'tape',
     massG: 2,
-    atCm: geometry.value.lengthCm - 1,
+    atCm: props.geometry.lengthCm - 1,
     offAxisCm: 0,
   }
   change({ added: [...condition.value.added, item] })
@@ -37,12 +36,12 @@ function addMass(): void {
 const edit = (id: string, part: Partial<AddedMass>) =>
   change({ added: condition.value.added.map((a) => (a.id === id ? { ...a, ...part } : a)) })
 const remove = (id: string) => change({ added: condition.value.added.filter((a) => a.id !== id) })
-const clampAt = (v: number) => Math.min(v, geometry.value.lengthCm)
+const clampAt = (v: number) => Math.min(v, props.geometry.lengthCm)
 </script>
 
 <template>
   <div>
-    <LayersPicture v-if="!plain" :condition="condition" :geometry="geometry" />
+    <LayersPicture v-if="!plain" :condition="condition" :geometry="geometry" :profile="profile" />
     <div class="layers">
       <v-menu v-if="layers.strings" :close-on-content-click="false">
         <template #activator="{ props: menu }">

@@ -4,12 +4,11 @@ import type { Condition } from '#core/frame/condition.ts'
 import { arcPath } from '#core/frame/drawing.ts'
 import { headOutline, type FrameGeometry } from '#core/frame/outline.ts'
 import { conditionText } from '#core/frame/condition.ts'
-import { useJob } from '../../stores/job.ts'
+import type { SportProfile } from '#core/sports/profile.ts'
 import FrameShape from '../../bench/FrameShape.vue'
 
 /** The frame with what is on it: each layer where it lies. */
-const job = useJob()
-const props = defineProps<{ condition: Condition; geometry: FrameGeometry }>()
+const props = defineProps<{ condition: Condition; geometry: FrameGeometry; profile: SportProfile }>()
 const half = computed(() => props.geometry.headWidthCm / 2)
 const tape = computed(() => {
   const reach = headOutline(props.geometry, 0).halfLengthCm * 0.42
@@ -23,7 +22,7 @@ const g = computed(() => props.geometry)
     class="picture"
     :viewBox="`-1 ${-half - 0.8} ${g.lengthCm + 2} ${2 * half + 1.6}`"
     role="img"
-    :aria-label="conditionText(condition, job.profile)"
+    :aria-label="conditionText(condition, profile)"
   >
     <FrameShape :geometry="{ ...g, face: g.face === 'strings' && condition.stringsG === null ? 'plain' : g.face }" />
     <rect

@@ -77,7 +77,12 @@ function sound(): void {
     <section class="panel state mb-2">
       <div>
         <h2>On the frame now</h2>
-        <ConditionPicker :model-value="body.condition" @update:model-value="(condition) => save({ condition })" />
+        <ConditionPicker
+          :profile="job.profile"
+          :geometry="job.view!.frame.geometry"
+          :model-value="body.condition"
+          @update:model-value="(condition) => save({ condition })"
+        />
         <div v-if="others.length > 0" class="quiet mt-2 d-flex ga-3 align-center">
           <span
             >Also read: {{ others.join('; ')

@@ -71,6 +71,9 @@ const { print } = useSheets()
         <details class="mt-2">
           <summary>As measured</summary>
           <ConditionPicker
+            plain
+            :profile="job.profile"
+            :geometry="job.view!.frame.geometry"
             class="mt-3"
             :model-value="body.condition"
             @update:model-value="(condition) => job.save('measure', { ...body, condition })"
