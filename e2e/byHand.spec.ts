@@ -86,3 +86,22 @@ test('balance both ways on an edge, and twist weight by taps: what to attack nex
   await page.getByRole('link', { name: 'Measure', exact: true }).last().click()
   await expect(chips(page, 'balance')).toHaveText(['32.50'])
 })
+
+test('of two timers the taps go to the one in hand, however many', async ({ page }) => {
+  await newJob(page, 'Tamsin Ferrow', 'Corvane Arc 98')
+  await toStage(page, 'measure')
+  await page.getByRole('link', { name: 'By hand' }).click()
+  await page.getByRole('link', { name: 'Twist weight: two swings' }).click()
+  const tap = async (times: number) => {
+    for (let i = 0; i < times; i++) {
+      await page.keyboard.press('Space')
+      await page.waitForTimeout(120)
+    }
+  }
+  const counts = page.getByTestId('tap')
+  await tap(7)
+  await expect(counts).toHaveText(['7', '0'])
+  await page.locator('[data-timer="Face-on"] h2').click()
+  await tap(6)
+  await expect(counts).toHaveText(['7', '6'])
+})

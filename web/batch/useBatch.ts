@@ -9,6 +9,8 @@ import { profileOf } from '#core/sports/sports.ts'
 import type { Batch, BatchBody, BatchUnit } from '#contract/batch.ts'
 import type { JobView } from '#contract/entities.ts'
 import type { TrayReading } from '#contract/devices.ts'
+import { sameContent } from '../api/outbox.ts'
+import { fromDevice } from '../stages/measure/fromDevice.ts'
 import { ApiProblem, call, problemText, Unreachable } from '../api/client.ts'
 import { useDevices } from '../stores/devices.ts'
 import { useShop } from '../stores/shop.ts'
@@ -84,7 +86,7 @@ export function useBatch(id: string) {
       } else if (error instanceof ApiProblem && error.status === 409) {
         // An answer lost on the way is no conflict: the server holds just this.
         const theirs = await call<Batch>('GET', `/batches/${id}`)
-        if (JSON.stringify(sortedKeys(theirs.body)) === JSON.stringify(sortedKeys(sent))) {
+        if (sameContent(theirs.body, sent)) {
           revision.value = theirs.revision
           localStorage.removeItem(key)
           state.value = 'saved'
@@ -196,23 +198,20 @@ export function useBatch(id: string) {
   const apart = computed(() => toldApart(ranking.value))
 
   function addReading(unitId: string, quantity: Quantity, raw: number, typed: string, sent?: TrayReading): void {
-    const takenAt = sent?.at ?? new Date().toISOString()
-    const device = sent ? devices.deviceOf(sent.deviceId) : null
-    const right = device ? devices.corrected(raw, quantity, device, sent!.quantity, takenAt, profile.value) : null
+    const kept = sent ? fromDevice(quantity, raw, sent.deviceId, profile.value, sent) : null
+    const { origin = null, deviceId = null } = kept ?? {}
     const reading: BatchUnit['readings'][number] = {
       id: sent?.id ?? crypto.randomUUID(),
       quantity,
-      value: right?.value ?? raw,
+      value: kept?.value ?? raw,
       axisCm: quantity === 'swingWeight' ? (sent?.axisCm ?? body.value!.axisCm) : null,
-      methodId: right?.methodId ?? usualMethod(quantity, profile.value).id,
-      deviceId: device?.id ?? null,
-      basis: right?.basis ?? null,
-      origin: right
-        ? { raw, calibrationId: right.calibrationId, standing: right.standing, warming: sent!.warming, work: null }
-        : null,
+      methodId: kept?.methodId ?? usualMethod(quantity, profile.value).id,
+      deviceId,
+      basis: kept?.basis ?? null,
+      origin,
       note: '',
       typed,
-      takenAt,
+      takenAt: kept?.takenAt ?? new Date().toISOString(),
       by: shop.initials,
     }
     save({
@@ -248,14 +247,4 @@ export function useBatch(id: string) {
     addReading,
     removeReading,
   }
-}
-
-function sortedKeys(value: unknown): unknown {
-  if (Array.isArray(value)) return value.map(sortedKeys)
-  if (value === null || typeof value !== 'object') return value
-  return Object.fromEntries(
-    Object.entries(value)
-      .sort(([a], [b]) => (a < b ? -1 : 1))
-      .map(([k, v]) => [k, sortedKeys(v)]),
-  )
 }

@@ -44,6 +44,8 @@ class Shop {
       readings: this.readings,
     }
   }
+  frameRevision = 1
+  frame: Record<string, unknown> = {}
   save(stage: string, body: unknown, used = {}): SavedStage {
     const revision = (this.stages.get(stage)?.revision ?? 0) + 1
     const saved = { stage, revision, body, used, at: '', by: '', canUndo: revision > 1, canRedo: false } as SavedStage
@@ -53,6 +55,16 @@ class Shop {
   answer = async (url: string, init?: { method?: string; body?: string }): Promise<Response> => {
     if (this.away) throw new TypeError('no network')
     const path = url.replace('/api/jobs/j', '')
+    if (path === '/api/frames/f') {
+      const sent = JSON.parse(init!.body!)
+      this.calls.push(`frame ${sent.revision}`)
+      if (sent.revision !== this.frameRevision)
+        return new Response(JSON.stringify({ error: { code: 'edit.stale', path: '', data: {}, message: 'stale' } }), {
+          status: 409,
+        })
+      this.frame = { ...sent, revision: ++this.frameRevision }
+      return new Response(JSON.stringify(this.frame))
+    }
     const method = init?.method ?? 'GET'
     this.calls.push(`${method} ${path}`)
     const body = init?.body ? JSON.parse(init.body) : null
@@ -209,5 +221,20 @@ describe('an open job', () => {
     expect(job.refused).toBe('Not accepted.')
     expect(server.stages.has('plan')).toBe(true)
     expect(server.stages.has('target')).toBe(false)
+  })
+})
+
+describe('changes of the frame', () => {
+  it('typed one upon the other are all kept, none is taken for another window’s', async () => {
+    const job = await opened()
+    const { geometry } = job.view!.frame
+    const first = job.saveFrame({ geometry: { ...geometry, mains: 1 } })
+    const second = job.saveFrame({ geometry: { ...job.view!.frame.geometry, mains: 18 } })
+    const third = job.saveFrame({ label: 'Renamed' })
+    await Promise.all([first, second, third])
+    expect(server.calls.filter((c) => c.startsWith('frame'))).toEqual(['frame 1', 'frame 2', 'frame 3'])
+    expect(server.frame).toMatchObject({ label: 'Renamed', geometry: { mains: 18 } })
+    expect([job.view!.frame.revision, job.view!.frame.label]).toEqual([4, 'Renamed'])
+    expect(job.refused).toBe('')
   })
 })

@@ -275,9 +275,25 @@ export const useJob = defineStore('job', () => {
     }
   }
 
-  async function saveFrame(change: Partial<Frame>): Promise<void> {
-    const frame = await call<Frame>('PUT', `/frames/${view.value!.frame.id}`, { ...view.value!.frame, ...change })
-    view.value = { ...view.value!, frame }
+  /** A change of the frame: at once here, one after the other at the server; a stale one is fetched anew and said so. */
+  function saveFrame(change: Partial<Frame>): Promise<void> {
+    view.value = { ...view.value!, frame: { ...view.value!.frame, ...change } }
+    frameSaving = frameSaving.then(sendFrame)
+    return frameSaving
+  }
+  let frameSaving: Promise<void> = Promise.resolve()
+  async function sendFrame(): Promise<void> {
+    const { frame } = view.value!
+    try {
+      const { revision } = await call<Frame>('PUT', `/frames/${frame.id}`, frame)
+      if (view.value?.frame.id === frame.id) view.value = { ...view.value, frame: { ...view.value.frame, revision } }
+    } catch (error) {
+      refused.value = problemText(error)
+      if (error instanceof ApiProblem && view.value?.frame.id === frame.id) {
+        const fresh = await call<JobView>('GET', `/jobs/${view.value.job.id}`)
+        view.value = { ...view.value, frame: fresh.frame }
+      }
+    }
   }
 
   return {

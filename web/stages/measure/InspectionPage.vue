@@ -118,8 +118,7 @@ const WHAT = {
 const geometry = computed(() => job.view!.frame.geometry)
 const write = (v: number | string, q: AnyQuantity | null) =>
   typeof v === 'string' || !q ? String(v) : writeQuantity(v, q, shop.units, geometry.value.lengthCm)
-const setGeometry = (change: object) =>
-  job.saveFrame({ geometry: { ...geometry.value, ...change } }).catch((e: unknown) => (problem.value = problemText(e)))
+const setGeometry = (change: object) => job.saveFrame({ geometry: { ...geometry.value, ...change } })
 </script>
 
 <template>

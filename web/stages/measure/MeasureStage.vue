@@ -4,6 +4,7 @@ import { computed, watch } from 'vue'
 import { inspectionOf, INSPECTION_ITEMS, type MeasureBody } from '#core/job/bodies.ts'
 import { conditionText, layersBetween, sameCondition } from '#core/frame/condition.ts'
 import { fixed, signed } from '#core/quantities/write.ts'
+import { sameContent } from '../../api/outbox.ts'
 import QuantityField from '../../shared/QuantityField.vue'
 import StageFrame from '../../shared/StageFrame.vue'
 import { useJob } from '../../stores/job.ts'
@@ -28,8 +29,7 @@ const strungBothWays = computed(() =>
 /** The frame keeps what its own readings say of its strings, for its later jobs. */
 watch(own, (now) => {
   const held = job.view!.frame.ownStrings
-  if (now && strungBothWays.value && JSON.stringify(now) !== JSON.stringify(held))
-    void job.saveFrame({ ownStrings: now })
+  if (now && strungBothWays.value && !sameContent(now, held)) void job.saveFrame({ ownStrings: now })
 })
 /** Sound in one touch: everything was looked at and is fine. */
 function sound(): void {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiArrowLeft } from '@mdi/js'
-import { computed, onBeforeUnmount, onMounted } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import { fixed } from '#core/quantities/write.ts'
 import PlainNumber from '../../../shared/PlainNumber.vue'
 import QuantityField from '../../../shared/QuantityField.vue'
@@ -25,6 +25,8 @@ const unit = computed(() => (isBalance.value ? 'cm' : 'kg·cm²'))
 const decimals = computed(() => (about.value.quantity === 'swingWeight' ? 2 : 3))
 const swinging = computed(() => !isBalance.value)
 const pinned = computed(() => chosen.value === 'pendulum' || chosen.value === 'twist-swings')
+/** Of two timers the one that was touched last gets the taps of the space bar. */
+const inHand = ref<'edge' | 'face'>('edge')
 /** A gyroscope has measured the angle already. */
 const angleNeeded = computed(() => Object.values(timings.value).every((t) => t?.amplitudeRad !== 0))
 const STEPS: Record<HandMethod, string[]> = {
@@ -152,7 +154,8 @@ const take3 = (n: number) =>
             key="edge"
             name="Edge-on"
             :keep="`${job.view!.job.id}-edge`"
-            :active="timings.edge === null || timings.face !== null"
+            :active="inHand === 'edge'"
+            @in-hand="inHand = 'edge'"
             @timed="(t) => (timings.edge = t)"
           />
           <PeriodTimer
@@ -160,7 +163,8 @@ const take3 = (n: number) =>
             key="face"
             name="Face-on"
             :keep="`${job.view!.job.id}-face`"
-            :active="chosen === 'pendulum' || timings.edge !== null"
+            :active="chosen === 'pendulum' || inHand === 'face'"
+            @in-hand="inHand = 'face'"
             @timed="(t) => (timings.face = t)"
           />
           <PeriodTimer

@@ -18,7 +18,7 @@ export interface Timing {
   how: string
 }
 const props = defineProps<{ name: string; keep: string; active: boolean }>()
-const emit = defineEmits<{ timed: [timing: Timing | null] }>()
+const emit = defineEmits<{ timed: [timing: Timing | null]; inHand: [] }>()
 
 type Way = 'taps' | 'stopwatch' | 'recording'
 interface Kept {
@@ -108,7 +108,7 @@ const ways = [
 </script>
 
 <template>
-  <div class="timer" :data-timer="name">
+  <div class="timer" :class="{ active }" :data-timer="name" @focusin="emit('inHand')" @pointerdown="emit('inHand')">
     <div class="d-flex align-center ga-3 flex-wrap">
       <h2 class="mb-0">{{ name }}</h2>
       <v-btn-toggle v-model="kept.way" role="group" mandatory :aria-label="`How to time ${name}`">
@@ -166,6 +166,10 @@ const ways = [
 .timer {
   border-top: 1px solid rgb(var(--v-theme-line));
   padding: 10px 0 6px;
+}
+.timer.active .tap {
+  border-width: 3px;
+  background: rgba(var(--v-theme-primary), 0.12);
 }
 .period {
   font-size: 17px;
