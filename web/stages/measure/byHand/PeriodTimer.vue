@@ -118,7 +118,7 @@ const ways = [
         >{{ fixed(timing.period.value, 5) }} s <span class="quiet">±{{ fixed(2 * timing.period.u, 5) }}</span></span
       >
     </div>
-    <div v-if="kept.way === 'taps'" class="d-flex align-center ga-3 mt-2 flex-wrap">
+    <div v-if="kept.way === 'taps'" class="d-flex align-center ga-3 mt-2">
       <button type="button" class="tap" data-testid="tap" @pointerdown.prevent="tap($event.timeStamp)">
         {{ kept.taps.length }}
       </button>
@@ -177,6 +177,7 @@ const ways = [
 }
 .tap {
   min-width: 92px;
+  text-align: center;
   min-height: 62px;
   font-size: 26px;
   font-family: var(--kv-figure);
