@@ -99,6 +99,7 @@ test('of two timers the taps go to the one in hand, however many', async ({ page
     }
   }
   const counts = page.getByTestId('tap')
+  await expect(counts).toHaveText(['0', '0'])
   await tap(7)
   await expect(counts).toHaveText(['7', '0'])
   await page.locator('[data-timer="Face-on"] h2').click()
