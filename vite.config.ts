@@ -13,5 +13,7 @@ export default defineConfig({
     chunkSizeWarningLimit: 900,
   },
   worker: { format: 'es' },
+  // A part of the charting library speaks of `global`.
+  define: { global: 'globalThis' },
   server: { host: '127.0.0.1', port: 4290, strictPort: true, proxy: { '/api': 'http://127.0.0.1:4280' } },
 })

@@ -1,14 +1,15 @@
 import loadHighs from 'highs'
-import { FRAMES, MATERIALS, REFERENCES, STRUNG_WRAP } from '#demo/world.ts'
+import { REFERENCES } from '#demo/library.ts'
+import { FRAMES, MATERIALS, STRUNG_WRAP } from '#demo/world.ts'
 import { frameState, type Estimate } from '#core/frame/state.ts'
-import { referenceState } from '#core/job/picture.ts'
+import { referenceState } from '#core/compare/setup.ts'
 import { seekAlternative, SOUGHT, type Alternative } from '#core/plan/alternatives.ts'
 import type { LinearModel } from '#core/plan/linear.ts'
 import { NO_RULE, planSpace, provenPlan, quickPlan } from '#core/plan/plan.ts'
 import { OPEN_LIMITS, type PlanRequest } from '#core/plan/request.ts'
 import type { Quantity } from '#core/quantities/units.ts'
 import { tennis } from '#core/sports/tennis.ts'
-import { targetFrom } from '#core/target/target.ts'
+import { fromSetup } from '#core/target/ways.ts'
 import { solveWith } from '#solver/highs.ts'
 import { median, percentile } from './statistics.ts'
 
@@ -21,7 +22,7 @@ function requests(): { name: string; request: PlanRequest }[] {
       tennis.axisCm,
     )
   }
-  const cases: [string, ReturnType<typeof state>, string, 'copy' | 'halfway', Quantity[]][] = [
+  const cases: [string, ReturnType<typeof state>, string, 'reference' | 'halfway', Quantity[]][] = [
     [
       'job-returns',
       state(326.4, 31.93, 321.3, 13.85),
@@ -30,21 +31,19 @@ function requests(): { name: string; request: PlanRequest }[] {
       ['mass', 'balance', 'swingWeight', 'twistWeight'],
     ],
     ['job-junior', state(291.2, 32.65, 296.3, 12.9), 'ref-r12', 'halfway', ['mass', 'swingWeight']],
-    ['job-done', state(327.8, 31.8, 322.3, 14.0), 'ref-p2', 'copy', ['mass', 'balance', 'swingWeight']],
+    ['job-done', state(327.8, 31.8, 322.3, 14.0), 'ref-p2', 'reference', ['mass', 'balance', 'swingWeight']],
   ]
   return cases.map(([name, measured, referenceId, way, quantities]) => {
     const work = { geometry: FRAMES[0].geometry, condition: STRUNG_WRAP, profile: tennis }
-    const reference = referenceState(
-      REFERENCES.find((r) => r.id === referenceId)!,
-      { condition: STRUNG_WRAP, axisCm: tennis.axisCm },
-      tennis,
-    )
+    const reference = REFERENCES.find((r) => r.id === referenceId)!
+    const to = { condition: STRUNG_WRAP, axisCm: tennis.axisCm }
+    const setup = { id: referenceId, name: reference.name, grade: '', state: referenceState(reference, to, tennis) }
     return {
       name,
       request: {
         state: measured,
         work,
-        target: targetFrom(way, measured, reference, quantities, tennis),
+        target: fromSetup(way, measured, setup, quantities, tennis),
         materials: MATERIALS,
         limits: OPEN_LIMITS,
       },

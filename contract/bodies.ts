@@ -1,8 +1,11 @@
 import { z } from 'zod'
-import { INSPECTION_ITEMS, PLAY_ASPECTS, type StageBodies } from '#core/job/bodies.ts'
+import { COMPLAINTS, INSPECTION_ITEMS, PLAY_ASPECTS, type StageBodies } from '#core/job/bodies.ts'
+import { LINE_WAYS, TARGET_WAYS } from '#core/target/target.ts'
 import { STAGES, type Stage } from '#core/job/stages.ts'
 import { QUANTITIES, READ_QUANTITIES } from '#core/quantities/units.ts'
+import { SPORTS } from '#core/sports/profile.ts'
 
+export const sportSchema = z.enum(SPORTS)
 export const stageSchema = z.enum(STAGES)
 export const quantitySchema = z.enum(QUANTITIES)
 export const readQuantitySchema = z.enum(READ_QUANTITIES)
@@ -56,6 +59,7 @@ export const geometrySchema = z
 export const playerFactsSchema = z.object({
   name: z.string().trim().min(1, 'a name is needed').max(120),
   age: z.int().min(3).max(110).nullable(),
+  build: z.enum(['slight', 'average', 'strong']).nullable().default(null),
   level: z.enum(['beginner', 'club', 'strong', 'competition']).nullable(),
   hand: z.enum(['right', 'left']).nullable(),
   hoursPerWeek: finite.min(0).max(60).nullable(),
@@ -65,6 +69,12 @@ export const playerFactsSchema = z.object({
   tired: z.enum(['no', 'a little', 'yes']).nullable(),
   pain: z.enum(['none', 'past', 'now']).nullable(),
   painWhere: shortText,
+  complaints: z.array(z.enum(COMPLAINTS)).max(20).nullable().default(null),
+  cameFrom: z.enum(['nothing', 'racket sport']).nullable().default(null),
+  ceiling: z
+    .object({ swingWeightKgCm2: finite.gt(0).max(600), axisCm: finite.min(0).max(30) })
+    .nullable()
+    .default(null),
   wants: shortText,
 })
 
@@ -88,11 +98,32 @@ export const limitsSchema = z.object({
   maxPlaces: z.int().min(1).max(20).nullable(),
 })
 
+const text = z.string().max(600)
+const reasonSchema = z.discriminatedUnion('code', [
+  z.object({ code: z.literal('now'), value: finite, u: finite }),
+  z.object({ code: z.literal('setup'), name: text, grade: text, value: finite, u: finite }),
+  z.object({ code: z.literal('halfway'), from: finite, to: finite }),
+  z.object({ code: z.literal('rule'), id: text, words: text, source: text }),
+  z.object({ code: z.literal('band'), low: finite, high: finite, inside: z.boolean() }),
+  z.object({
+    code: z.literal('grams'),
+    massG: finite,
+    place: z.enum(['tip', 'tenTwo', 'threeNine', 'handle', 'butt']),
+  }),
+  z.object({ code: z.literal('scaled'), share: finite }),
+  z.object({ code: z.literal('ceiling'), value: finite }),
+  z.object({ code: z.literal('held'), from: finite, to: finite }),
+  z.object({ code: z.literal('mgri'), from: finite, to: finite }),
+  z.object({ code: z.literal('hand') }),
+])
+
 const targetLine = z.object({
   value: finite.min(0).max(1000),
   tolerance: finite.gt(0, 'a tolerance is more than nothing').max(100),
-  from: z.enum(['reference', 'halfway', 'hand']),
+  from: z.enum(LINE_WAYS),
+  referenceId: z.string().nullable().default(null),
   reason: shortText,
+  chain: z.array(reasonSchema).max(40).default([]),
 })
 
 const ids = z.array(idSchema).max(500)
@@ -114,10 +145,26 @@ export const bodySchemas = {
     claimId: z.string().nullable().default(null),
     note: shortText,
   }),
-  compare: z.object({ referenceIds: ids, condition: conditionSchema.nullable() }),
+  compare: z.object({
+    referenceIds: ids,
+    condition: conditionSchema.nullable(),
+    axisCm: finite.min(0).max(30).nullable().default(null),
+  }),
   target: z.object({
-    way: z.enum(['copy', 'halfway', 'hand']),
+    way: z.enum(TARGET_WAYS),
     referenceId: z.string().nullable(),
+    school: z.enum(['handleFirst', 'ceilingFirst', 'keepBalance', 'ends', 'sides', 'mgri']).nullable().default(null),
+    confirmed: z
+      .array(
+        z.object({
+          key: z.string().max(120),
+          words: z.string().trim().min(1, 'a reason is needed').max(600),
+          by: z.string().max(20),
+          at: z.string().max(40),
+        }),
+      )
+      .max(60)
+      .default([]),
     lines: z
       .object({ mass: targetLine, balance: targetLine, swingWeight: targetLine, twistWeight: targetLine })
       .partial(),

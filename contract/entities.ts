@@ -1,5 +1,4 @@
 import { z } from 'zod'
-import { SPORTS } from '#core/sports/profile.ts'
 import {
   bodySchemas,
   conditionSchema,
@@ -7,6 +6,7 @@ import {
   geometrySchema,
   playerFactsSchema,
   readQuantitySchema,
+  sportSchema,
   stageSchema,
 } from './bodies.ts'
 
@@ -30,7 +30,7 @@ export type Shop = z.infer<typeof shopSchema>
 export const playerSchema = z.object({ id, facts: playerFactsSchema, revision: z.int() })
 export type Player = z.infer<typeof playerSchema>
 
-export const sportSchema = z.enum(SPORTS)
+export { sportSchema }
 
 const ownLayerSchema = z.object({
   massG: z.number(),
@@ -56,24 +56,7 @@ export const frameSchema = z.object({
 })
 export type Frame = z.infer<typeof frameSchema>
 
-const reported = z.object({ value: z.number(), u: z.number().min(0) }).nullable()
-
-export const referenceSchema = z.object({
-  id,
-  sport: sportSchema.default('tennis'),
-  name: z.string().min(1).max(160),
-  kind: z.enum(['professional', 'retail', 'shop']),
-  style: z.string().max(60),
-  source: z.string().max(300),
-  dated: z.string().max(40),
-  grade: z.enum(['measured by us', 'measured by others', 'published', 'hearsay']),
-  condition: conditionSchema,
-  axisCm: z.number().min(0).max(30),
-  numbers: z.object({ mass: reported, balance: reported, swingWeight: reported, twistWeight: reported }),
-  geometry: geometrySchema,
-  note: z.string().max(1000),
-})
-export type Reference = z.infer<typeof referenceSchema>
+export { referenceSchema, type Reference } from './library.ts'
 
 export const materialSchema = z.object({
   id,

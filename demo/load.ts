@@ -2,7 +2,8 @@ import loadHighs from 'highs'
 import { buildSteps } from '#core/build/workOrder.ts'
 import { estimateOf } from '#core/frame/state.ts'
 import { INSPECTION_ITEMS, type StageBodies } from '#core/job/bodies.ts'
-import { pictureOf, referenceState, type JobInput } from '#core/job/picture.ts'
+import { bestGrade, referenceState } from '#core/compare/setup.ts'
+import { pictureOf, type JobInput } from '#core/job/picture.ts'
 import { editMark } from '#core/job/revisions.ts'
 import { STAGES, type Facts, type Stage } from '#core/job/stages.ts'
 import { NO_RULE, planSpace, provenPlan } from '#core/plan/plan.ts'
@@ -10,16 +11,9 @@ import { OPEN_LIMITS } from '#core/plan/request.ts'
 import { usualMethod } from '#core/measure/readings.ts'
 import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
 import { tennis } from '#core/sports/tennis.ts'
-import { targetFrom } from '#core/target/target.ts'
+import { fromSetup } from '#core/target/ways.ts'
 import { bodySchemas } from '#contract/bodies.ts'
-import {
-  frameSchema,
-  materialSchema,
-  playerSchema,
-  readingSchema,
-  referenceSchema,
-  type StoredReadingRow,
-} from '#contract/entities.ts'
+import { frameSchema, materialSchema, playerSchema, readingSchema, type StoredReadingRow } from '#contract/entities.ts'
 import type { Database, Queryable } from '#server/db/database.ts'
 import { bodySchema, checkSchema, deviceSchema } from '#contract/devices.ts'
 import { insertCheck, putBody, putDevice } from '#server/queries/devices.ts'
@@ -28,10 +22,12 @@ import { insertFrame } from '#server/queries/frames.ts'
 import { appendRevision, insertJob, insertReading } from '#server/queries/jobs.ts'
 import { putMaterial } from '#server/queries/materials.ts'
 import { insertPlayer, manyPlayers } from '#server/queries/players.ts'
-import { insertReference } from '#server/queries/references.ts'
+import { insertReferences } from '#server/queries/library.ts'
 import { oneShop, updateShop } from '#server/queries/shop.ts'
 import { solveWith } from '#solver/highs.ts'
-import { FRAMES, MATERIALS, PLAYERS, REFERENCES, SHOP, STRUNG_WRAP } from './world.ts'
+import { setupBodySchema } from '#contract/library.ts'
+import { REFERENCES } from './library.ts'
+import { FRAMES, MATERIALS, PLAYERS, SHOP, STRUNG_WRAP } from './world.ts'
 
 /** Lays out the made-up world in an empty shop. @returns false when there are players already */
 export async function loadDemoWorld(db: Database, benchPort: number | null = null): Promise<boolean> {
@@ -41,7 +37,11 @@ export async function loadDemoWorld(db: Database, benchPort: number | null = nul
     await updateShop(tx, { ...SHOP, revision: (await oneShop(tx)).revision })
     for (const player of PLAYERS) await insertPlayer(tx, player.id, playerSchema.shape.facts.parse(player.facts))
     for (const frame of FRAMES) await insertFrame(tx, frameSchema.omit({ revision: true }).parse(frame))
-    for (const reference of REFERENCES) await insertReference(tx, referenceSchema.parse(reference))
+    await insertReferences(
+      tx,
+      REFERENCES.map((r) => ({ id: r.id, body: setupBodySchema.parse(r) })),
+      SHOP.initials,
+    )
     for (const material of MATERIALS) await putMaterial(tx, materialSchema.parse(material))
     for (const body of BODIES) await putBody(tx, bodySchema.parse(body))
     for (const device of devicesOn(benchPort)) await putDevice(tx, deviceSchema.parse(device))
@@ -193,19 +193,21 @@ async function tell(tx: Queryable, story: Story, solve: ReturnType<typeof solveW
     claimId: null,
     note: '',
   })
-  await save('compare', { referenceIds: story.referenceIds, condition: null })
+  await save('compare', { referenceIds: story.referenceIds, condition: null, axisCm: null })
   if (story.target) {
     const { way, referenceId, quantities, reasons } = story.target
     const picture = pictureOf(input())
-    const reference = referenceState(
-      REFERENCES.find((r) => r.id === referenceId)!,
-      picture,
-      tennis,
-    )
-    const lines = targetFrom(way, picture.measured.state, reference, quantities, tennis)
+    const reference = REFERENCES.find((r) => r.id === referenceId)!
+    const setup = {
+      id: referenceId,
+      name: reference.name,
+      grade: bestGrade(reference.reports),
+      state: referenceState(reference, picture, tennis),
+    }
+    const lines = fromSetup(way === 'copy' ? 'reference' : way, picture.measured.state, setup, quantities, tennis)
     for (const quantity of quantities)
       if (lines[quantity]) lines[quantity] = { ...lines[quantity], reason: reasons[quantity] ?? '' }
-    await save('target', { way, referenceId, lines })
+    await save('target', { way, referenceId, school: null, lines, confirmed: [] })
     const target = pictureOf(input())
     const space = planSpace({
       state: target.measured.state,

@@ -2,12 +2,13 @@ import { describe, expect, it } from 'vitest'
 import { doubtOfReading, doubtOfState } from '#core/frame/plausible.ts'
 import { aboutAxis, frameState } from '#core/frame/state.ts'
 import { headOutline } from '#core/frame/outline.ts'
-import { referenceState } from '#core/job/picture.ts'
+import { estimateOfFigure, referenceState } from '#core/compare/setup.ts'
 import { QUANTITIES } from '#core/quantities/units.ts'
 import { profileOf } from '#core/sports/sports.ts'
-import { tennis } from '#core/sports/tennis.ts'
+import { defaultCondition } from '#core/frame/condition.ts'
 import { frameSchema, materialSchema, playerSchema, referenceSchema, shopSchema } from '#contract/entities.ts'
-import { FRAMES, MATERIALS, PLAYERS, REFERENCES, SHOP, STRUNG_WRAP } from './world.ts'
+import { REFERENCES } from './library.ts'
+import { FRAMES, MATERIALS, PLAYERS, SHOP } from './world.ts'
 
 describe('the made-up world', () => {
   it('is what the contract takes, every id once', () => {
@@ -30,40 +31,52 @@ describe('the made-up world', () => {
     }
   })
 
-  it.each(REFERENCES.map((r) => [r.name, r] as const))(
-    '%s is plausible as given, and about the usual axis',
+  it.each(REFERENCES.filter((r) => r.kind !== 'band').map((r) => [r.name, r] as const))(
+    '%s is plausible as told, and about the usual axis',
     (_, reference) => {
-      const given = frameState(reference.numbers, reference.axisCm)
-      expect(doubtOfState(given, reference.geometry, tennis)).toBeNull()
-      for (const quantity of QUANTITIES) {
-        const number = reference.numbers[quantity]
-        if (number && (quantity !== 'swingWeight' || reference.axisCm === tennis.axisCm)) {
-          expect(doubtOfReading(quantity, number.value, reference.geometry.lengthCm, tennis)).toBeNull()
+      const profile = profileOf(reference.sport)
+      for (const report of reference.reports) {
+        const numbers = Object.fromEntries(
+          QUANTITIES.map((q) => {
+            const figure = report.figures[q]
+            return [q, figure && estimateOfFigure(figure, report.grade, q, profile)]
+          }),
+        )
+        const given = frameState(numbers, report.axisCm)
+        expect(doubtOfState(given, reference.geometry, profile)).toBeNull()
+        for (const quantity of QUANTITIES) {
+          const number = numbers[quantity]
+          if (number && (quantity !== 'swingWeight' || report.axisCm === profile.axisCm))
+            expect(doubtOfReading(quantity, number.value, reference.geometry.lengthCm, profile)).toBeNull()
         }
-      }
-      if (given.massG && given.balanceCm && given.swingWeightKgCm2) {
-        expect(doubtOfState(aboutAxis(given, tennis.axisCm), reference.geometry, tennis)).toBeNull()
+        if (given.massG && given.balanceCm && given.swingWeightKgCm2)
+          expect(doubtOfState(aboutAxis(given, profile.axisCm), reference.geometry, profile)).toBeNull()
       }
     },
   )
 
-  it('has professionals and retail frames, unknown numbers, other conditions and another axis', () => {
-    expect(REFERENCES).toHaveLength(25)
-    expect(REFERENCES.filter((r) => r.kind === 'professional')).toHaveLength(10)
-    expect(REFERENCES.some((r) => r.numbers.balance === null)).toBe(true)
-    expect(REFERENCES.some((r) => r.numbers.swingWeight === null)).toBe(true)
-    expect(new Set(REFERENCES.map((r) => JSON.stringify(r.condition))).size).toBeGreaterThanOrEqual(4)
-    expect(new Set(REFERENCES.map((r) => r.grade)).size).toBe(4)
-    expect(REFERENCES.some((r) => r.axisCm !== tennis.axisCm)).toBe(true)
+  it('has all four sports and kinds, unknowns, ranges, other conditions, another axis, and reports that disagree', () => {
+    const reports = REFERENCES.flatMap((r) => r.reports)
+    expect(new Set(REFERENCES.map((r) => r.sport)).size).toBe(4)
+    expect(new Set(REFERENCES.map((r) => r.kind)).size).toBe(4)
+    expect(reports.some((r) => r.figures.balance === null)).toBe(true)
+    expect(reports.some((r) => r.figures.mass !== null && r.figures.mass.low < r.figures.mass.high)).toBe(true)
+    expect(new Set(reports.map((r) => JSON.stringify(r.condition))).size).toBeGreaterThanOrEqual(4)
+    expect(new Set(reports.map((r) => r.grade)).size).toBe(4)
+    expect(reports.some((r) => r.axisCm === 0)).toBe(true)
+    expect(REFERENCES.some((r) => r.reports.length > 1)).toBe(true)
   })
 
   it('keeps what nobody knows unknown when it is brought to another condition', () => {
     for (const reference of REFERENCES) {
-      const state = referenceState(reference, { condition: STRUNG_WRAP, axisCm: tennis.axisCm }, tennis)
-      if (!reference.numbers.mass) expect(state.massG).toBeNull()
-      if (!reference.numbers.balance) expect(state.balanceCm).toBeNull()
-      if (!reference.numbers.swingWeight) expect(state.swingWeightKgCm2).toBeNull()
-      if (!reference.numbers.twistWeight) expect(state.twistWeightKgCm2).toBeNull()
+      const profile = profileOf(reference.sport)
+      const to = { condition: defaultCondition(profile), axisCm: profile.axisCm }
+      const state = referenceState(reference, to, profile)
+      const told = (q: (typeof QUANTITIES)[number]) => reference.reports.some((r) => r.figures[q] !== null)
+      if (!told('mass')) expect(state.massG).toBeNull()
+      if (!told('balance')) expect(state.balanceCm).toBeNull()
+      if (!told('swingWeight')) expect(state.swingWeightKgCm2).toBeNull()
+      if (!told('twistWeight')) expect(state.twistWeightKgCm2).toBeNull()
     }
   })
 })

@@ -1,5 +1,4 @@
-import { estimateOf, type Estimate, type FrameState } from '../frame/state.ts'
-import type { Quantity } from '../quantities/units.ts'
+import type { Estimate } from '../frame/state.ts'
 
 export type Verdict = 'same' | 'more' | 'less' | 'unknown'
 
@@ -8,6 +7,8 @@ export interface Difference {
   difference: Estimate | null
   /** Below twice its uncertainty a difference says nothing: `same` means "cannot tell". */
   verdict: Verdict
+  /** The difference in standard uncertainties, never negative; null when either is not known. */
+  inU: number | null
 }
 
 /** Coverage factor for about 95 %. */
@@ -15,26 +16,10 @@ export const COVERAGE = 2
 
 /** Other minus this with the uncertainties of both as independent, and whether it can be told from nothing. */
 export function differenceOf(mine: Estimate | null, other: Estimate | null): Difference {
-  if (!mine || !other) return { difference: null, verdict: 'unknown' }
+  if (!mine || !other) return { difference: null, verdict: 'unknown', inU: null }
   const difference = { value: other.value - mine.value, u: Math.hypot(mine.u, other.u) }
-  if (Math.abs(difference.value) < COVERAGE * difference.u) return { difference, verdict: 'same' }
-  return { difference, verdict: difference.value > 0 ? 'more' : 'less' }
-}
-
-/** How far apart two states are in tolerances, over the quantities that both know; fewer known numbers never bring it nearer. */
-export function nearness(
-  mine: FrameState,
-  other: FrameState,
-  tolerance: Record<Quantity, number>,
-  populationSpread: Record<Quantity, number>,
-): number {
-  let sum = 0
-  for (const quantity of Object.keys(tolerance) as Quantity[]) {
-    const a = estimateOf(mine, quantity)
-    if (!a) continue
-    const b = estimateOf(other, quantity)
-    const gap = b ? Math.hypot(b.value - a.value, b.u) : Math.SQRT2 * populationSpread[quantity]
-    sum += (gap / tolerance[quantity]) ** 2
-  }
-  return Math.sqrt(sum)
+  const gap = Math.abs(difference.value)
+  const inU = difference.u > 0 ? gap / difference.u : gap > 0 ? Infinity : 0
+  if (inU < COVERAGE || gap === 0) return { difference, verdict: 'same', inU }
+  return { difference, verdict: difference.value > 0 ? 'more' : 'less', inU }
 }

@@ -3,12 +3,18 @@ import type { Cut } from '../plan/cut.ts'
 import type { AlternativeId } from '../plan/alternatives.ts'
 import type { PlanLimits } from '../plan/request.ts'
 import type { Quantity } from '../quantities/units.ts'
-import type { TargetLines, TargetWay } from '../target/target.ts'
+import type { SchoolId } from '../target/rules/rule.ts'
+import type { Confirmation, TargetLines, TargetWay } from '../target/target.ts'
+
+/** What a player says is wrong with the frame now. */
+export const COMPLAINTS = ['twists', 'unsteady', 'late', 'tired', 'heavy', 'weak', 'power'] as const
+export type Complaint = (typeof COMPLAINTS)[number]
 
 /** What a fitter asks a player, because it changes a decision. Null: not asked or not known. */
 export interface PlayerFacts {
   name: string
   age: number | null
+  build: 'slight' | 'average' | 'strong' | null
   level: 'beginner' | 'club' | 'strong' | 'competition' | null
   hand: 'right' | 'left' | null
   hoursPerWeek: number | null
@@ -18,7 +24,35 @@ export interface PlayerFacts {
   tired: 'no' | 'a little' | 'yes' | null
   pain: 'none' | 'past' | 'now' | null
   painWhere: string
+  /** Null: not asked; empty: none. */
+  complaints: Complaint[] | null
+  /** What was played before this sport. */
+  cameFrom: 'nothing' | 'racket sport' | null
+  /** The heaviest swing that lasts a session, strung as played. */
+  ceiling: { swingWeightKgCm2: number; axisCm: number } | null
   wants: string
+}
+
+/** Facts of which nothing is known yet but the name. */
+export function unknownPlayer(name: string): PlayerFacts {
+  return {
+    name,
+    age: null,
+    build: null,
+    level: null,
+    hand: null,
+    hoursPerWeek: null,
+    style: null,
+    mishits: null,
+    late: null,
+    tired: null,
+    pain: null,
+    painWhere: '',
+    complaints: null,
+    cameFrom: null,
+    ceiling: null,
+    wants: '',
+  }
 }
 
 export interface PlayerBody {
@@ -87,12 +121,17 @@ export interface CompareBody {
   referenceIds: string[]
   /** All numbers are brought to this; null means as the frame was measured. */
   condition: Condition | null
+  /** And swing weight about this axis, cm from the butt; null means the job's. */
+  axisCm: number | null
 }
 
 export interface TargetBody {
   way: TargetWay
+  /** The setup that the way goes by, where it goes by one. */
   referenceId: string | null
+  school: SchoolId | null
   lines: TargetLines
+  confirmed: Confirmation[]
 }
 
 export interface PlanBody {

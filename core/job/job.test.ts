@@ -1,16 +1,15 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { buildSteps } from '../build/workOrder.ts'
-import { differenceOf, nearness } from '../compare/difference.ts'
-import { estimateOf, frameState } from '../frame/state.ts'
+import { singleReport, type ReferenceSetup } from '../compare/setup.ts'
+import { estimateOf } from '../frame/state.ts'
 import { piecesOfAll, type Cut } from '../plan/cut.ts'
 import { withPieces } from '../frame/pieces.ts'
 import { tennis } from '../sports/tennis.ts'
-import { guardsOnTarget, targetFrom } from '../target/target.ts'
 import { BARE, DRAWER, STRUNG, usualState } from '../testing/fixtures.ts'
 import { OPEN_LIMITS } from '../plan/request.ts'
 import type { StageBodies } from './bodies.ts'
-import { pictureOf, referenceState, type JobInput, type ReferenceSetup, type StoredReading } from './picture.ts'
+import { pictureOf, type JobInput, type StoredReading } from './picture.ts'
 import { editMark, redoMark, undoMark, type RevisionMark } from './revisions.ts'
 import type { Facts, Stage } from './stages.ts'
 
@@ -65,15 +64,13 @@ describe('undo and redo append', () => {
 const REFERENCE: ReferenceSetup = {
   id: 'r',
   name: 'A reference',
-  condition: STRUNG,
-  axisCm: 10.16,
   geometry: tennis.geometry,
-  numbers: {
-    mass: { value: 340, u: 0.5 },
-    balance: { value: 32, u: 0.1 },
-    swingWeight: { value: 340, u: 1 },
-    twistWeight: null,
-  },
+  reports: [
+    singleReport(
+      { condition: STRUNG, axisCm: 10.16 },
+      { mass: { value: 340, u: 0.5 }, balance: { value: 32, u: 0.1 }, swingWeight: { value: 340, u: 1 } },
+    ),
+  ],
 }
 const readings: StoredReading[] = (
   [
@@ -105,16 +102,20 @@ function job(way: 'copy' | 'halfway' | 'hand') {
       claimId: null,
       note: '',
     },
-    compare: { referenceIds: ['r'], condition: null },
+    compare: { referenceIds: ['r'], condition: null, axisCm: null },
     target: {
       way,
+      school: null,
+      confirmed: [],
       referenceId: way === 'hand' ? null : 'r',
       lines: {
         swingWeight: {
           value: 330,
           tolerance: 2,
           from: way === 'hand' ? 'hand' : way === 'copy' ? 'reference' : 'halfway',
+          referenceId: way === 'hand' ? null : 'r',
           reason: '',
+          chain: [],
         },
       },
     },
@@ -173,77 +174,6 @@ describe('what a changed reading makes stale', () => {
     expect(
       statuses(after({ bodies: { ...bodies, plan: { ...bodies.plan!, cuts: [{ ...CUT, amount: 12 }] } } })),
     ).toMatchObject({ compare: 'done', target: 'done', plan: 'done', build: 'stale', check: 'stale' })
-  })
-})
-
-describe('comparing', () => {
-  it('says "cannot tell" below twice the uncertainty, and never compares with an unknown', () => {
-    expect(differenceOf({ value: 320, u: 1 }, { value: 322.5, u: 1 }).verdict).toBe('same')
-    expect(differenceOf({ value: 320, u: 1 }, { value: 323.5, u: 1 }).verdict).toBe('more')
-    expect(differenceOf({ value: 320, u: 1 }, null)).toEqual({ difference: null, verdict: 'unknown' })
-  })
-  it('brings a bare reference to a strung frame; without mass and balance a swing weight stays about its axis', () => {
-    const bare = {
-      ...REFERENCE,
-      condition: BARE,
-      numbers: { ...REFERENCE.numbers, mass: { value: 305, u: 1 }, swingWeight: { value: 292, u: 2 } },
-    }
-    const state = referenceState(bare, { condition: STRUNG, axisCm: 10.16 }, tennis)
-    expect(state.massG).toBeCloseTo(305 + 16.5 + 5, 9)
-    expect(estimateOf(state, 'swingWeight')!.value - 292).toBeGreaterThan(25)
-    const lone = { ...REFERENCE, numbers: { swingWeight: { value: 500, u: 2 } }, axisCm: 0 }
-    expect(estimateOf(referenceState(lone, { condition: STRUNG, axisCm: 10.16 }, tennis), 'swingWeight')).toBeNull()
-  })
-  it('leaving a number out never ranks a setup nearer than stating the usual one', () => {
-    const mine = usualState()
-    const near = frameState(
-      {
-        mass: { value: 306, u: 1 },
-        balance: { value: 32.6, u: 0.1 },
-        swingWeight: { value: 301, u: 1 },
-        twistWeight: { value: 13.3, u: 0.2 },
-      },
-      10.16,
-    )
-    const silent = frameState({ mass: { value: 306, u: 1 }, balance: { value: 32.6, u: 0.1 } }, 10.16)
-    const spread = { mass: 15, balance: 0.6, swingWeight: 15, twistWeight: 0.9 }
-    expect(nearness(mine, near, tennis.tolerance, spread)).toBeLessThan(
-      nearness(mine, silent, tennis.tolerance, spread),
-    )
-  })
-})
-
-describe('target', () => {
-  const mine = usualState()
-  it('half-way of 270 g/270 to 290 g/290 is 280/280 (common practice, no source)', () => {
-    const frame = frameState(
-      { mass: { value: 270, u: 0 }, balance: { value: 33, u: 0 }, swingWeight: { value: 270, u: 0 } },
-      10.16,
-    )
-    const later = frameState(
-      { mass: { value: 290, u: 0 }, balance: { value: 32, u: 0 }, swingWeight: { value: 290, u: 0 } },
-      10.16,
-    )
-    const lines = targetFrom('halfway', frame, later, ['mass', 'swingWeight'], tennis)
-    expect([lines.mass!.value, lines.swingWeight!.value]).toEqual([280, 280])
-  })
-  it('never guesses what the reference does not know, and needs a reading to go half-way', () => {
-    const state = referenceState(REFERENCE, { condition: STRUNG, axisCm: 10.16 }, tennis)
-    expect(targetFrom('copy', mine, state, ['mass', 'twistWeight'], tennis)).not.toHaveProperty('twistWeight')
-    expect(() => targetFrom('halfway', frameState({}, 10.16), state, ['mass'], tennis)).toThrow('state.needs at mass')
-  })
-  it('guards: fire, stay silent, and at the edge', () => {
-    const line = (value: number, tolerance = 1) => ({ value, tolerance, from: 'hand' as const, reason: '' })
-    const codes = (lines: Parameters<typeof guardsOnTarget>[0], player: Parameters<typeof guardsOnTarget>[2] = null) =>
-      guardsOnTarget(lines, mine, player, 21.5).map((g) => g.code)
-    expect(codes({ mass: line(300) })).toEqual(['guard.lighter'])
-    expect(codes({ mass: line(304.4) })).toEqual([])
-    expect(codes({ mass: line(326) })).toEqual(['guard.bigStep'])
-    expect(codes({ swingWeight: line(301.2, 1) })).toEqual(['guard.withinUncertainty', 'guard.toleranceTight'])
-    expect(codes({ mass: line(312) }, { age: 13, pain: false })).toEqual(['guard.juniorClass'])
-    expect(codes({ mass: line(311.5) }, { age: 13, pain: false })).toEqual([])
-    expect(codes({ mass: line(312) }, { age: 15, pain: false })).toEqual([])
-    expect(codes({ mass: line(312) }, { age: null, pain: true })).toEqual(['guard.pain'])
   })
 })
 

@@ -1,6 +1,7 @@
-import { broughtTo, conditionText, defaultCondition, type Condition, type OwnLayer } from '../frame/condition.ts'
+import { referenceState, type ReferenceSetup } from '../compare/setup.ts'
+import { conditionText, defaultCondition, type Condition, type OwnLayer } from '../frame/condition.ts'
 import type { FrameGeometry } from '../frame/outline.ts'
-import { estimateOf, frameState, type Estimate, type FrameState } from '../frame/state.ts'
+import { estimateOf, type FrameState } from '../frame/state.ts'
 import { withPieces } from '../frame/pieces.ts'
 import { knownQuantities, summarise, type MeasuredSummary } from '../measure/summary.ts'
 import type { Reading } from '../measure/readings.ts'
@@ -8,18 +9,9 @@ import { piecesOfAll, type Workpiece } from '../plan/cut.ts'
 import type { Material } from '../plan/material.ts'
 import { QUANTITIES, type Quantity } from '../quantities/units.ts'
 import type { SportProfile } from '../sports/profile.ts'
+import type { LineWay } from '../target/target.ts'
 import type { StageBodies } from './bodies.ts'
 import { standings, STAGES, type ChangedFact, type Facts, type Stage, type StageStatus } from './stages.ts'
-
-/** A published or earlier setup: each number with its uncertainty or unknown, in the condition it was given. */
-export interface ReferenceSetup {
-  id: string
-  name: string
-  condition: Condition
-  axisCm: number
-  numbers: Partial<Record<Quantity, Estimate | null>>
-  geometry: FrameGeometry
-}
 
 /** A reading as stored: with what stage of the job it was taken for. */
 export type StoredReading = Reading & { takenAt: string }
@@ -79,20 +71,16 @@ export function pictureOf(input: JobInput): JobPicture {
   return { ...partial, facts, standing: standings(saved, facts) }
 }
 
-/** A reference brought to the job's condition and axis; unknown numbers stay unknown. */
-export function referenceState(
-  reference: ReferenceSetup,
-  to: { condition: Condition; axisCm: number },
-  profile: SportProfile,
-): FrameState {
-  const given = frameState(reference.numbers, reference.axisCm)
-  if (given.massG === null || given.balanceCm === null) {
-    // Without mass and balance a swing weight cannot be moved to another axis: it is then not known there.
-    const movable = reference.axisCm === to.axisCm
-    const state = movable ? given : frameState({ ...reference.numbers, swingWeight: null }, to.axisCm)
-    return broughtTo(state, reference.condition, to, reference.geometry, profile)
-  }
-  return broughtTo(given, reference.condition, to, reference.geometry, profile)
+/** The setups that a job names, by id: to compare with, to aim by, and what the frame claims to be. */
+export function referencesOf(bodies: Partial<StageBodies>): string[] {
+  const lines = Object.values(bodies.target?.lines ?? {})
+  const ids = [
+    ...(bodies.compare?.referenceIds ?? []),
+    bodies.target?.referenceId,
+    ...lines.map((line) => line.referenceId),
+    bodies.measure?.claimId,
+  ]
+  return [...new Set(ids.filter((id) => id != null))]
 }
 
 const STEP: Record<Quantity, number> = { mass: 0.1, balance: 0.01, swingWeight: 0.1, twistWeight: 0.01 }
@@ -134,28 +122,35 @@ function factsNow(
   }
 }
 
-/** A copied target stands on the reference in the frame's condition, a half-way one on the readings too, one by hand on nothing. */
+const FROM_SETUP: readonly LineWay[] = ['reference', 'cluster', 'match', 'halfway']
+const FROM_FRAME: readonly LineWay[] = ['halfway', 'band', 'complaints', 'mgri', 'school']
+const FROM_PLAYER: readonly LineWay[] = ['band', 'complaints', 'ceiling', 'school']
+
+/** What a target stands on, number by number: a copied one on its setup in the frame's condition, one by hand on nothing. */
 function targetFacts(input: JobInput, picture: Pick<JobPicture, 'condition' | 'axisCm'>, measured: Facts): Facts {
   const body = input.bodies.target
-  if (!body || body.way === 'hand') return {}
-  const reference = input.references.find((r) => r.id === body.referenceId)
-  const facts: Facts = {
-    reference: reference?.name ?? null,
-    'as measured': conditionText(picture.condition, input.profile),
-  }
-  if (reference) {
-    const state = referenceState(reference, picture, input.profile)
-    for (const quantity of QUANTITIES) {
-      const estimate = estimateOf(state, quantity)
-      if (estimate && body.lines[quantity] && body.lines[quantity].from !== 'hand')
-        facts[`${quantity} of the reference`] = rounded(quantity, estimate.value)
+  if (!body) return {}
+  const facts: Facts = {}
+  const player = input.bodies.player?.facts
+  for (const quantity of QUANTITIES) {
+    const line = body.lines[quantity]
+    if (!line || line.from === 'hand') continue
+    facts['as measured'] = conditionText(picture.condition, input.profile)
+    if (FROM_FRAME.includes(line.from)) facts[`measured ${quantity}`] = measured[`measured ${quantity}`] ?? null
+    if (FROM_PLAYER.includes(line.from)) {
+      facts.age = player?.age ?? null
+      facts.level = player?.level ?? null
+      facts.complaints = player?.complaints?.join(', ') ?? null
     }
-  }
-  if (body.way === 'halfway') {
-    for (const quantity of QUANTITIES) {
-      if (body.lines[quantity]?.from === 'halfway')
-        facts[`measured ${quantity}`] = measured[`measured ${quantity}`] ?? null
-    }
+    if (FROM_PLAYER.includes(line.from) || line.chain.some((r) => r.code === 'held'))
+      facts.ceiling = player?.ceiling?.swingWeightKgCm2 ?? null
+    if (!FROM_SETUP.includes(line.from)) continue
+    const id = line.referenceId ?? body.referenceId
+    const reference = input.references.find((r) => r.id === id)
+    facts.reference = reference?.name ?? null
+    if (!reference) continue
+    const estimate = estimateOf(referenceState(reference, picture, input.profile), quantity)
+    if (estimate) facts[`${quantity} of the reference`] = rounded(quantity, estimate.value)
   }
   return facts
 }

@@ -10,7 +10,7 @@ export const STANDS_ON: Record<Stage, readonly Stage[]> = {
   player: [],
   measure: [],
   compare: ['measure'],
-  target: ['measure', 'compare'],
+  target: ['player', 'measure', 'compare'],
   plan: ['measure', 'target'],
   build: ['plan'],
   check: ['target', 'plan'],

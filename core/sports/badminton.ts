@@ -70,6 +70,26 @@ export const badminton: SportProfile = {
   ],
   handleFillGPerCm: 1.2,
   handleFillFromCm: 1,
+  // Shuttle 4.74 to 5.50 g by the laws; its cork leaves with about 0.7 (both from memory).
+  impact: {
+    ballG: { usual: 5.1, low: 4.74, high: 5.5 },
+    restitution: { usual: 0.7, low: 0.55, high: 0.85 },
+    incomingMS: { usual: 8, low: 0, high: 30 },
+    headMS: { usual: 35, low: 8, high: 60 },
+    pivotCm: { usual: 0, low: -60, high: 15 },
+    effort: { usual: 0.27, low: 0.2, high: 0.3 },
+  },
+  shapes: [],
+  words: [
+    {
+      quantity: 'balance',
+      steps: [
+        { below: 29, word: 'head-light' },
+        { below: 30, word: 'even' },
+        { below: Infinity, word: 'head-heavy' },
+      ],
+    },
+  ],
   rules: {
     name: 'Laws of badminton, law on the racket',
     source: 'from memory; the rules in force where you play decide',

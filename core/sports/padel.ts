@@ -61,6 +61,33 @@ export const padel: SportProfile = {
   ],
   handleFillGPerCm: 2.4,
   handleFillFromCm: 1,
+  // Ball about as in tennis, a little softer; the face is a plate (common practice, no source).
+  impact: {
+    ballG: { usual: 57.5, low: 56, high: 59.4 },
+    restitution: { usual: 0.7, low: 0.55, high: 0.8 },
+    incomingMS: { usual: 12, low: 0, high: 30 },
+    headMS: { usual: 16, low: 4, high: 30 },
+    pivotCm: { usual: 0, low: -60, high: 15 },
+    effort: { usual: 0.27, low: 0.2, high: 0.3 },
+  },
+  shapes: [
+    {
+      name: 'Round',
+      lengthCm: 45.5,
+      widthCm: 26,
+      swingWeightKgCm2: null,
+      says: 'Balance to the hand, the sweet spot in the middle.',
+    },
+    { name: 'Teardrop', lengthCm: 45.5, widthCm: 25.6, swingWeightKgCm2: null, says: 'Between the two.' },
+    {
+      name: 'Diamond',
+      lengthCm: 45.5,
+      widthCm: 25.8,
+      swingWeightKgCm2: null,
+      says: 'Balance to the tip, the sweet spot high and small.',
+    },
+  ],
+  words: [],
   rules: {
     name: 'Rules of padel',
     source: 'from memory; the rules in force where you play decide',

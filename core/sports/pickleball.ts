@@ -71,6 +71,62 @@ export const pickleball: SportProfile = {
   ],
   handleFillGPerCm: 1.6,
   handleFillFromCm: 1,
+  // Ball 22.1 to 26.5 g by the equipment standard; restitution on a held paddle about 0.45 to 0.6 (both from memory).
+  impact: {
+    ballG: { usual: 24.5, low: 22.1, high: 26.5 },
+    restitution: { usual: 0.5, low: 0.4, high: 0.65 },
+    incomingMS: { usual: 10, low: 0, high: 25 },
+    headMS: { usual: 12, low: 3, high: 25 },
+    pivotCm: { usual: 0, low: -60, high: 12 },
+    effort: { usual: 0.27, low: 0.2, high: 0.3 },
+  },
+  shapes: [
+    {
+      name: 'Standard',
+      lengthCm: 40.64,
+      widthCm: 20.32,
+      swingWeightKgCm2: 111,
+      says: 'The widest sweet spot of the three; the quickest.',
+    },
+    {
+      name: 'Hybrid',
+      lengthCm: 41.28,
+      widthCm: 19.56,
+      swingWeightKgCm2: 115,
+      says: 'Between the two; for beginners and the undecided.',
+    },
+    {
+      name: 'Elongated',
+      lengthCm: 41.91,
+      widthCm: 19.05,
+      swingWeightKgCm2: 120,
+      says: 'More reach and power, the sweet spot higher, less twist weight.',
+    },
+    {
+      name: 'Extra-long',
+      lengthCm: 43.18,
+      widthCm: 17.78,
+      swingWeightKgCm2: null,
+      says: 'As long as the standard allows.',
+    },
+    {
+      name: 'Wide-body',
+      lengthCm: 40.1,
+      widthCm: 20.8,
+      swingWeightKgCm2: null,
+      says: 'A little short, a little wide: the most twist weight.',
+    },
+  ],
+  words: [
+    {
+      quantity: 'swingWeight',
+      steps: [
+        { below: 115, word: 'quick' },
+        { below: 120, word: 'medium' },
+        { below: Infinity, word: 'heavy' },
+      ],
+    },
+  ],
   rules: {
     name: 'Equipment standard of pickleball',
     source: 'from memory; the rules in force where you play decide',

@@ -1,4 +1,5 @@
 import type { GripKind } from '../frame/condition.ts'
+import type { ImpactAssumptions } from '../impact/impact.ts'
 import type { FrameGeometry } from '../frame/outline.ts'
 import type { Estimate } from '../frame/state.ts'
 import type { Quantity, ReadQuantity, UnitChoice } from '../quantities/units.ts'
@@ -57,6 +58,16 @@ export interface StringKind {
   massG: number
 }
 
+/** A shape with its usual numbers. */
+export interface FrameShapeFacts {
+  name: string
+  lengthCm: number
+  widthCm: number
+  /** Usual swing weight about the sport's axis; null where none is told. */
+  swingWeightKgCm2: number | null
+  says: string
+}
+
 /** Everything that makes one sport different from another. Data only. */
 export interface SportProfile {
   id: SportId
@@ -98,6 +109,12 @@ export interface SportProfile {
   /** Mass of fill in one cm of handle, g/cm. */
   handleFillGPerCm: number
   handleFillFromCm: number
+  /** What is assumed of ball and stroke when nobody says otherwise, each with the range that may be set. */
+  impact: Record<keyof ImpactAssumptions, { usual: number; low: number; high: number }>
+  /** Shapes by which the sport's people speak of a frame; empty where shape is no subject. */
+  shapes: FrameShapeFacts[]
+  /** Words for a number, lowest first: the last word has no upper edge. */
+  words: { quantity: Quantity; steps: { below: number; word: string }[] }[]
   rules: {
     name: string
     source: string
@@ -111,4 +128,10 @@ export interface SportProfile {
 /** The name of the weight class of a frame, where the sport has such classes. @example classOf(83, badminton) // '4U' */
 export function classOf(massG: number, profile: SportProfile): string | null {
   return profile.classes.find((c) => massG >= c.fromG && massG < c.toG)?.name ?? null
+}
+
+/** The sport's word for a number, where it has one. @example wordFor('swingWeight', 117, pickleball) // 'medium' */
+export function wordFor(quantity: Quantity, value: number, profile: SportProfile): string | null {
+  const steps = profile.words.find((w) => w.quantity === quantity)?.steps
+  return steps?.find((s) => value < s.below)?.word ?? null
 }

@@ -122,6 +122,17 @@ export const tennis: SportProfile = {
   ],
   handleFillGPerCm: 2.6,
   handleFillFromCm: 1,
+  // Ball: rules of tennis, 56.0 to 59.4 g (from memory). Restitution on a clamped frame about 0.85 (from memory).
+  impact: {
+    ballG: { usual: 57.7, low: 56, high: 59.4 },
+    restitution: { usual: 0.85, low: 0.75, high: 0.92 },
+    incomingMS: { usual: 20, low: 0, high: 45 },
+    headMS: { usual: 25, low: 5, high: 45 },
+    pivotCm: { usual: 0, low: -60, high: 20 },
+    effort: { usual: 0.27, low: 0.2, high: 0.3 },
+  },
+  shapes: [],
+  words: [],
   rules: {
     name: 'Rules of tennis, appendix on the racket',
     source: 'from memory; the rules in force where you play decide',

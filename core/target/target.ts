@@ -1,110 +1,74 @@
-import { Problem } from '../problem.ts'
-import { estimateOf, type Estimate, type FrameState } from '../frame/state.ts'
 import { QUANTITIES, type Quantity } from '../quantities/units.ts'
-import type { SportProfile } from '../sports/profile.ts'
+import type { TargetPlace } from './rules/rule.ts'
 
-export type TargetWay = 'copy' | 'halfway' | 'hand'
+/** How a target number came about. */
+export const LINE_WAYS = [
+  'reference',
+  'cluster',
+  'match',
+  'halfway',
+  'band',
+  'ceiling',
+  'complaints',
+  'mgri',
+  'school',
+  'hand',
+] as const
+export type LineWay = (typeof LINE_WAYS)[number]
+
+export const TARGET_WAYS = [
+  'copy',
+  'cluster',
+  'match',
+  'halfway',
+  'band',
+  'ceiling',
+  'complaints',
+  'mgri',
+  'school',
+  'hand',
+] as const
+export type TargetWay = (typeof TARGET_WAYS)[number]
+
+/** One step of the reasoning behind a number, in core units; words are made where it is shown. */
+export type Reason =
+  /** The frame as it is now. */
+  | { code: 'now'; value: number; u: number }
+  /** A setup brought to the frame's state. */
+  | { code: 'setup'; name: string; grade: string; value: number; u: number }
+  | { code: 'halfway'; from: number; to: number }
+  /** A rule that fired, in its words as they were then. */
+  | { code: 'rule'; id: string; words: string; source: string }
+  | { code: 'band'; low: number; high: number; inside: boolean }
+  | { code: 'grams'; massG: number; place: TargetPlace }
+  | { code: 'scaled'; share: number }
+  | { code: 'ceiling'; value: number }
+  /** Held back from a higher number. */
+  | { code: 'held'; from: number; to: number }
+  | { code: 'mgri'; from: number; to: number }
+  | { code: 'hand' }
 
 /** One number of a target with its tolerance and where it comes from. */
 export interface TargetLine {
   value: number
   tolerance: number
-  /** `reference`, `halfway` or `hand`: how the number came about. */
-  from: 'reference' | 'halfway' | 'hand'
+  from: LineWay
+  /** The setup that this number was taken from, where it was one. */
+  referenceId: string | null
   /** In the fitter's words. */
   reason: string
+  chain: Reason[]
 }
 export type TargetLines = Partial<Record<Quantity, TargetLine>>
 
-/**
- * Target numbers from a reference that has been brought to the frame's own state and axis. Copy takes what the reference
- * knows; half-way goes half the distance from the frame (common practice for growing players, no source).
- * What the reference does not know is left out, never guessed.
- * @throws Problem `state.needs` when half-way is asked for a number that the frame was not measured for
- */
-export function targetFrom(
-  way: 'copy' | 'halfway',
-  mine: FrameState,
-  reference: FrameState,
-  quantities: readonly Quantity[],
-  profile: SportProfile,
-): TargetLines {
-  const lines: TargetLines = {}
-  for (const quantity of quantities) {
-    const theirs = estimateOf(reference, quantity)
-    if (!theirs) continue
-    const value = way === 'copy' ? theirs.value : halfway(mine, theirs, quantity)
-    lines[quantity] = {
-      value,
-      tolerance: profile.tolerance[quantity],
-      from: way === 'copy' ? 'reference' : 'halfway',
-      reason: '',
-    }
-  }
-  return lines
+/** A guard that somebody went over, in writing. */
+export interface Confirmation {
+  /** The guard with the number it was about: another number asks again. */
+  key: string
+  words: string
+  by: string
+  at: string
 }
 
-function halfway(mine: FrameState, theirs: Estimate, quantity: Quantity): number {
-  const now = estimateOf(mine, quantity)
-  if (!now) throw new Problem('state.needs', quantity)
-  return (now.value + theirs.value) / 2
-}
-
-export type GuardCode =
-  | 'guard.lighter'
-  | 'guard.withinUncertainty'
-  | 'guard.juniorClass'
-  | 'guard.bigStep'
-  | 'guard.toleranceTight'
-  | 'guard.pain'
-
-/** A caution on a target. It warns; the fitter decides. */
-export interface TargetGuard {
-  code: GuardCode
-  quantity: Quantity | null
-  data: Record<string, number>
-}
-
-/** Bare mass, g, from which a frame is above the class for an age (common practice, no source). */
-const CLASS_BY_AGE: { under: number; bareG: number }[] = [
-  { under: 12, bareG: 260 },
-  { under: 15, bareG: 290 },
-]
-/** One weight class at a time: about 20 g (common practice, no source). */
-const CLASS_STEP_G = 20
-
-/** What a fitter should see before accepting target numbers. */
-export function guardsOnTarget(
-  lines: TargetLines,
-  mine: FrameState,
-  player: { age: number | null; pain: boolean } | null,
-  strungOverBareG: number,
-): TargetGuard[] {
-  const guards: TargetGuard[] = []
-  for (const quantity of QUANTITIES) {
-    const line = lines[quantity]
-    const now = estimateOf(mine, quantity)
-    if (!line || !now) continue
-    const change = line.value - now.value
-    if (quantity === 'mass' && change < -line.tolerance)
-      guards.push({ code: 'guard.lighter', quantity, data: { by: -change } })
-    if (Math.abs(change) > line.tolerance && Math.abs(change) < 2 * now.u)
-      guards.push({ code: 'guard.withinUncertainty', quantity, data: { change, u: now.u } })
-    if (line.tolerance < 2 * now.u)
-      guards.push({ code: 'guard.toleranceTight', quantity, data: { tolerance: line.tolerance, u: now.u } })
-    if (quantity === 'mass' && change > CLASS_STEP_G)
-      guards.push({ code: 'guard.bigStep', quantity, data: { by: change, step: CLASS_STEP_G } })
-  }
-  const mass = lines.mass?.value
-  const age = player?.age ?? null
-  const limit = age === null ? undefined : CLASS_BY_AGE.find((c) => age < c.under)
-  if (mass !== undefined && limit && mass - strungOverBareG > limit.bareG) {
-    guards.push({
-      code: 'guard.juniorClass',
-      quantity: 'mass',
-      data: { age: age!, limit: limit.bareG, bare: mass - strungOverBareG },
-    })
-  }
-  if (player?.pain && mass !== undefined) guards.push({ code: 'guard.pain', quantity: null, data: {} })
-  return guards
-}
+/** The quantities that a target names. */
+export const aimedAt = (lines: TargetLines): Quantity[] => QUANTITIES.filter((q) => lines[q])

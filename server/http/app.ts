@@ -9,6 +9,7 @@ import { batchRoutes } from './batchRoutes.ts'
 import { deviceRoutes } from './deviceRoutes.ts'
 import { jobRoutes } from './jobRoutes.ts'
 import { answerErrors, notFound, Refusal } from './problems.ts'
+import { libraryRoutes } from './libraryRoutes.ts'
 import { sheetRoutes } from './sheetRoutes.ts'
 import { shopRoutes } from './shopRoutes.ts'
 
@@ -73,6 +74,7 @@ export function makeApp(
     sheetRoutes(db, now),
     deviceRoutes(db, gateway, benchPort),
     batchRoutes(db),
+    libraryRoutes(db),
   )
   app.use('/api', () => {
     throw notFound('address')

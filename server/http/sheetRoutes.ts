@@ -1,13 +1,14 @@
 import { Router } from 'express'
 import { z } from 'zod'
 import type { Database } from '../db/database.ts'
+import { comparisonSheet } from '../sheets/comparison.ts'
 import { sheetSource } from '../sheets/load.ts'
 import { renderPdf } from '../sheets/pdf.ts'
 import { specCardSheet } from '../sheets/specCard.ts'
 import { workOrderSheet } from '../sheets/workOrder.ts'
 
-const BUILDERS = { 'work-order': workOrderSheet, 'spec-card': specCardSheet }
-const sheetName = z.enum(['work-order', 'spec-card'])
+const BUILDERS = { 'work-order': workOrderSheet, 'spec-card': specCardSheet, comparison: comparisonSheet }
+const sheetName = z.enum(['work-order', 'spec-card', 'comparison'])
 
 /** Printed pages as PDF. */
 export function sheetRoutes(db: Database, now: () => Date): Router {

@@ -5,11 +5,10 @@ import { manyFrames, maybeOneFrame, updateFrame } from '../queries/frames.ts'
 import { manyJobSummaries } from '../queries/jobs.ts'
 import { manyMaterials, putMaterial } from '../queries/materials.ts'
 import { manyPlayers } from '../queries/players.ts'
-import { manyReferences } from '../queries/references.ts'
 import { oneShop, updateShop } from '../queries/shop.ts'
 import { notFound, staleEdit } from './problems.ts'
 
-/** What the shop has: settings, players, frames, the library, the drawer. */
+/** What the shop has: settings, players, frames, the drawer. */
 export function shopRoutes(db: Database): Router {
   const router = Router()
 
@@ -34,10 +33,6 @@ export function shopRoutes(db: Database): Router {
     const saved = await updateFrame(db, frame)
     if (!saved) throw (await maybeOneFrame(db, frame.id)) ? staleEdit() : notFound('frame')
     response.json(saved)
-  })
-
-  router.get('/references', async (_request, response) => {
-    response.json(await manyReferences(db))
   })
 
   router.get('/materials', async (_request, response) => {

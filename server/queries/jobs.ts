@@ -217,3 +217,17 @@ export async function insertReading(
       : await db.query(`SELECT ${READING} FROM reading WHERE id = $1 AND job_id = $2`, [r.id, jobId])
   return row ? readingOf(row) : null
 }
+
+/** Jobs of a sport with a measure stage, newest first; of one player where one is named. */
+export async function manyMeasuredJobs(db: Queryable, sport: string, playerId: string | null): Promise<string[]> {
+  const rows = await db.query(
+    `SELECT j.id FROM job j JOIN frame f ON f.id = j.frame_id
+     WHERE f.sport = $1 AND EXISTS (SELECT 1 FROM stage_revision r WHERE r.job_id = j.id AND r.stage = 'measure')
+       AND ($2::text IS NULL OR (
+         SELECT body ->> 'playerId' FROM stage_revision r WHERE r.job_id = j.id AND r.stage = 'player' ORDER BY revision DESC LIMIT 1
+       ) = $2)
+     ORDER BY j.number DESC LIMIT 40`,
+    [sport, playerId],
+  )
+  return rows.map((row) => String(row.id))
+}

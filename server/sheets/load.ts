@@ -2,30 +2,28 @@ import type { StageBodies } from '#core/job/bodies.ts'
 import { pictureOf, type JobInput, type JobPicture } from '#core/job/picture.ts'
 import type { Facts, Stage } from '#core/job/stages.ts'
 import { profileOf } from '#core/sports/sports.ts'
-import type { JobView, Shop, StoredMaterial } from '#contract/entities.ts'
+import type { JobView, Reference, Shop, StoredMaterial } from '#contract/entities.ts'
 import type { Queryable } from '../db/database.ts'
 import { jobView } from '../http/jobRoutes.ts'
 import { manyMaterials } from '../queries/materials.ts'
-import { manyReferences } from '../queries/references.ts'
+import { manyComparables } from '../library/measuredFrames.ts'
+import { referencesOf } from '#core/job/picture.ts'
 import { oneShop } from '../queries/shop.ts'
 
 export interface SheetSource {
   view: JobView
   shop: Shop
   materials: StoredMaterial[]
+  references: Reference[]
   bodies: Partial<StageBodies>
   picture: JobPicture
 }
 
 /** A job with everything worked out, for printing. */
 export async function sheetSource(db: Queryable, jobId: string): Promise<SheetSource> {
-  const [view, shop, materials, references] = await Promise.all([
-    jobView(db, jobId),
-    oneShop(db),
-    manyMaterials(db),
-    manyReferences(db),
-  ])
+  const [view, shop, materials] = await Promise.all([jobView(db, jobId), oneShop(db), manyMaterials(db)])
   const bodies = Object.fromEntries(view.stages.map((s) => [s.stage, s.body])) as Partial<StageBodies>
+  const references = await manyComparables(db, referencesOf(bodies))
   const used = Object.fromEntries(view.stages.map((s) => [s.stage, s.used])) as Partial<Record<Stage, Facts>>
   const input: JobInput = {
     profile: profileOf(view.frame.sport),
@@ -39,5 +37,5 @@ export async function sheetSource(db: Queryable, jobId: string): Promise<SheetSo
   }
   // Paper follows the sport's units as the screen does.
   const units = { ...shop.units, ...input.profile.units }
-  return { view, shop: { ...shop, units }, materials, bodies, picture: pictureOf(input) }
+  return { view, shop: { ...shop, units }, materials, references, bodies, picture: pictureOf(input) }
 }

@@ -15,6 +15,14 @@ export function makeRouter(): Router {
         component: () => import('../devices/DevicePage.vue'),
         props: true,
       },
+      { path: '/library', name: 'library', component: () => import('../library/LibraryPage.vue') },
+      { path: '/library/import', name: 'library-import', component: () => import('../library/ImportPage.vue') },
+      {
+        path: '/library/setup/:id',
+        name: 'setup',
+        component: () => import('../library/SetupPage.vue'),
+        props: true,
+      },
       { path: '/batch/:id', name: 'batch', component: () => import('../batch/BatchPage.vue'), props: true },
       { path: '/new', name: 'new', component: () => import('./NewJobPage.vue') },
       {
@@ -46,6 +54,18 @@ export function makeRouter(): Router {
           },
           { path: 'compare', name: 'compare', component: () => import('../stages/compare/CompareStage.vue') },
           { path: 'target', name: 'target', component: () => import('../stages/target/TargetStage.vue') },
+          {
+            path: 'target/schools',
+            name: 'schools',
+            component: () => import('../stages/target/SchoolsPage.vue'),
+            meta: { stage: 'target' },
+          },
+          {
+            path: 'target/face',
+            name: 'face',
+            component: () => import('../stages/target/FacePage.vue'),
+            meta: { stage: 'target' },
+          },
           { path: 'plan', name: 'plan', component: () => import('../stages/plan/PlanStage.vue') },
           { path: 'build', name: 'build', component: () => import('../stages/build/BuildStage.vue') },
           { path: 'check', name: 'check', component: () => import('../stages/check/CheckStage.vue') },

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref, watch } from 'vue'
 import type { BatchBody } from '#contract/batch.ts'
+import SetupPicker from '../library/SetupPicker.vue'
 import { useShop } from '../stores/shop.ts'
 
 /** Whose numbers the pick goes by: the middle of the batch, a job's target, or a published setup. */
@@ -9,18 +10,40 @@ const aim = defineModel<BatchBody['aim']>({ required: true })
 const shop = useShop()
 const aims = computed(() => [
   { title: 'the middle of the batch', value: 'middle' },
+  { title: 'a setup of the library', value: 'reference' },
   ...(shop.overview?.jobs ?? [])
     .filter((j) => j.kind === 'job' && j.saved.includes('target') && j.sport === props.sport)
     .map((j) => ({ title: `${j.playerName}, target of job ${j.number}`, value: `job:${j.id}` })),
-  ...shop.references.filter((r) => r.sport === props.sport).map((r) => ({ title: r.name, value: `reference:${r.id}` })),
 ])
-const value = computed(() => (aim.value.kind === 'middle' ? 'middle' : `${aim.value.kind}:${aim.value.id}`))
+/** A setup is wanted but none is named yet. */
+const choosing = ref(false)
+watch(aim, () => (choosing.value = false))
+const value = computed(() =>
+  choosing.value ? 'reference' : aim.value.kind === 'job' ? `job:${aim.value.id}` : aim.value.kind,
+)
 function choose(chosen: string): void {
-  const [kind, ...rest] = chosen.split(':')
-  aim.value = kind === 'middle' ? { kind } : { kind: kind as 'job' | 'reference', id: rest.join(':') }
+  choosing.value = chosen === 'reference'
+  if (chosen === 'middle') aim.value = { kind: 'middle' }
+  else if (chosen.startsWith('job:')) aim.value = { kind: 'job', id: chosen.slice(4) }
 }
 </script>
 
 <template>
-  <v-select :model-value="value" :items="aims" label="Pick for" @update:model-value="choose" />
+  <div class="aim">
+    <v-select :model-value="value" :items="aims" label="Pick for" @update:model-value="choose" />
+    <SetupPicker
+      v-if="value === 'reference'"
+      :model-value="aim.kind === 'reference' ? aim.id : null"
+      :sport="sport"
+      label="Setup"
+      @update:model-value="(id) => id && (aim = { kind: 'reference', id })"
+    />
+  </div>
 </template>
+
+<style scoped>
+.aim {
+  display: grid;
+  gap: 8px;
+}
+</style>

@@ -1,6 +1,6 @@
 import { computed, ref, shallowRef } from 'vue'
 import { middleOf, rankUnits, toldApart } from '#core/compare/pick.ts'
-import { referenceState } from '#core/job/picture.ts'
+import { referenceState, singleReport } from '#core/compare/setup.ts'
 import { summarise, type MeasuredSummary } from '#core/measure/summary.ts'
 import { usualMethod } from '#core/measure/readings.ts'
 import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
@@ -144,7 +144,8 @@ export function useBatch(id: string) {
     const { aim: goal, condition, axisCm } = body.value!
     aimed.value = null
     if (goal.kind === 'reference') {
-      const reference = shop.references.find((r) => r.id === goal.id)
+      await shop.know([goal.id])
+      const reference = shop.reference(goal.id)
       if (!reference) return
       aimed.value = {
         name: reference.name,
@@ -161,11 +162,12 @@ export function useBatch(id: string) {
       const e = (line?: { value: number }) => (line ? { value: line.value, u: 0 } : null)
       const state = referenceState(
         {
-          id: '',
-          name: '',
-          condition: measure.condition,
-          axisCm: measure.axisCm,
-          numbers: { mass: e(mass), balance: e(balance), swingWeight: e(swingWeight), twistWeight: e(twistWeight) },
+          reports: [
+            singleReport(
+              { condition: measure.condition, axisCm: measure.axisCm },
+              { mass: e(mass), balance: e(balance), swingWeight: e(swingWeight), twistWeight: e(twistWeight) },
+            ),
+          ],
           geometry: view.frame.geometry,
         },
         { condition, axisCm },

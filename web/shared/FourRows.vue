@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { estimateOf, type FrameState } from '#core/frame/state.ts'
 import { conditionText } from '#core/frame/condition.ts'
-import { referenceState } from '#core/job/picture.ts'
+import { referenceState } from '#core/compare/setup.ts'
 import { QUANTITIES, type ShownQuantity } from '#core/quantities/units.ts'
 import { fixed } from '#core/quantities/write.ts'
 import { useJob } from '../stores/job.ts'

@@ -6,7 +6,7 @@ export function useSheets() {
   const job = useJob()
   const shop = useShop()
   return {
-    async print(sheet: 'work-order' | 'spec-card'): Promise<void> {
+    async print(sheet: 'work-order' | 'spec-card' | 'comparison'): Promise<void> {
       await job.flush()
       const paper = shop.overview?.shop.paper ?? 'A4'
       window.open(`/api/jobs/${job.view!.job.id}/sheets/${sheet}.pdf?paper=${paper}`, '_blank')

@@ -2,7 +2,6 @@ import type { Doubt } from '#core/frame/plausible.ts'
 import type { AlternativeId, LeftOut } from '#core/plan/alternatives.ts'
 import type { Opening } from '#core/plan/reach.ts'
 import type { Stage } from '#core/job/stages.ts'
-import type { TargetGuard } from '#core/target/target.ts'
 import { Problem } from '#core/problem.ts'
 import type { UnitChoice } from '#core/quantities/units.ts'
 import { fixed, writeQuantity, writeSpread, writeBalanceBoth } from '#core/quantities/write.ts'
@@ -94,6 +93,24 @@ export function problemWords(problem: Problem): string {
       return `“${d.text}” is no method for this.`
     case 'table.already':
       return 'This reading is there already.'
+    case 'library.noName':
+      return `The first row must name the columns, “name” among them. It says “${String(d.header).slice(0, 80)}”.`
+    case 'library.nameless':
+      return 'The name is missing.'
+    case 'library.shape':
+      return `“${d.text}” is no shape of this sport. Known: ${(d.known as unknown as string[]).join('; ')}.`
+    case 'library.noNumbers':
+      return 'No number in this row.'
+    case 'library.overgrips':
+      return `“${d.text}” is no number of overgrips (0 to 6).`
+    case 'library.unusual':
+      return `${QUANTITY_NAMES[problem.path as keyof typeof QUANTITY_NAMES]}: ${fixed(Number(d.value), 1)} is far outside what frames of this sport come to (${d.low} to ${d.high}). Another unit or column?`
+    case 'library.word':
+      return `${problem.path}: “${d.text}” is not one of ${(d.known as unknown as string[]).join(', ')}.`
+    case 'impact.impossible':
+      return 'These numbers do not fit together: no mass would be left at the middle. Read them again.'
+    case 'target.mgri':
+      return `M·g·R/I is ${fixed(Number(d.k), 2)}; no mass within reason brings it to 20 to 21.`
     case 'solver.badModel':
     case 'solver.failed':
       return 'The plan could not be worked out. Change a limit and try again.'
@@ -191,24 +208,5 @@ export function openingWords(
       return 'all places open'
     case 'materials':
       return 'all materials in the drawer'
-  }
-}
-
-export function guardWords(guard: TargetGuard): string {
-  const d = guard.data
-  const name = guard.quantity ? QUANTITY_NAMES[guard.quantity] : ''
-  switch (guard.code) {
-    case 'guard.lighter':
-      return `The target is ${fixed(d.by, 1)} g lighter than the frame. Tape cannot take mass away: a lighter grip, other strings or another frame can.`
-    case 'guard.withinUncertainty':
-      return `${name}: the change of ${fixed(Math.abs(d.change), 1)} is smaller than can be told apart (±${fixed(2 * d.u, 1)}). Read again before working on it.`
-    case 'guard.toleranceTight':
-      return `${name}: the tolerance is tighter than the readings (±${fixed(2 * d.u, 2)}). More readings would help.`
-    case 'guard.bigStep':
-      return `${fixed(d.by, 0)} g more is over one weight class (${d.step} g). One class at a time (common practice).`
-    case 'guard.juniorClass':
-      return `At ${d.age} the usual bare weight is up to ${d.limit} g (common practice); this comes to ${fixed(d.bare, 0)} g. Early gain, later harm to shoulder and stroke.`
-    case 'guard.pain':
-      return 'This player has pain or a history of it. Kevro gives no medical advice: ask a doctor or physiotherapist first, and look at strings and tension too.'
   }
 }

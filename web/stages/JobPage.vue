@@ -2,6 +2,7 @@
 import { mdiRedo, mdiUndo } from '@mdi/js'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { RouterLink, RouterView, useRoute, useRouter } from 'vue-router'
+import { referencesOf } from '#core/job/picture.ts'
 import { nextStage, STAGES, type Stage } from '#core/job/stages.ts'
 import { problemText } from '../api/client.ts'
 import FourRows from '../shared/FourRows.vue'
@@ -16,17 +17,26 @@ const shop = useShop()
 const route = useRoute()
 const router = useRouter()
 const problem = ref('')
+/** The job whose setups are here: before that its stages cannot be judged. */
+const known = ref('')
 
 async function load(): Promise<void> {
   problem.value = ''
   try {
     await Promise.all([shop.overview ? null : shop.load(), shop.loadDrawer()])
     await job.open(props.id)
+    await shop.know(referencesOf(job.bodies))
+    known.value = props.id
   } catch (error) {
     problem.value = problemText(error)
   }
 }
 watch(() => props.id, load)
+// An undone choice may name a setup that has not been met yet.
+watch(
+  () => (known.value === props.id ? referencesOf(job.bodies) : []),
+  (ids) => void shop.know(ids).catch(() => undefined),
+)
 const sendNow = () => void job.flush()
 onMounted(() => {
   void load()
@@ -39,7 +49,9 @@ onBeforeUnmount(() => {
   window.removeEventListener('beforeunload', sendNow)
 })
 
-const ready = computed(() => job.view?.job.id === props.id && job.picture !== null && shop.loaded)
+const ready = computed(
+  () => job.view?.job.id === props.id && job.picture !== null && shop.loaded && known.value === props.id,
+)
 const quick = computed(() => job.view?.job.kind === 'quick')
 const current = computed<Stage>(() => {
   const name = (route.meta.stage ?? route.name) as Stage

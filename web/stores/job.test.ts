@@ -215,7 +215,7 @@ describe('an open job', () => {
           )
         : server.answer(url, init),
     )
-    job.save('target', { way: 'hand', referenceId: null, lines: {} })
+    job.save('target', { way: 'hand', referenceId: null, school: null, lines: {}, confirmed: [] })
     job.save('plan', { limits: OPEN_LIMITS, taken: null, byHand: false, cuts: [] })
     await job.flush()
     expect(job.refused).toBe('Not accepted.')

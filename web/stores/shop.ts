@@ -3,6 +3,7 @@ import { computed, ref, shallowRef } from 'vue'
 import type { Overview, Reference, Shop, StoredMaterial } from '#contract/entities.ts'
 import { KIND_OF, unitFor, UNITS_OF, type AnyQuantity, type Unit, type UnitChoice } from '#core/quantities/units.ts'
 import { call } from '../api/client.ts'
+import { referencesById } from '../api/library.ts'
 
 const FIELD_UNITS = 'kevro-field-units'
 const FALLBACK: UnitChoice = { mass: 'g', balance: 'cm', length: 'cm' }
@@ -10,6 +11,7 @@ const FALLBACK: UnitChoice = { mass: 'g', balance: 'cm', length: 'cm' }
 /** What belongs to the shop and is shared by all jobs. */
 export const useShop = defineStore('shop', () => {
   const overview = shallowRef<Overview | null>(null)
+  /** The setups that have been met so far: of the library, and the shop's own measured frames. */
   const references = shallowRef<Reference[]>([])
   const materials = shallowRef<StoredMaterial[]>([])
   const loaded = ref(false)
@@ -38,16 +40,24 @@ export const useShop = defineStore('shop', () => {
     overview.value = await call<Overview>('GET', '/overview')
   }
 
-  /** The library and the drawer: needed inside a job, not on the start page. */
+  /** The drawer: needed inside a job, not on the start page. */
   async function loadDrawer(): Promise<void> {
-    const [refs, mats] = await Promise.all([
-      call<Reference[]>('GET', '/references'),
-      call<StoredMaterial[]>('GET', '/materials'),
-    ])
-    references.value = refs
-    materials.value = mats
+    materials.value = await call<StoredMaterial[]>('GET', '/materials')
     loaded.value = true
   }
+
+  /** Takes setups in, newer ones in place of older. */
+  function keep(found: readonly Reference[]): void {
+    const ids = new Set(found.map((r) => r.id))
+    references.value = [...references.value.filter((r) => !ids.has(r.id)), ...found]
+  }
+  /** Sees to it that these setups are here, as far as they exist. */
+  async function know(ids: readonly string[]): Promise<void> {
+    const missing = ids.filter((id) => !references.value.some((r) => r.id === id))
+    if (missing.length > 0) keep(await referencesById(missing))
+  }
+  const reference = (id: string | null | undefined): Reference | null =>
+    references.value.find((r) => r.id === id) ?? null
 
   async function saveShop(change: Partial<Shop>): Promise<void> {
     if (!overview.value) await load()
@@ -67,6 +77,9 @@ export const useShop = defineStore('shop', () => {
     switchUnit,
     overview,
     references,
+    reference,
+    keep,
+    know,
     materials,
     loaded,
     units,

@@ -1,232 +1,123 @@
 <script setup lang="ts">
-import { mdiArrowRight } from '@mdi/js'
-import { computed, ref } from 'vue'
-import { differenceOf, nearness, type Verdict } from '#core/compare/difference.ts'
-import { broughtTo, conditionText, NOTHING_ON, sameCondition, type Condition } from '#core/frame/condition.ts'
-import { estimateOf } from '#core/frame/state.ts'
-import { referenceState } from '#core/job/picture.ts'
-import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
-import { unitMark, writeDifference, writeSpread, writeValue } from '#core/quantities/write.ts'
-import { QUANTITY_NAMES } from '#contract/words.ts'
-import MarkGlyph from '../../shared/MarkGlyph.vue'
+import { mdiArrowRight, mdiPrinterOutline } from '@mdi/js'
+import { computed, defineAsyncComponent, reactive } from 'vue'
+import { RouterLink, useRoute, useRouter } from 'vue-router'
+import { conditionText } from '#core/frame/condition.ts'
+import { fixed } from '#core/quantities/write.ts'
 import StageFrame from '../../shared/StageFrame.vue'
+import { useSheets } from '../../shared/useSheets.ts'
 import { useJob } from '../../stores/job.ts'
-import { useShop } from '../../stores/shop.ts'
+import ClassesView from './ClassesView.vue'
+import CompareTable from './CompareTable.vue'
+import { useCompare } from './useCompare.ts'
+
+const ScatterView = defineAsyncComponent(() => import('./ScatterView.vue'))
+const LinesView = defineAsyncComponent(() => import('./LinesView.vue'))
 
 const job = useJob()
-const shop = useShop()
-const search = ref('')
-const kind = ref<'all' | 'professional' | 'retail' | 'shop'>('all')
-const body = computed(() => job.bodies.compare ?? { referenceIds: [], condition: null })
-const lengthCm = computed(() => job.view!.frame.geometry.lengthCm)
-
-const BARE: Condition = { ...NOTHING_ON, grip: 'base' }
-const STATES: { title: string; value: string; condition: Condition | null }[] = [
-  { title: 'as this frame was measured', value: 'mine', condition: null },
-  ...(job.profile.layers.strings
-    ? [
-        {
-          title: 'all strung, base grip, no overgrip',
-          value: 'strung',
-          condition: { ...BARE, stringsG: job.profile.layers.strings.massG },
-        },
-        { title: 'all bare', value: 'bare', condition: BARE },
-      ]
-    : [{ title: 'all with base grip, no overgrip', value: 'bare', condition: BARE }]),
+const route = useRoute()
+const router = useRouter()
+const compare = reactive(useCompare())
+const { print } = useSheets()
+const VIEWS = ['table', 'scatter', 'lines', 'classes'] as const
+const view = computed({
+  get: () => VIEWS.find((v) => v === route.query.view) ?? 'table',
+  set: (v) => void router.replace({ query: v === 'table' ? {} : { view: v } }),
+})
+const KINDS = [
+  { title: 'All', value: 'all' },
+  { title: 'Professional', value: 'professional' },
+  { title: 'Retail', value: 'retail' },
+  { title: 'Bands', value: 'band' },
+  { title: 'Ours', value: 'shop' },
+  { title: 'This player’s', value: 'own' },
 ]
-const stateKey = computed(
-  () =>
-    STATES.find(
-      (s) =>
-        (s.condition === null) === (body.value.condition === null) &&
-        (!s.condition || sameCondition(s.condition, body.value.condition!)),
-    )?.value ?? 'mine',
-)
-const common = computed(() => ({
-  condition: body.value.condition ?? job.picture!.condition,
-  axisCm: job.picture!.axisCm,
-}))
-const mine = computed(() =>
-  broughtTo(
-    job.picture!.measured.state,
-    job.picture!.condition,
-    common.value,
-    job.view!.frame.geometry,
-    job.profile,
-    job.picture!.measured.ownStrings,
-  ),
-)
-
-const rows = computed(() =>
-  shop.references
-    .filter(
-      (r) =>
-        r.sport === job.profile.id &&
-        (kind.value === 'all' || r.kind === kind.value) &&
-        `${r.name} ${r.style} ${r.note}`.toLowerCase().includes(search.value.trim().toLowerCase()),
-    )
-    .map((reference) => {
-      const state = referenceState(reference, common.value, job.profile)
-      return {
-        reference,
-        state,
-        chosen: body.value.referenceIds.includes(reference.id),
-        distance: nearness(mine.value, state, job.profile.tolerance, job.profile.populationSpread),
-        cells: QUANTITIES.map((quantity) => ({
-          quantity,
-          estimate: estimateOf(state, quantity),
-          given: reference.numbers[quantity],
-          ...differenceOf(estimateOf(mine.value, quantity), estimateOf(state, quantity)),
-        })),
-      }
-    })
-    .sort((a, b) => Number(b.chosen) - Number(a.chosen) || a.distance - b.distance),
-)
-const VERDICTS: Record<Verdict, string> = { same: 'cannot tell', more: '', less: '', unknown: '' }
-
-function toggle(id: string): void {
-  const ids = body.value.referenceIds
-  job.save('compare', {
-    ...body.value,
-    referenceIds: ids.includes(id) ? ids.filter((held) => held !== id) : [...ids, id],
-  })
-}
-function setState(value: string): void {
-  job.save('compare', { ...body.value, condition: STATES.find((s) => s.value === value)!.condition })
-}
-const write = (value: number, quantity: Quantity) => writeValue(value, quantity, shop.units, lengthCm.value)
+const axisText = (cm: number) => (cm === 0 ? 'the butt end' : `${fixed(cm, 2)} cm`)
 </script>
 
 <template>
-  <StageFrame stage="compare" title="Compare" :rederive="() => job.save('compare', body)">
+  <StageFrame stage="compare" title="Compare" :rederive="() => compare.save({})">
+    <template #beside>
+      <v-btn-toggle v-model="view" role="group" mandatory aria-label="Show as">
+        <v-btn value="table">Table</v-btn><v-btn value="scatter">Two numbers</v-btn><v-btn value="lines">All four</v-btn
+        ><v-btn value="classes">{{
+          compare.profile.shapes.length > 0 ? 'Shapes' : compare.profile.classes.length > 0 ? 'Classes' : 'Bands'
+        }}</v-btn>
+      </v-btn-toggle>
+    </template>
     <template #actions
+      ><v-btn
+        :prepend-icon="mdiPrinterOutline"
+        variant="text"
+        data-testid="print-comparison"
+        @click="print('comparison')"
+        >Sheet</v-btn
       ><v-btn :append-icon="mdiArrowRight" color="primary" variant="flat" :to="{ name: 'target' }"
         >Target</v-btn
       ></template
     >
-    <div class="d-flex flex-wrap ga-3 mb-2 align-center">
-      <v-text-field v-model="search" label="Find" class="find" clearable @click:clear="search = ''" />
-      <v-btn-toggle role="group" v-model="kind" mandatory aria-label="Kind">
-        <v-btn value="all">All</v-btn><v-btn value="professional">Professional</v-btn
-        ><v-btn value="retail">Retail</v-btn><v-btn value="shop">Ours</v-btn>
-      </v-btn-toggle>
+    <p class="common" data-testid="common-state">
+      <b>{{ conditionText(compare.common.condition, compare.profile) }}</b>, swing weight about
+      <b>{{ axisText(compare.common.axisCm) }}</b>: every number on this page.
+    </p>
+    <div class="filters">
+      <v-text-field v-model="compare.filter.text" label="Find" clearable />
+      <v-select v-model="compare.filter.kind" :items="KINDS" label="Kind" />
       <v-select
-        :model-value="stateKey"
-        :items="STATES"
+        v-model="compare.filter.style"
+        :items="compare.styles"
+        label="Game"
+        clearable
+        :disabled="compare.styles.length === 0"
+      />
+      <v-select
+        :model-value="compare.stateKey"
+        :items="compare.states"
         label="All brought to"
-        class="state"
-        @update:model-value="setState"
+        @update:model-value="
+          (v: string) => compare.save({ condition: compare.states.find((s) => s.value === v)!.condition })
+        "
+      />
+      <v-select
+        :model-value="compare.common.axisCm"
+        :items="compare.axes.map((a) => ({ title: axisText(a), value: a }))"
+        label="Swing weight about"
+        @update:model-value="(a: number) => compare.save({ axisCm: a === job.picture!.axisCm ? null : a })"
       />
     </div>
-    <p v-if="shop.references.length === 0" class="panel" data-testid="empty-library">
-      The library is empty: there is nothing to compare with. You can still set a target by hand on the next stage.
+    <v-alert v-if="compare.problem" type="error" variant="tonal" density="compact" class="mb-2">{{
+      compare.problem
+    }}</v-alert>
+    <p v-if="compare.librarySize === 0 && compare.rows.length === 0" class="panel" data-testid="empty-library">
+      The library has nothing of this sport yet. <RouterLink to="/library">Add setups</RouterLink>, or set a target by
+      hand on the next stage.
     </p>
-    <div v-else class="panel scroll">
-      <table class="plain" aria-label="Library">
-        <thead>
-          <tr>
-            <th scope="col" />
-            <th scope="col">{{ rows.length }} setups, nearest first</th>
-            <th v-for="quantity in QUANTITIES" :key="quantity" scope="col" class="num">
-              {{ QUANTITY_NAMES[quantity] }}<br /><span class="font-weight-regular">{{
-                unitMark(quantity, shop.units)
-              }}</span>
-            </th>
-          </tr>
-          <tr class="mine">
-            <td><MarkGlyph kind="measured" /></td>
-            <td>
-              <b>This frame</b><br /><small class="quiet">{{ conditionText(common.condition, job.profile) }}</small>
-            </td>
-            <td v-for="quantity in QUANTITIES" :key="quantity" class="num figure">
-              <template v-if="estimateOf(mine, quantity)"
-                ><b>{{ write(estimateOf(mine, quantity)!.value, quantity) }}</b
-                ><br /><small class="quiet"
-                  >±{{ writeSpread(2 * estimateOf(mine, quantity)!.u, quantity, shop.units) }}</small
-                ></template
-              >
-              <span v-else class="quiet">–</span>
-            </td>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="row in rows" :key="row.reference.id" :class="{ chosen: row.chosen }">
-            <td>
-              <v-checkbox
-                :model-value="row.chosen"
-                :aria-label="`Compare with ${row.reference.name}`"
-                @update:model-value="toggle(row.reference.id)"
-              />
-            </td>
-            <td class="name" :title="row.reference.note">
-              <b>{{ row.reference.name }}</b> <span class="quiet">{{ row.reference.style }}</span><br />
-              <small class="quiet"
-                >{{ row.reference.grade }}, {{ row.reference.dated }}, {{ row.reference.source }}; given
-                {{ conditionText(row.reference.condition, job.profile)
-                }}{{ row.reference.axisCm !== job.profile.axisCm ? `, about ${row.reference.axisCm} cm` : '' }}</small
-              >
-              <small v-if="row.reference.note" class="note">{{ row.reference.note }}</small>
-            </td>
-            <td v-for="cell in row.cells" :key="cell.quantity" class="num figure">
-              <template v-if="cell.estimate">
-                <span class="published">{{ write(cell.estimate.value, cell.quantity) }}</span>
-                <br />
-                <small v-if="cell.verdict === 'same'" class="quiet">{{ VERDICTS.same }}</small>
-                <small v-else-if="cell.difference"
-                  >{{ writeDifference(cell.difference.value, cell.quantity, shop.units) }}
-                  <span class="quiet">±{{ writeSpread(2 * cell.difference.u, cell.quantity, shop.units) }}</span></small
-                >
-              </template>
-              <small v-else-if="cell.given" class="quiet">cannot be brought here</small>
-              <small v-else class="quiet">not known</small>
-            </td>
-          </tr>
-        </tbody>
-      </table>
-    </div>
+    <CompareTable v-else-if="view === 'table'" :compare="compare" />
+    <ScatterView v-else-if="view === 'scatter'" :compare="compare" />
+    <LinesView v-else-if="view === 'lines'" :compare="compare" />
+    <ClassesView v-if="view === 'classes'" :compare="compare" />
   </StageFrame>
 </template>
 
 <style scoped>
-.find {
-  max-width: 220px;
+.common {
+  margin: 0 0 8px;
+  font-size: 14px;
 }
-.state {
-  max-width: 280px;
+.filters {
+  display: grid;
+  grid-template-columns: 1.2fr 1fr 0.9fr 1.9fr 1fr;
+  gap: 8px;
+  margin-bottom: 10px;
 }
-.scroll {
-  max-height: calc(100vh - 260px);
-  min-height: 300px;
-  overflow: auto;
-  padding: 0 12px 8px;
+@media (max-width: 1100px) {
+  .filters {
+    grid-template-columns: repeat(3, 1fr);
+  }
 }
-thead {
-  position: sticky;
-  top: 0;
-  background: rgb(var(--v-theme-surface));
-  z-index: 1;
-}
-.num {
-  text-align: right !important;
-  white-space: nowrap;
-}
-.num small {
-  font-size: 12.5px;
-}
-.chosen td {
-  background: rgba(var(--v-theme-published), 0.09);
-}
-.mine td {
-  border-bottom: 2px solid rgb(var(--v-theme-frame-edge));
-}
-.name {
-  line-height: 1.25;
-}
-.name small {
-  font-size: 12.5px;
-}
-.note {
-  display: block;
-  font-style: italic;
+@media (max-width: 640px) {
+  .filters {
+    grid-template-columns: 1fr;
+  }
 }
 </style>

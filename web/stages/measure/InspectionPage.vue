@@ -9,12 +9,13 @@ import {
   type MeasureBody,
 } from '#core/job/bodies.ts'
 import { checkClaim } from '#core/compare/claim.ts'
-import { referenceState } from '#core/job/picture.ts'
+import { referenceState } from '#core/compare/setup.ts'
 import { fixed, writeQuantity } from '#core/quantities/write.ts'
 import type { AnyQuantity } from '#core/quantities/units.ts'
 import type { Photo } from '#contract/devices.ts'
 import { callWithPicture, problemText, call } from '../../api/client.ts'
 import PlainNumber from '../../shared/PlainNumber.vue'
+import SetupPicker from '../../library/SetupPicker.vue'
 import { useJob } from '../../stores/job.ts'
 import { useShop } from '../../stores/shop.ts'
 import { useReadings } from './useReadings.ts'
@@ -92,14 +93,8 @@ async function keep(files: FileList | null | undefined): Promise<void> {
   busy.value = false
 }
 
-const claims = computed(() => [
-  { title: 'not compared', value: '' },
-  ...shop.references
-    .filter((r) => r.sport === job.profile.id && r.kind === 'retail')
-    .map((r) => ({ title: r.name, value: r.id })),
-])
 const lines = computed(() => {
-  const reference = shop.references.find((r) => r.id === body.value.claimId)
+  const reference = shop.reference(body.value.claimId)
   if (!reference) return []
   return checkClaim(
     { geometry: job.view!.frame.geometry, state: job.picture!.measured.state },
@@ -179,12 +174,14 @@ const setGeometry = (change: object) => job.saveFrame({ geometry: { ...geometry.
       </section>
       <section class="panel">
         <h2>Is it what it says it is?</h2>
-        <v-select
-          :model-value="body.claimId ?? ''"
-          :items="claims"
+        <SetupPicker
+          :model-value="body.claimId"
+          :sport="job.profile.id"
+          :kinds="['retail']"
           label="Sold as"
+          clearable
           class="mb-2"
-          @update:model-value="(id: string) => save({ claimId: id || null })"
+          @update:model-value="(id) => save({ claimId: id })"
         />
         <div class="sizes mb-2">
           <PlainNumber

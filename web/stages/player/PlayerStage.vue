@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { mdiArrowRight } from '@mdi/js'
 import { computed, ref } from 'vue'
-import type { PlayerFacts } from '#core/job/bodies.ts'
+import { COMPLAINTS, type Complaint, type PlayerFacts } from '#core/job/bodies.ts'
+import { fixed } from '#core/quantities/write.ts'
+import PlainNumber from '../../shared/PlainNumber.vue'
 import { NO_FACTS } from '../../shared/playerFacts.ts'
 import StageFrame from '../../shared/StageFrame.vue'
 import { useJob } from '../../stores/job.ts'
@@ -31,7 +33,23 @@ function saveName(name: string): void {
   problems.value = { ...problems.value, name: name.trim() ? undefined : 'A name is needed.' }
   if (name.trim()) save({ name: name.trim() })
 }
-type Choice = keyof PlayerFacts & ('level' | 'style' | 'mishits' | 'late' | 'tired' | 'pain' | 'hand')
+type Choice = keyof PlayerFacts &
+  ('level' | 'build' | 'style' | 'mishits' | 'late' | 'tired' | 'pain' | 'hand' | 'cameFrom')
+const COMPLAINT_NAMES: Record<Complaint, string> = {
+  twists: 'Twists off the axis',
+  unsteady: 'Unsteady on centred hits',
+  late: 'Late',
+  tired: 'Tires the arm',
+  heavy: 'Too heavy',
+  weak: 'No weight behind it',
+  power: 'Too much power',
+}
+const asked = computed(() =>
+  ASKED.filter((a) => a.field !== 'cameFrom' || job.profile.id === 'pickleball' || job.profile.id === 'padel'),
+)
+const ceilingAxisCm = computed(() => facts.value.ceiling?.axisCm ?? job.profile.axisCm)
+const saveCeiling = (value: number | null) =>
+  save({ ceiling: value === null ? null : { swingWeightKgCm2: value, axisCm: ceilingAxisCm.value } })
 const ASKED: { field: Choice; label: string; options: [string, string][] }[] = [
   {
     field: 'level',
@@ -41,6 +59,15 @@ const ASKED: { field: Choice; label: string; options: [string, string][] }[] = [
       ['club', 'Club'],
       ['strong', 'Strong'],
       ['competition', 'Competition'],
+    ],
+  },
+  {
+    field: 'build',
+    label: 'Build',
+    options: [
+      ['slight', 'Slight'],
+      ['average', 'Average'],
+      ['strong', 'Strong'],
     ],
   },
   {
@@ -91,6 +118,14 @@ const ASKED: { field: Choice; label: string; options: [string, string][] }[] = [
     ],
   },
   {
+    field: 'cameFrom',
+    label: 'Played before',
+    options: [
+      ['nothing', 'Nothing like it'],
+      ['racket sport', 'Another racket sport'],
+    ],
+  },
+  {
     field: 'hand',
     label: 'Hand',
     options: [
@@ -132,7 +167,7 @@ const ASKED: { field: Choice; label: string; options: [string, string][] }[] = [
         />
       </div>
       <div class="asked">
-        <div v-for="{ field, label, options } in ASKED" :key="field" class="ask">
+        <div v-for="{ field, label, options } in asked" :key="field" class="ask">
           <span :id="`ask-${field}`">{{ label }}</span>
           <v-btn-toggle
             role="group"
@@ -142,6 +177,38 @@ const ASKED: { field: Choice; label: string; options: [string, string][] }[] = [
           >
             <v-btn v-for="[value, text] in options" :key="value" :value="value">{{ text }}</v-btn>
           </v-btn-toggle>
+        </div>
+        <div class="ask">
+          <span id="ask-complaints">Now it</span>
+          <v-btn-toggle
+            role="group"
+            multiple
+            :model-value="facts.complaints ?? []"
+            aria-labelledby="ask-complaints"
+            class="complaints"
+            @update:model-value="(value: Complaint[]) => save({ complaints: value })"
+          >
+            <v-btn v-for="c in COMPLAINTS" :key="c" :value="c" size="small">{{ COMPLAINT_NAMES[c] }}</v-btn>
+          </v-btn-toggle>
+        </div>
+        <div class="ask">
+          <span>Ceiling</span>
+          <div class="d-flex ga-3 align-center">
+            <PlainNumber
+              :model-value="facts.ceiling?.swingWeightKgCm2 ?? null"
+              label="Swing weight"
+              suffix="kg·cm²"
+              :min="40"
+              :max="500"
+              class="ceiling"
+              data-testid="ceiling"
+              @update:model-value="saveCeiling"
+            />
+            <small class="quiet"
+              >the heaviest that stays quick all session: {{ job.profile.layers.strings ? 'strung, ' : '' }}base grip,
+              one overgrip, about {{ fixed(ceilingAxisCm, 2) }} cm</small
+            >
+          </div>
         </div>
       </div>
       <template v-if="facts.pain === 'now' || facts.pain === 'past'">
@@ -213,6 +280,13 @@ const ASKED: { field: Choice; label: string; options: [string, string][] }[] = [
 }
 .ask span {
   font-weight: 600;
+}
+.complaints {
+  flex-wrap: wrap;
+  height: auto !important;
+}
+.ceiling {
+  max-width: 170px;
 }
 .minor {
   font-weight: 700;

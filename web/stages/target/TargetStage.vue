@@ -1,212 +1,194 @@
 <script setup lang="ts">
-import { mdiArrowRight } from '@mdi/js'
-import { computed, ref } from 'vue'
-import type { TargetBody } from '#core/job/bodies.ts'
+import { mdiArrowRight, mdiPrinterOutline } from '@mdi/js'
+import { computed, reactive, ref } from 'vue'
 import { estimateOf } from '#core/frame/state.ts'
-import { referenceState } from '#core/job/picture.ts'
-import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
-import { guardsOnTarget, targetFrom, type TargetLine, type TargetWay } from '#core/target/target.ts'
-import { QUANTITY_NAMES } from '#contract/words.ts'
-import QuantityField from '../../shared/QuantityField.vue'
+import { QUANTITIES } from '#core/quantities/units.ts'
+import { fixed, writeQuantity } from '#core/quantities/write.ts'
+import { aimedAt, type TargetWay } from '#core/target/target.ts'
+import { FACT_NAMES, WAY_NAMES } from '#contract/targetWords.ts'
+import SetupPicker from '../../library/SetupPicker.vue'
 import StageFrame from '../../shared/StageFrame.vue'
-import { guardWords, wordsOf } from '../../shared/words.ts'
+import { useSheets } from '../../shared/useSheets.ts'
 import { useJob } from '../../stores/job.ts'
 import { useShop } from '../../stores/shop.ts'
+import { useCompareOffers } from './useCompareOffers.ts'
+import GuardList from './GuardList.vue'
+import TargetLineRow from './TargetLineRow.vue'
+import { SETUP_WAYS, useTarget } from './useTarget.ts'
 
 const job = useJob()
 const shop = useShop()
-const problem = ref('')
-const EMPTY: TargetBody = { way: 'hand', referenceId: null, lines: {} }
-const body = computed<TargetBody>(() => job.bodies.target ?? EMPTY)
+const target = reactive(useTarget())
+const offers = reactive(useCompareOffers())
+const { print } = useSheets()
+const WAYS: TargetWay[] = ['copy', 'halfway', 'cluster', 'match', 'band', 'ceiling', 'complaints', 'mgri', 'hand']
+const ways = computed(() => WAYS.filter((w) => w !== 'mgri' || job.profile.id === 'tennis'))
+/** The game whose setups are looked through. */
+const game = ref<string | null>(null)
+const gameOf = computed(
+  () =>
+    game.value ??
+    target.speaking.flatMap((s) => (s.rule.effect.kind === 'cluster' ? [s.rule.effect.style] : []))[0] ??
+    target.player?.style ??
+    null,
+)
+const needsSetup = computed(() => SETUP_WAYS.includes(target.body.way))
+/** What a way has to go by, or why it has nothing. */
+const says = computed(() => {
+  switch (target.body.way) {
+    case 'band':
+      return target.speaking.some((s) => s.rule.effect.kind === 'band')
+        ? ''
+        : 'No band fits: age and level are asked on the player page.'
+    case 'ceiling':
+      return target.ceiling === null ? 'No ceiling is known: set it on the player page, or find it by playing.' : ''
+    case 'complaints':
+      return target.speaking.some((s) => s.rule.effect.kind === 'shift' || s.rule.effect.kind === 'scale')
+        ? ''
+        : 'No complaint on the player page asks for another number.'
+    default:
+      return ''
+  }
+})
+const advice = computed(() =>
+  target.speaking.filter((s) => ['advice', 'school', 'shape', 'halfway', 'cluster'].includes(s.rule.effect.kind)),
+)
 const lengthCm = computed(() => job.view!.frame.geometry.lengthCm)
-const measured = computed(() => job.picture!.measured.state)
-const references = computed(() => {
-  const chosen = job.bodies.compare?.referenceIds ?? []
-  return shop.references
-    .filter((r) => r.sport === job.profile.id)
-    .sort((a, b) => Number(chosen.includes(b.id)) - Number(chosen.includes(a.id)))
-    .map((r) => ({ title: `${chosen.includes(r.id) ? '▽ ' : ''}${r.name}`, value: r.id }))
-})
-const guards = computed(() => {
-  const facts = job.bodies.player?.facts
-  const player = facts ? { age: facts.age, pain: facts.pain === 'now' || facts.pain === 'past' } : null
-  const condition = job.picture!.condition
-  const overBare =
-    (condition.stringsG ?? 0) +
-    condition.overgrips * job.profile.layers.overgrip.massG +
-    (condition.dampener ? (job.profile.layers.dampener?.massG ?? 0) : 0)
-  return guardsOnTarget(body.value.lines, measured.value, player, overBare)
-})
-
-/** Works the numbers out again the same way, for the same quantities; those by hand stay. */
-function derive(way: TargetWay, referenceId: string | null, quantities: readonly Quantity[] = QUANTITIES): void {
-  problem.value = ''
-  if (way === 'hand' || !referenceId) {
-    job.save('target', { way, referenceId, lines: body.value.lines })
-    return
-  }
-  const reference = shop.references.find((r) => r.id === referenceId)!
-  try {
-    const known = way === 'halfway' ? quantities.filter((q) => estimateOf(measured.value, q)) : quantities
-    const found = targetFrom(
-      way,
-      measured.value,
-      referenceState(reference, job.picture!, job.profile),
-      known,
-      job.profile,
-    )
-    const lines: TargetBody['lines'] = {}
-    for (const quantity of QUANTITIES) {
-      const held = body.value.lines[quantity]
-      const line = found[quantity]
-      if (line) lines[quantity] = { ...line, tolerance: held?.tolerance ?? line.tolerance, reason: held?.reason ?? '' }
-      else if (held?.from === 'hand') lines[quantity] = held
-    }
-    job.save('target', { way, referenceId, lines })
-  } catch (error) {
-    problem.value = wordsOf(error)
-  }
-}
-function rederive(): void {
-  derive(
-    body.value.way,
-    body.value.referenceId,
-    QUANTITIES.filter((q) => body.value.lines[q] && body.value.lines[q].from !== 'hand'),
-  )
-}
-function setLine(quantity: Quantity, change: Partial<TargetLine> | null): void {
-  const { [quantity]: held, ...others } = body.value.lines
-  const line =
-    change === null
-      ? null
-      : {
-          value: held?.value ?? 0,
-          tolerance: held?.tolerance ?? job.profile.tolerance[quantity],
-          from: held?.from ?? ('hand' as const),
-          reason: held?.reason ?? '',
-          ...change,
-        }
-  job.save('target', { ...body.value, lines: line ? { ...others, [quantity]: line } : others })
-}
-const FROM = { reference: 'copied', halfway: 'half-way', hand: 'by hand' }
 </script>
 
 <template>
-  <StageFrame stage="target" title="Target" :rederive="rederive">
+  <StageFrame stage="target" title="Target" :rederive="target.rederive">
+    <template #beside>
+      <v-btn :to="{ name: 'schools' }" variant="text" size="small">Schools side by side</v-btn>
+      <v-btn :to="{ name: 'face' }" variant="text" size="small">What it will do</v-btn>
+    </template>
     <template #actions
+      ><v-btn :prepend-icon="mdiPrinterOutline" variant="text" @click="print('comparison')">Sheet</v-btn
       ><v-btn
-        v-if="Object.keys(body.lines).length > 0"
+        v-if="aimedAt(target.body.lines).length > 0"
         :append-icon="mdiArrowRight"
         color="primary"
         variant="flat"
+        :disabled="target.open.length > 0"
         :to="{ name: 'plan' }"
         >Plan</v-btn
       ></template
     >
-    <section class="panel mb-3 d-flex flex-wrap ga-4 align-center">
+    <section class="panel mb-3">
       <v-btn-toggle
         role="group"
-        :model-value="body.way"
-        mandatory
+        :model-value="target.body.way"
         aria-label="Way"
-        @update:model-value="(way: TargetWay) => derive(way, body.referenceId)"
+        class="ways"
+        @update:model-value="(way: TargetWay | undefined) => way && target.derive(way, target.body.referenceId)"
       >
-        <v-btn value="copy">Copy a setup</v-btn><v-btn value="halfway">Half-way to a setup</v-btn
-        ><v-btn value="hand">By hand</v-btn>
+        <v-btn v-for="way in ways" :key="way" :value="way" size="small">{{ WAY_NAMES[way] }}</v-btn>
       </v-btn-toggle>
-      <v-autocomplete
-        v-if="body.way !== 'hand'"
-        :model-value="body.referenceId"
-        :items="references"
-        label="Setup"
-        class="setup"
-        data-testid="reference"
-        @update:model-value="(id: string | null) => derive(body.way, id)"
-      />
-      <span v-if="body.way !== 'hand' && shop.references.length === 0" class="quiet"
-        >The library is empty; set the target by hand.</span
-      >
-    </section>
-    <v-alert v-if="problem" type="error" variant="tonal" density="compact" class="mb-3">{{ problem }}</v-alert>
-    <section class="panel">
-      <div class="line head quiet">
-        <span>Aim at</span><span>Target</span><span>Tolerance ±</span><span>Why</span><span />
-      </div>
-      <div v-for="quantity in QUANTITIES" :key="quantity" class="line" :data-quantity="quantity">
-        <span class="name"
-          ><b>{{ QUANTITY_NAMES[quantity] }}</b
-          ><small v-if="body.lines[quantity]" class="quiet">{{ FROM[body.lines[quantity]!.from] }}</small></span
-        >
-        <QuantityField
-          :quantity="quantity"
-          :length-cm="lengthCm"
-          label="Target"
-          :keep="`${job.view!.job.id}-target-${quantity}`"
-          :model-value="body.lines[quantity]?.value ?? null"
-          placeholder="left open"
-          @commit="(value) => setLine(quantity, { value, from: 'hand' })"
-          @cleared="setLine(quantity, null)"
+      <div v-if="needsSetup" class="d-flex ga-3 mt-3 align-center">
+        <v-select
+          v-if="target.body.way === 'cluster'"
+          v-model="game"
+          :items="['flat', 'spin', 'all-court', 'touch']"
+          :placeholder="gameOf ?? ''"
+          persistent-placeholder
+          label="Game"
+          class="game"
         />
-        <v-text-field
-          v-if="body.lines[quantity]"
-          :model-value="String(Number(body.lines[quantity]!.tolerance.toFixed(3)))"
-          label="±"
-          :suffix="quantity === 'mass' ? 'g' : quantity === 'balance' ? 'cm' : 'kg·cm²'"
-          class="figure"
-          :rules="[(v: string) => Number(v.replace(',', '.')) > 0 || 'more than 0']"
-          @change="
-            (e: Event) => {
-              const v = Number((e.target as HTMLInputElement).value.replace(',', '.'))
-              if (v > 0) setLine(quantity, { tolerance: v })
-            }
+        <SetupPicker
+          v-if="target.body.way !== 'match'"
+          :key="target.body.way"
+          :model-value="target.body.referenceId"
+          :sport="job.profile.id"
+          :first="target.body.way === 'cluster' ? [] : offers.chosen"
+          :styles="target.body.way === 'cluster' && gameOf ? [gameOf] : undefined"
+          :kinds="target.body.way === 'cluster' ? ['professional'] : undefined"
+          :near="target.body.way === 'halfway' ? undefined : offers.near"
+          :label="
+            target.body.way === 'halfway' ? 'Half-way to' : target.body.way === 'cluster' ? 'Nearest first' : 'Setup'
           "
+          class="setup"
+          data-testid="reference"
+          @update:model-value="(id) => target.derive(target.body.way, id)"
         />
-        <span v-else class="quiet">left open</span>
-        <v-text-field
-          v-if="body.lines[quantity]"
-          :model-value="body.lines[quantity]!.reason"
-          label="Reason"
-          @change="(e: Event) => setLine(quantity, { reason: (e.target as HTMLInputElement).value })"
+        <v-select
+          v-else
+          :model-value="target.body.referenceId"
+          :items="offers.own.map((r) => ({ title: `${r.name}, ${r.really}, ${r.note}`, value: r.id }))"
+          label="A frame measured here"
+          class="setup"
+          no-data-text="No other frame of this sport has been measured here"
+          @update:model-value="(id: string) => target.derive('match', id)"
         />
-        <span v-else />
-        <v-btn v-if="body.lines[quantity]" size="small" variant="text" @click="setLine(quantity, null)"
-          >Leave open</v-btn
-        >
       </div>
+      <p v-if="says" class="mt-2 mb-0 quiet" data-testid="way-says">
+        {{ says }} <RouterLink :to="{ name: 'player' }">To the player</RouterLink>
+      </p>
+      <p v-if="target.ceiling !== null" class="quiet mt-2 mb-0">
+        Ceiling {{ writeQuantity(target.ceiling, 'swingWeight', shop.units, lengthCm) }} as this frame was measured;
+        numbers taken from elsewhere are held there.
+      </p>
     </section>
-    <ul v-if="guards.length > 0" class="guards panel mt-3">
-      <li v-for="guard in guards" :key="guard.code + guard.quantity">{{ guardWords(guard) }}</li>
-    </ul>
+    <v-alert v-if="target.problem" type="error" variant="tonal" density="compact" class="mb-3">{{
+      target.problem
+    }}</v-alert>
+    <section class="panel">
+      <div class="head quiet"><span>Aim at</span><span>Target</span><span>Tolerance ±</span><span>Why</span></div>
+      <TargetLineRow
+        v-for="quantity in QUANTITIES"
+        :key="quantity"
+        :quantity="quantity"
+        :line="target.body.lines[quantity] ?? null"
+        :now="estimateOf(target.frame.state, quantity)"
+        :setups="offers.chosen"
+        @type="(value) => target.typeLine(quantity, value)"
+        @change="(change) => target.setLine(quantity, change)"
+        @take="(way, id) => target.takeOne(quantity, way, id)"
+      />
+    </section>
+    <GuardList
+      :guards="target.guards"
+      :confirmed="target.body.confirmed"
+      :open="target.open"
+      class="mt-3"
+      @confirm="target.confirm"
+    />
+    <section v-if="advice.length > 0 || target.asks.length > 0" class="panel mt-3">
+      <h2>From this player</h2>
+      <ul class="advice">
+        <li v-for="{ rule, words } in advice" :key="rule.id" :data-rule="rule.id">
+          {{ words }} <small class="quiet">{{ rule.grade === 'thin' ? 'thin evidence; ' : '' }}{{ rule.source }}</small>
+        </li>
+      </ul>
+      <p v-if="target.asks.length > 0" class="quiet mb-0">
+        More could be said with: {{ target.asks.map((a) => FACT_NAMES[a] ?? a).join(', ') }}.
+        <RouterLink :to="{ name: 'player' }">To the player</RouterLink>
+      </p>
+    </section>
+    <p class="quiet mt-2 mb-0">Numbers as measured here, swing weight about {{ fixed(job.picture!.axisCm, 2) }} cm.</p>
   </StageFrame>
 </template>
 
 <style scoped>
+.ways {
+  flex-wrap: wrap;
+  height: auto !important;
+}
+.game {
+  max-width: 150px;
+}
 .setup {
-  min-width: 280px;
+  max-width: 420px;
+  flex: 1;
 }
-.line {
+.head {
   display: grid;
-  grid-template-columns: 120px 170px 150px minmax(120px, 1fr) 96px;
+  grid-template-columns: 128px 150px 120px 1fr;
   gap: 12px;
-  align-items: center;
-  padding: 8px 0;
-  border-top: 1px solid rgb(var(--v-theme-line));
-}
-.line.head {
-  border: 0;
-  padding: 0;
   font-size: 13px;
 }
-.name {
-  display: grid;
-}
-.guards {
-  border-left: 4px solid rgb(var(--v-theme-warning));
-  padding-left: 30px;
-}
-@media (max-width: 900px) {
-  .line {
-    grid-template-columns: 1fr 1fr;
-  }
+.advice {
+  margin: 0 0 4px;
+  padding-left: 18px;
+  line-height: 1.4;
 }
 </style>

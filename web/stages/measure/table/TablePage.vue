@@ -10,6 +10,7 @@ import { problemText } from '../../../api/client.ts'
 import { doubtWords, problemWords, wordsOf } from '../../../shared/words.ts'
 import { writeTime } from '../../../shared/writeTime.ts'
 import { useDevices } from '../../../stores/devices.ts'
+import { saveFile } from '../../../shared/saveFile.ts'
 import { useJob } from '../../../stores/job.ts'
 import { useShop } from '../../../stores/shop.ts'
 import { useReadings } from '../useReadings.ts'
@@ -80,11 +81,7 @@ async function take(): Promise<void> {
 }
 function download(): void {
   const csv = writeReadings(readings.held.value, job.profile, (id) => devices.deviceOf(id)?.name ?? '')
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(new Blob([csv], { type: 'text/csv' }))
-  link.download = `kevro-readings-${job.view!.job.number}.csv`
-  link.click()
-  setTimeout(() => URL.revokeObjectURL(link.href), 10000)
+  saveFile(new Blob([csv], { type: 'text/csv' }), `kevro-readings-${job.view!.job.number}.csv`)
 }
 const EXAMPLE = 'weight (g)\tbalance (mm)\tswing weight\n326.4\t319\t321\n326.5\t320\t322'
 </script>

@@ -1,0 +1,112 @@
+import { needed, type FrameState } from '../frame/state.ts'
+import { Problem } from '../problem.ts'
+import { GCM2_PER_KGCM2 } from '../quantities/units.ts'
+
+/** What is assumed of ball, face and stroke; shown beside every map. */
+export interface ImpactAssumptions {
+  ballG: number
+  /** Coefficient of restitution of the ball on the face with the head held. */
+  restitution: number
+  /** Ball speed towards the player, m/s. */
+  incomingMS: number
+  /** Speed of the head's middle with the frame as it is now, m/s. */
+  headMS: number
+  /** Where the frame turns about in the stroke, cm from the butt; negative is up the arm. */
+  pivotCm: number
+  /** ω ∝ S^(−n) at equal effort. */
+  effort: number
+}
+
+/** Range of n at equal effort (Cross and Bower, J. Sports Sci. 24 (2006) 23 measured 0.27; from memory). */
+export const EFFORT_BAND = [0.2, 0.3] as const
+
+/**
+ * Mass that the ball meets at a place: 1/M_e = 1/M + (x−b)²/(1000·I_cm) + (y−ȳ)²/(1000·T_c).
+ * @param xCm from the butt @param yCm off the long axis
+ * @returns g
+ * @throws Problem `state.needs` when mass, balance or swing weight is not known, or twist weight off the axis
+ */
+export function effectiveMass(state: FrameState, xCm: number, yCm: number): number {
+  const { massG, recoil, balanceCm, twist } = bodyOf(state, yCm !== state.lateralCm)
+  const dx = xCm - balanceCm
+  const dy = yCm - state.lateralCm
+  return 1 / (1 / massG + (dx * dx) / (GCM2_PER_KGCM2 * recoil) + (dy === 0 ? 0 : (dy * dy) / (GCM2_PER_KGCM2 * twist)))
+}
+
+/**
+ * Apparent coefficient of restitution: e_A = (e·M_e − m_b)/(M_e + m_b).
+ * @example 330 g, 32.5 cm, 325 about 10.16 cm, T 14.5, ball 57.7 g, e 0.85: 0.4104 at (52, 0)
+ */
+export function apparentRestitution(effectiveG: number, ballG: number, restitution: number): number {
+  return (restitution * effectiveG - ballG) / (effectiveG + ballG)
+}
+
+/**
+ * Angular speed of a stroke at equal effort, rad/s: ω = ω₀(S/S₀)^(−n), ω₀ from the head's middle of the frame as it is now.
+ * @param swingWeight both about the same axis, kg·cm²
+ */
+export function strokeRate(
+  swingWeight: number,
+  now: { swingWeight: number; headCentreCm: number },
+  assumed: ImpactAssumptions,
+): number {
+  const rate = (100 * assumed.headMS) / (now.headCentreCm - assumed.pivotCm)
+  return rate * (swingWeight / now.swingWeight) ** -assumed.effort
+}
+
+/** What a ball does at one place of the face. */
+export interface Hit {
+  /** Apparent restitution. */
+  apparent: number
+  /** Ball speed off the face, m/s. */
+  outgoingMS: number
+  /** Turning of the frame about its long axis right after, rad/s; positive with the right edge going back. */
+  turnRadS: number
+}
+
+/** The constants of one frame in one stroke, ready for many places. */
+export interface Striker {
+  at(xCm: number, yCm: number): Hit
+  rateRadS: number
+}
+
+/**
+ * Outgoing speed e_A·v_in + (1+e_A)·ω(x−x_p), turning m_b(1+e_A)(v_in+v)(y−ȳ)/(1000·T_c).
+ * @throws Problem `state.needs` when one of the four numbers is not known
+ */
+export function strikerOf(state: FrameState, rateRadS: number, assumed: ImpactAssumptions): Striker {
+  const { massG, recoil, balanceCm, twist } = bodyOf(state, true)
+  const perMass = 1 / massG
+  const perX = 1 / (GCM2_PER_KGCM2 * recoil)
+  const perY = 1 / (GCM2_PER_KGCM2 * twist)
+  const { ballG, restitution, incomingMS, pivotCm } = assumed
+  const { lateralCm } = state
+  return {
+    rateRadS,
+    at(xCm, yCm) {
+      const dx = xCm - balanceCm
+      const dy = yCm - lateralCm
+      const effective = 1 / (perMass + dx * dx * perX + dy * dy * perY)
+      const apparent = (restitution * effective - ballG) / (effective + ballG)
+      const frameMS = (rateRadS * (xCm - pivotCm)) / 100
+      // m/s × 100 = cm/s, as the inertia is in g·cm².
+      const turnRadS = ballG * (1 + apparent) * 100 * (incomingMS + frameMS) * dy * perY
+      return { apparent, outgoingMS: apparent * incomingMS + (1 + apparent) * frameMS, turnRadS }
+    },
+  }
+}
+
+/** Mass, recoil weight and twist weight about the centre of mass (T − Mȳ²/1000). */
+function bodyOf(
+  state: FrameState,
+  withTwist: boolean,
+): { massG: number; recoil: number; balanceCm: number; twist: number } {
+  const { massG, balanceCm, swingWeightKgCm2 } = needed(state)
+  const arm = balanceCm - state.axisCm
+  const recoil = swingWeightKgCm2 - (massG * arm * arm) / GCM2_PER_KGCM2
+  const { twistWeightKgCm2, lateralCm } = state
+  if (withTwist && twistWeightKgCm2 === null) throw new Problem('state.needs', 'twistWeight')
+  const twist = (twistWeightKgCm2 ?? 0) - (massG * lateralCm * lateralCm) / GCM2_PER_KGCM2
+  if (!(recoil > 0) || (withTwist && !(twist > 0))) throw new Problem('impact.impossible')
+  return { massG, recoil, balanceCm, twist }
+}

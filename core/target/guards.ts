@@ -1,0 +1,108 @@
+import { estimateOf } from '../frame/state.ts'
+import type { PlayerFacts } from '../job/bodies.ts'
+import { QUANTITIES, type Quantity, type ShownQuantity } from '../quantities/units.ts'
+import { bareState, ceilingHere, rulesFacts, type FrameNow } from './player.ts'
+import { GUARD_RULES } from './rules/guardRules.ts'
+import { judge, ruleWords, type Judged, type Rule, type RuleFacts } from './rules/rule.ts'
+import type { Confirmation, TargetLines } from './target.ts'
+
+/** A caution on a target. It warns; the fitter decides. */
+export interface TargetGuard {
+  rule: Rule
+  quantity: ShownQuantity | null
+  words: string
+  /** Needs a reason in writing, kept with the job. */
+  confirm: boolean
+  /** The guard with the number that it is about. */
+  key: string
+}
+
+/** Facts of a target laid over those of player and frame. */
+export function targetFacts(
+  frame: FrameNow,
+  player: PlayerFacts | null,
+  lines: TargetLines,
+  referenceKind: string | null,
+): RuleFacts {
+  const base = rulesFacts(frame, player)
+  const { state, profile } = frame
+  const change = (quantity: Quantity) => {
+    const now = estimateOf(state, quantity)
+    const line = lines[quantity]
+    return now && line ? { by: line.value - now.value, now: now.value, tolerance: line.tolerance } : null
+  }
+  const mass = change('mass')
+  const swing = change('swingWeight')
+  const ceiling = ceilingHere(frame, player)
+  return {
+    ...base,
+    hasTarget: Object.keys(lines).length > 0 ? 'yes' : 'no',
+    massUpG: mass && mass.by,
+    massDownTolerances: mass && -mass.by / mass.tolerance,
+    targetBareMassG: mass && bareState(frame).massG! + mass.by,
+    swingUpTolerances: swing && swing.by / profile.tolerance.swingWeight,
+    swingUpShare: swing && swing.by / swing.now,
+    overCeilingKgCm2: ceiling === null || !lines.swingWeight ? null : lines.swingWeight.value - ceiling,
+    referenceKind,
+  }
+}
+
+/** Every guard with its verdict, one per number where it is about a number. */
+export function judgeTarget(
+  frame: FrameNow,
+  player: PlayerFacts | null,
+  lines: TargetLines,
+  referenceKind: string | null,
+  rules: readonly Rule[] = GUARD_RULES,
+): { judged: Judged; quantity: Quantity | null; facts: RuleFacts }[] {
+  const facts = targetFacts(frame, player, lines, referenceKind)
+  const each = (rule: Rule) => rule.effect.kind === 'guard' && rule.effect.perQuantity
+  const whole = judge(
+    rules.filter((r) => !each(r)),
+    facts,
+  ).map((judged) => ({ judged, quantity: null, facts }))
+  const perQuantity = QUANTITIES.flatMap((quantity) => {
+    const line = lines[quantity]
+    const now = estimateOf(frame.state, quantity)
+    if (!line || !now) return []
+    const by = Math.abs(line.value - now.value)
+    const own: RuleFacts = {
+      ...facts,
+      changeTolerances: by / line.tolerance,
+      changeInU: now.u > 0 ? by / now.u : Infinity,
+      toleranceInU: now.u > 0 ? line.tolerance / now.u : Infinity,
+    }
+    return judge(rules.filter(each), own).map((judged) => ({ judged, quantity, facts: own }))
+  })
+  return [...whole, ...perQuantity]
+}
+
+/** What a fitter should see before accepting target numbers. */
+export function guardsOnTarget(
+  frame: FrameNow,
+  player: PlayerFacts | null,
+  lines: TargetLines,
+  referenceKind: string | null,
+  rules: readonly Rule[] = GUARD_RULES,
+): TargetGuard[] {
+  return judgeTarget(frame, player, lines, referenceKind, rules).flatMap(({ judged, quantity, facts }) => {
+    const { rule, verdict } = judged
+    if (verdict !== 'yes' || rule.effect.kind !== 'guard') return []
+    const about = quantity ?? rule.effect.quantity
+    const number = about && about !== 'recoilWeight' ? lines[about]?.value.toFixed(1) : undefined
+    return [
+      {
+        rule,
+        quantity: about,
+        words: ruleWords(rule, facts),
+        confirm: rule.effect.confirm,
+        key: [rule.id, ...(number ? [number] : [])].join(' '),
+      },
+    ]
+  })
+}
+
+/** The guards that still ask for a reason in writing. */
+export function unconfirmed(guards: readonly TargetGuard[], confirmed: readonly Confirmation[]): TargetGuard[] {
+  return guards.filter((g) => g.confirm && !confirmed.some((c) => c.key === g.key))
+}

@@ -1,0 +1,192 @@
+import type { Rule, Test } from './rule.ts'
+
+const PRACTICE = { grade: 'common practice', source: 'common practice, no source', school: 'common' } as const
+const OWN_SUMS = { grade: 'measured', source: 'this frame’s own readings', school: 'common' } as const
+const RULES = { grade: 'published standard', school: 'common' } as const
+const memory = (name: string) => `${name}; from memory, the rules in force where you play decide`
+const raised: Test = {
+  any: [
+    { fact: 'massUpG', over: 1 },
+    { fact: 'swingUpTolerances', over: 1 },
+  ],
+}
+
+/** Cautions on a target. Each warns with its reason and source; the fitter decides. */
+export const GUARD_RULES: readonly Rule[] = [
+  {
+    id: 'guard.length',
+    sports: 'all',
+    when: { fact: 'lengthOverCm', over: 0 },
+    effect: { kind: 'guard', quantity: null, confirm: false },
+    words: 'The frame is {lengthOverCm} cm longer than the rules of play allow.',
+    source: memory('Rules of play of the sport, on length'),
+    ...RULES,
+  },
+  {
+    id: 'guard.width',
+    sports: 'all',
+    when: { fact: 'widthOverCm', over: 0 },
+    effect: { kind: 'guard', quantity: null, confirm: false },
+    words: 'The head is {widthOverCm} cm wider than the rules of play allow.',
+    source: memory('Rules of play of the sport, on width'),
+    ...RULES,
+  },
+  {
+    id: 'guard.thickness',
+    sports: ['padel'],
+    when: { fact: 'thicknessOverCm', over: 0 },
+    effect: { kind: 'guard', quantity: null, confirm: false },
+    words: 'The frame is {thicknessOverCm} cm thicker than the rules of play allow.',
+    source: memory('Rules of padel, on thickness'),
+    ...RULES,
+  },
+  {
+    id: 'guard.sum',
+    sports: ['pickleball'],
+    when: { fact: 'sumOverCm', over: 0 },
+    effect: { kind: 'guard', quantity: null, confirm: false },
+    words: 'Length and width together are {sumOverCm} cm over what the equipment standard allows.',
+    source: memory('Equipment standard of pickleball, length + width ≤ 24 in'),
+    ...RULES,
+  },
+  {
+    id: 'guard.class.under12',
+    sports: ['tennis'],
+    when: {
+      all: [
+        { fact: 'age', below: 12 },
+        { fact: 'targetBareMassG', over: 260 },
+      ],
+    },
+    effect: { kind: 'guard', quantity: 'mass', confirm: true },
+    words:
+      'At {age} the usual bare weight is up to 260 g; this comes to {targetBareMassG} g. Early gain in ball speed, later harm to shoulder and stroke.',
+    ...PRACTICE,
+  },
+  {
+    id: 'guard.class.under15',
+    sports: ['tennis'],
+    when: {
+      all: [
+        { fact: 'age', atLeast: 12, below: 15 },
+        { fact: 'targetBareMassG', over: 290 },
+      ],
+    },
+    effect: { kind: 'guard', quantity: 'mass', confirm: true },
+    words:
+      'At {age} the usual bare weight is about 280 g, 290 g at most; this comes to {targetBareMassG} g. Early gain in ball speed, later harm to shoulder and stroke.',
+    ...PRACTICE,
+  },
+  {
+    id: 'guard.class.under18',
+    sports: ['tennis'],
+    when: {
+      all: [
+        { fact: 'age', atLeast: 15, below: 18 },
+        { fact: 'targetBareMassG', over: 310 },
+      ],
+    },
+    effect: { kind: 'guard', quantity: 'mass', confirm: false },
+    words: 'At {age} the usual bare weight is about 300 g; this comes to {targetBareMassG} g.',
+    ...PRACTICE,
+  },
+  {
+    id: 'guard.oneClass',
+    sports: ['tennis'],
+    when: { fact: 'massUpG', over: 20 },
+    effect: { kind: 'guard', quantity: 'mass', confirm: false },
+    words: '{massUpG} g more is over one weight class (20 g). One class at a time, as with shoes.',
+    ...PRACTICE,
+  },
+  {
+    id: 'guard.ceiling',
+    sports: 'all',
+    when: { fact: 'overCeilingKgCm2', over: 0.05 },
+    effect: { kind: 'guard', quantity: 'swingWeight', confirm: true },
+    words: 'The swing weight is {overCeilingKgCm2} over this player’s ceiling: tired or late before the session ends.',
+    ...PRACTICE,
+    school: 'ceilingFirst',
+  },
+  {
+    id: 'guard.late',
+    sports: 'all',
+    when: {
+      all: [
+        { fact: 'late', is: ['often'] },
+        { fact: 'swingUpTolerances', over: 1 },
+      ],
+    },
+    effect: { kind: 'guard', quantity: 'swingWeight', confirm: false },
+    words:
+      'This player is often late, and the target swings slower. Nobody always meets the ball cleanly: go down when late.',
+    ...PRACTICE,
+  },
+  {
+    id: 'guard.professional',
+    sports: 'all',
+    when: {
+      all: [
+        { fact: 'referenceKind', is: ['professional'] },
+        { fact: 'level', is: ['beginner', 'club'] },
+        { fact: 'swingUpShare', over: 0.025 },
+      ],
+    },
+    effect: { kind: 'guard', quantity: 'swingWeight', confirm: true },
+    words: 'A professional’s setup, far above what this player swings. Some are playable by amateurs, many are not.',
+    ...PRACTICE,
+  },
+  {
+    id: 'guard.lighter',
+    sports: 'all',
+    when: { fact: 'massDownTolerances', over: 1 },
+    effect: { kind: 'guard', quantity: 'mass', confirm: false },
+    words:
+      'The target is {massUpG} g lighter than the frame. Tape cannot take mass away: a lighter grip, other strings or another frame can.',
+    ...OWN_SUMS,
+  },
+  {
+    id: 'guard.withinUncertainty',
+    sports: 'all',
+    when: {
+      all: [
+        { fact: 'changeTolerances', over: 1 },
+        { fact: 'changeInU', below: 2 },
+      ],
+    },
+    effect: { kind: 'guard', quantity: null, confirm: false, perQuantity: true },
+    words: 'the change is smaller than the readings can tell. Read again before working on it.',
+    ...OWN_SUMS,
+  },
+  {
+    id: 'guard.toleranceTight',
+    sports: 'all',
+    when: { fact: 'toleranceInU', below: 2 },
+    effect: { kind: 'guard', quantity: null, confirm: false, perQuantity: true },
+    words: 'the tolerance is tighter than the readings. More readings would help.',
+    ...OWN_SUMS,
+  },
+  {
+    id: 'guard.pain.now',
+    sports: 'all',
+    when: { all: [{ fact: 'pain', is: ['now'] }, raised] },
+    effect: { kind: 'guard', quantity: null, confirm: true },
+    words:
+      'This player has pain now, and the target is heavier. Kevro gives no medical advice: a doctor or physiotherapist first. Stop at pain.',
+    ...PRACTICE,
+    over: ['guard.pain.known'],
+  },
+  {
+    id: 'guard.pain.known',
+    sports: 'all',
+    when: {
+      all: [
+        { fact: 'pain', is: ['now', 'past'] },
+        { fact: 'hasTarget', is: ['yes'] },
+      ],
+    },
+    effect: { kind: 'guard', quantity: null, confirm: false },
+    words:
+      'This player has pain or a history of it. Kevro gives no medical advice: ask a doctor or physiotherapist first, and look at strings and tension too.',
+    ...PRACTICE,
+  },
+]

@@ -1,0 +1,214 @@
+import { Problem } from '../problem.ts'
+import { derivedNumbers, estimateOf, type FrameState } from '../frame/state.ts'
+import type { PlayerFacts } from '../job/bodies.ts'
+import { meansOf } from '../frame/shape.ts'
+import { GCM2_PER_KGCM2, GRAVITY_CM_S2, QUANTITIES, type Quantity } from '../quantities/units.ts'
+import type { SportProfile } from '../sports/profile.ts'
+import { dosed, shapeAt, type Dose } from './places.ts'
+import { bareState, ceilingHere, rulesFacts, type FrameNow } from './player.ts'
+import { PLAYER_RULES } from './rules/playerRules.ts'
+import { firing, ruleWords, type Rule, type TargetPlace } from './rules/rule.ts'
+import type { LineWay, Reason, TargetLine, TargetLines } from './target.ts'
+
+/** A setup already brought to the frame's own state and axis. */
+export interface BroughtSetup {
+  id: string
+  name: string
+  grade: string
+  state: FrameState
+}
+
+const line = (
+  value: number,
+  from: LineWay,
+  chain: Reason[],
+  quantity: Quantity,
+  profile: SportProfile,
+  referenceId: string | null = null,
+): TargetLine => ({ value, tolerance: profile.tolerance[quantity], from, referenceId, reason: '', chain })
+
+const nowOf = (state: FrameState, quantity: Quantity): Reason[] => {
+  const now = estimateOf(state, quantity)
+  return now ? [{ code: 'now', value: now.value, u: now.u }] : []
+}
+
+/**
+ * Target numbers from a setup. Copy takes what the setup knows; half-way goes half the distance from the frame (common practice
+ * for growing players, no source). What the setup does not know is left out, never guessed.
+ * @throws Problem `state.needs` when half-way is asked for a number that the frame was not measured for
+ */
+export function fromSetup(
+  way: Extract<LineWay, 'reference' | 'cluster' | 'match' | 'halfway'>,
+  mine: FrameState,
+  setup: BroughtSetup,
+  quantities: readonly Quantity[],
+  profile: SportProfile,
+): TargetLines {
+  const lines: TargetLines = {}
+  for (const quantity of quantities) {
+    const theirs = estimateOf(setup.state, quantity)
+    if (!theirs) continue
+    const { name, grade, id } = setup
+    const chain: Reason[] = [...nowOf(mine, quantity), { code: 'setup', name, grade, value: theirs.value, u: theirs.u }]
+    if (way !== 'halfway') {
+      lines[quantity] = line(theirs.value, way, chain, quantity, profile, id)
+      continue
+    }
+    const now = estimateOf(mine, quantity)
+    if (!now) throw new Problem('state.needs', quantity)
+    const value = (now.value + theirs.value) / 2
+    chain.push({ code: 'halfway', from: now.value, to: theirs.value })
+    lines[quantity] = line(value, way, chain, quantity, profile, id)
+  }
+  return lines
+}
+
+const ruleReason = (rule: Rule, words: string): Reason => ({ code: 'rule', id: rule.id, words, source: rule.source })
+
+/**
+ * The nearest place inside the player's band of weight and swing weight; a number already inside stays. Empty when no band
+ * fires. The band is bare; what is on the frame comes on top, alike before and after.
+ */
+export function fromBand(frame: FrameNow, player: PlayerFacts | null): TargetLines {
+  const facts = rulesFacts(frame, player)
+  const rule = firing(PLAYER_RULES, facts).find((r) => r.effect.kind === 'band')
+  if (!rule || rule.effect.kind !== 'band') return {}
+  const bare = bareState(frame)
+  const lines: TargetLines = {}
+  for (const quantity of ['mass', 'swingWeight'] as const) {
+    const here = estimateOf(frame.state, quantity)
+    const now = estimateOf(bare, quantity)
+    if (!here || !now) continue
+    const [low, high] = rule.effect[quantity]
+    const nearest = Math.min(high, Math.max(low, now.value))
+    const on = here.value - now.value
+    lines[quantity] = line(
+      here.value + nearest - now.value,
+      'band',
+      [
+        ...nowOf(frame.state, quantity),
+        ruleReason(rule, ruleWords(rule, facts)),
+        { code: 'band', low: low + on, high: high + on, inside: nearest === now.value },
+      ],
+      quantity,
+      frame.profile,
+    )
+  }
+  return lines
+}
+
+/** Swing weight at the player's ceiling. Empty when none is known. */
+export function fromCeiling(frame: FrameNow, player: PlayerFacts | null): TargetLines {
+  const ceiling = ceilingHere(frame, player)
+  if (ceiling === null) return {}
+  return {
+    swingWeight: line(
+      ceiling,
+      'ceiling',
+      [...nowOf(frame.state, 'swingWeight'), { code: 'ceiling', value: ceiling }],
+      'swingWeight',
+      frame.profile,
+    ),
+  }
+}
+
+/** Lines for all numbers that are known, as a change of mass in places makes them. */
+export function fromDoses(
+  frame: FrameNow,
+  doses: readonly Dose[],
+  from: LineWay,
+  before: readonly Reason[] = [],
+  scale = 1,
+): TargetLines {
+  const scaled = doses.map((d) => ({ ...d, massG: d.massG * scale }))
+  const after = dosed(frame.state, scaled, frame.geometry)
+  const lines: TargetLines = {}
+  for (const quantity of QUANTITIES) {
+    const value = estimateOf(after, quantity)?.value
+    if (value === undefined) continue
+    const grams = scaled.map((d): Reason => ({ code: 'grams', massG: d.massG, place: d.place }))
+    lines[quantity] = line(value, from, [...nowOf(frame.state, quantity), ...before, ...grams], quantity, frame.profile)
+  }
+  return lines
+}
+
+/** What the player's complaints ask for together: grams at places, and everything down in proportion. Empty when none fires. */
+export function fromComplaints(frame: FrameNow, player: PlayerFacts | null): TargetLines {
+  const facts = rulesFacts(frame, player)
+  const rules = firing(PLAYER_RULES, facts)
+  const shifts = rules.flatMap((r) => (r.effect.kind === 'shift' ? [{ rule: r, effect: r.effect }] : []))
+  // Two reasons to go down in proportion are one: the larger counts.
+  const scales = rules
+    .flatMap((r) => (r.effect.kind === 'scale' ? [{ rule: r, share: r.effect.share }] : []))
+    .sort((a, b) => a.share - b.share)
+  if (shifts.length === 0 && scales.length === 0) return {}
+  const share = scales[0]?.share ?? 0
+  const reasons: Reason[] = [
+    ...shifts.map((s) => ruleReason(s.rule, ruleWords(s.rule, facts))),
+    ...scales.slice(0, 1).map((s) => ruleReason(s.rule, ruleWords(s.rule, facts))),
+    ...(share !== 0 ? [{ code: 'scaled' as const, share }] : []),
+  ]
+  const doses = shifts.map(({ effect }) => ({ place: effect.place, massG: effect.massG }))
+  return fromDoses({ ...frame, state: inProportion(frame.state, share) }, doses, 'complaints', reasons)
+}
+
+/** Every gram of a frame less by a share, where it sits: mass and inertias scale, balance stays. */
+export function inProportion(state: FrameState, share: number): FrameState {
+  const times = (value: number | null) => (value === null ? null : value * (1 + share))
+  return {
+    ...state,
+    massG: times(state.massG),
+    swingWeightKgCm2: times(state.swingWeightKgCm2),
+    twistWeightKgCm2: times(state.twistWeightKgCm2),
+  }
+}
+
+/**
+ * Grams at a place that bring M·g·R/I to k: linear, m = (k·I − g·M·b/1000)/(g·x̄/1000 − k·x²̄/1000), I about the butt.
+ * @returns g, negative to take off; null where that place cannot change it
+ * @throws Problem `state.needs` when mass, balance or swing weight is not known
+ */
+export function gramsForMgri(frame: FrameNow, k: number, place: TargetPlace): number | null {
+  const { buttInertiaKgCm2 } = derivedNumbers(frame.state)
+  const means = meansOf(shapeAt(place, frame.geometry), frame.geometry)
+  const moment = (GRAVITY_CM_S2 * frame.state.massG! * frame.state.balanceCm!) / GCM2_PER_KGCM2
+  const per = (GRAVITY_CM_S2 * means.x) / GCM2_PER_KGCM2 - (k * means.xx) / GCM2_PER_KGCM2
+  return Math.abs(per) < 1e-9 ? null : (k * buttInertiaKgCm2 - moment) / per
+}
+
+/** One school's usual band of M·g·R/I for tennis (common practice, thin evidence). */
+export const MGRI_BAND = [20, 21] as const
+const MOST_MGRI_G = 25
+
+/** The dose that brings M·g·R/I to the nearest edge of its band; empty inside it, null when no dose within reason does. */
+export function mgriDoses(frame: FrameNow): { k: number; to: number; doses: Dose[] } | null {
+  const k = derivedNumbers(frame.state).mgri
+  const to = Math.min(MGRI_BAND[1], Math.max(MGRI_BAND[0], k))
+  if (to === k) return { k, to, doses: [] }
+  for (const place of k < to ? (['handle', 'butt'] as const) : (['tip', 'tenTwo'] as const)) {
+    const grams = gramsForMgri(frame, to, place)
+    if (grams !== null && grams > 0 && grams <= MOST_MGRI_G) return { k, to, doses: [{ place, massG: grams }] }
+  }
+  return null
+}
+
+/** @throws Problem `state.needs`, `target.mgri` when no dose within reason reaches the band */
+export function fromMgri(frame: FrameNow): TargetLines {
+  const found = mgriDoses(frame)
+  if (!found) throw new Problem('target.mgri', '', { k: derivedNumbers(frame.state).mgri })
+  return fromDoses(frame, found.doses, 'mgri', [{ code: 'mgri', from: found.k, to: found.to }])
+}
+
+/** Lines with the swing weight held at a ceiling; what was higher says so. */
+export function heldAt(lines: TargetLines, ceiling: number | null): TargetLines {
+  const swing = lines.swingWeight
+  if (ceiling === null || !swing || swing.value <= ceiling || swing.from === 'hand') return lines
+  return {
+    ...lines,
+    swingWeight: {
+      ...swing,
+      value: ceiling,
+      chain: [...swing.chain, { code: 'held', from: swing.value, to: ceiling }],
+    },
+  }
+}

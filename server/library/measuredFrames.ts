@@ -1,0 +1,80 @@
+import { singleReport } from '#core/compare/setup.ts'
+import { estimateOf } from '#core/frame/state.ts'
+import type { StageBodies } from '#core/job/bodies.ts'
+import { pictureOf } from '#core/job/picture.ts'
+import { QUANTITIES } from '#core/quantities/units.ts'
+import { profileOf } from '#core/sports/sports.ts'
+import { JOB_REFERENCE, type Reference } from '#contract/library.ts'
+import type { Queryable } from '../db/database.ts'
+import { manyReferencesById } from '../queries/library.ts'
+import { jobView } from '../http/jobRoutes.ts'
+import { manyMeasuredJobs } from '../queries/jobs.ts'
+
+/** A frame as one of the shop's jobs measured it, the final readings where there are any, in the form of a library setup; null while nothing was measured. */
+export async function maybeMeasuredFrame(db: Queryable, jobId: string): Promise<Reference | null> {
+  const view = await jobView(db, jobId).catch(() => null)
+  if (!view) return null
+  const profile = profileOf(view.frame.sport)
+  const bodies = Object.fromEntries(view.stages.map((s) => [s.stage, s.body])) as Partial<StageBodies>
+  const picture = pictureOf({
+    profile,
+    geometry: view.frame.geometry,
+    ownStrings: view.frame.ownStrings,
+    bodies,
+    used: {},
+    readings: view.readings,
+    references: [],
+    materials: [],
+  })
+  const final = picture.checked.state.massG !== null
+  const { state } = final ? picture.checked : picture.measured
+  if (QUANTITIES.every((q) => estimateOf(state, q) === null)) return null
+  const taken = view.readings.map((r) => r.takenAt).sort()
+  return {
+    id: `${JOB_REFERENCE}${jobId}`,
+    sport: view.frame.sport,
+    name: `${bodies.player?.facts.name ?? view.frame.label}, job ${view.job.number}`,
+    kind: 'shop',
+    style: bodies.player?.facts.style ?? '',
+    painted: '',
+    really: view.frame.label,
+    shape: '',
+    strings: view.job.ticket.strings,
+    geometry: view.frame.geometry,
+    note: final ? 'as built' : 'as it came',
+    reports: [
+      singleReport(
+        {
+          condition: picture.condition,
+          axisCm: picture.axisCm,
+          source: 'our bench',
+          dated: (taken.at(-1) ?? '').slice(0, 10),
+          grade: 'measured by us',
+        },
+        Object.fromEntries(QUANTITIES.map((q) => [q, estimateOf(state, q)])),
+      ),
+    ],
+    retired: false,
+    revision: 1,
+  }
+}
+
+/** Setups by id, of the library and of the shop's own jobs alike; those that are not there are left out. */
+export async function manyComparables(db: Queryable, ids: readonly string[]): Promise<Reference[]> {
+  const own = ids.filter((id) => id.startsWith(JOB_REFERENCE))
+  const [library, measured] = await Promise.all([
+    manyReferencesById(
+      db,
+      ids.filter((id) => !id.startsWith(JOB_REFERENCE)),
+    ),
+    Promise.all(own.map((id) => maybeMeasuredFrame(db, id.slice(JOB_REFERENCE.length)))),
+  ])
+  const found = new Map([...library, ...measured.flatMap((m) => m ?? [])].map((r) => [r.id, r]))
+  return ids.flatMap((id) => found.get(id) ?? [])
+}
+
+/** The shop's measured frames of a sport, the newest first; of one player where one is named. */
+export async function manyMeasuredFrames(db: Queryable, sport: string, playerId: string | null): Promise<Reference[]> {
+  const ids = await manyMeasuredJobs(db, sport, playerId)
+  return (await Promise.all(ids.map((id) => maybeMeasuredFrame(db, id)))).flatMap((m) => m ?? [])
+}

@@ -1,0 +1,141 @@
+import { bestGrade, referenceState } from '#core/compare/setup.ts'
+import { feltOf } from '#core/compare/felt.ts'
+import { differenceOf } from '#core/compare/difference.ts'
+import { conditionText } from '#core/frame/condition.ts'
+import { estimateOf } from '#core/frame/state.ts'
+import { guardsOnTarget } from '#core/target/guards.ts'
+import { fixed, unitMark, writeDifference, writeSpread, writeValue } from '#core/quantities/write.ts'
+import type { Quantity } from '#core/quantities/units.ts'
+import { reasonText } from '#contract/targetWords.ts'
+import { AIMED, QUANTITY_NAMES } from '#contract/words.ts'
+import type { Reference } from '#contract/library.ts'
+import { Refusal } from '../http/problems.ts'
+import type { SheetSource } from './load.ts'
+import { rowsSvg, type PrintedRow } from './rowsSvg.ts'
+import type { Sheet, SheetBlock } from './sheet.ts'
+
+/** More setups than this do not go on one page. */
+const MOST_SETUPS = 4
+const MOST_CAUTIONS = 5
+
+/** One page for the player: the frame beside others, the target and why. @throws Refusal `sheet.notReady` */
+export function comparisonSheet(source: SheetSource, printedOn: string): Sheet {
+  const { view, shop, bodies, picture, references } = source
+  const { state } = picture.measured
+  if (AIMED.every((q) => estimateOf(state, q) === null))
+    throw new Refusal(409, 'sheet.notReady', '', { why: 'the frame has not been measured' })
+  const { profile, geometry } = picture.work
+  const lengthCm = geometry.lengthCm
+  const lines = bodies.target?.lines ?? {}
+  const player = bodies.player?.facts ?? null
+  const chosen = (bodies.compare?.referenceIds ?? [])
+    .flatMap((id) => references.find((r) => r.id === id) ?? [])
+    .slice(0, MOST_SETUPS)
+    .map((reference) => ({ reference, state: referenceState(reference, picture, profile) }))
+  const write = (v: number, q: Quantity) => writeValue(v, q, shop.units, lengthCm)
+  const spreadUnits = { ...shop.units, balance: shop.units.balance === 'points' ? ('cm' as const) : shop.units.balance }
+
+  const rows: PrintedRow[] = AIMED.map((quantity) => {
+    const line = lines[quantity]
+    return {
+      name: `${QUANTITY_NAMES[quantity]}${unitMark(quantity, shop.units) ? `, ${unitMark(quantity, shop.units)}` : ''}`,
+      measured: estimateOf(state, quantity),
+      target: line ? { value: line.value, tolerance: line.tolerance } : null,
+      setups: chosen.flatMap(({ state: s }, i) => {
+        const e = estimateOf(s, quantity)
+        return e ? [{ value: e.value, letter: String.fromCharCode(65 + i) }] : []
+      }),
+      least: 6 * profile.tolerance[quantity],
+      write: (v) => write(v, quantity),
+    }
+  })
+  const reasons: SheetBlock[] = AIMED.flatMap((quantity): SheetBlock[] => {
+    const line = lines[quantity]
+    if (!line) return []
+    const chain = line.chain.map((r) => reasonText(r, quantity, shop.units, lengthCm)).join('; ')
+    const own = line.reason ? ` – ${line.reason}` : ''
+    return [
+      {
+        kind: 'text',
+        text: `${QUANTITY_NAMES[quantity]} ${write(line.value, quantity)} ± ${writeSpread(line.tolerance, quantity, spreadUnits)}: ${chain || 'typed'}${own}.`,
+      },
+    ]
+  })
+  const kindOf = lineKind(source, references)
+  const guards = guardsOnTarget({ state, condition: picture.condition, geometry, profile }, player, lines, kindOf)
+  const cautions = [...new Set(guards.map((g) => g.words))]
+    .slice(0, MOST_CAUTIONS)
+    .map((w) => w[0].toUpperCase() + w.slice(1))
+  const confirmed = bodies.target?.confirmed.filter((c) => guards.some((g) => g.key === c.key)) ?? []
+  return {
+    title: `Comparison: ${view.frame.label}`,
+    heading: `${shop.name} · job ${view.job.number} · ${printedOn}`,
+    size: 'page',
+    blocks: [
+      {
+        kind: 'facts',
+        rows: [
+          ['Player', player?.name ?? '–'],
+          ['Frame', view.frame.label],
+          ['All numbers', conditionText(picture.condition, profile)],
+          ['Swing weight', `about ${fixed(picture.axisCm, 2)} cm from the butt`],
+        ],
+      },
+      { kind: 'drawing', svg: rowsSvg(rows), widthShare: 1 },
+      {
+        kind: 'text',
+        text: `Filled disc: measured. Bracket: target with its tolerance.${chosen.length > 0 ? ' Open triangles: published, by letter.' : ''}`,
+      },
+      ...(chosen.length > 0
+        ? ([
+            {
+              kind: 'table',
+              head: ['Setup', ...AIMED.map((q) => QUANTITY_NAMES[q])],
+              widths: ['*', 'auto', 'auto', 'auto', 'auto'],
+              tickBoxes: false,
+              rows: chosen.map(({ reference, state: s }, i) => [
+                `${String.fromCharCode(65 + i)}  ${reference.name} (${bestGrade(reference.reports)})`,
+                ...AIMED.map((q) => {
+                  const e = estimateOf(s, q)
+                  const d = differenceOf(estimateOf(state, q), e)
+                  if (!e) return 'not known'
+                  if (!d.difference) return write(e.value, q)
+                  return `${write(e.value, q)} (${d.verdict === 'same' ? 'cannot tell' : writeDifference(d.difference.value, q, shop.units)})`
+                }),
+              ]),
+            },
+            ...chosen.flatMap(({ reference, state: s }): SheetBlock[] => {
+              const words = (['swingWeight', 'twistWeight', 'recoilWeight', 'mass'] as const).flatMap((q) => {
+                const felt = feltOf(estimateOf(state, q), estimateOf(s, q), q)
+                return felt.kind === 'felt' ? [felt.words] : []
+              })
+              return words.length > 0
+                ? [{ kind: 'text', text: `${reference.name}, beside this frame: ${words.join('; ')}.` }]
+                : []
+            }),
+          ] satisfies SheetBlock[])
+        : []),
+      ...(reasons.length > 0 ? [{ kind: 'heading' as const, text: 'Target, and why' }, ...reasons] : []),
+      ...confirmed.map((c): SheetBlock => ({
+        kind: 'text',
+        text: `Gone over in writing by ${c.by || '–'}, ${c.at.slice(0, 10)}: ${c.words}`,
+      })),
+      {
+        kind: 'caution',
+        lines: [
+          ...cautions,
+          'Heavier is a step at a time. If anything hurts in play, stop, and see a doctor or physiotherapist.',
+          'The rules of play in force where you play decide what is allowed.',
+        ],
+      },
+    ],
+  }
+}
+
+/** The kind of the setup that the target goes by; a professional’s counts first. */
+function lineKind(source: SheetSource, references: readonly Reference[]): string | null {
+  const kinds = Object.values(source.bodies.target?.lines ?? {}).flatMap((line) =>
+    line.from === 'hand' ? [] : (references.find((r) => r.id === line.referenceId)?.kind ?? []),
+  )
+  return kinds.find((k) => k === 'professional') ?? kinds[0] ?? null
+}

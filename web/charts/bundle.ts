@@ -1,0 +1,7 @@
+import core from 'plotly.js/lib/core'
+import contour from 'plotly.js/lib/contour'
+import type { Plotly } from './plotly.ts'
+
+// Scatter is part of the core.
+core.register([contour])
+export default core as Plotly

@@ -1,0 +1,39 @@
+import { computed, onMounted, shallowRef } from 'vue'
+import { broughtWhereKnown, standardState } from '#core/compare/setup.ts'
+import { estimateOf } from '#core/frame/state.ts'
+import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
+import type { Reference } from '#contract/library.ts'
+import { measuredFrames } from '../../api/library.ts'
+import { useJob } from '../../stores/job.ts'
+import { useShop } from '../../stores/shop.ts'
+
+/** What the target may go by: the setups chosen on Compare, the shop's measured frames, the frame's numbers to search near. */
+export function useCompareOffers() {
+  const job = useJob()
+  const shop = useShop()
+  const own = shallowRef<Reference[]>([])
+  onMounted(async () => {
+    const found = await measuredFrames(job.profile.id, null).catch(() => [])
+    own.value = found.filter((r) => r.id !== `job:${job.view!.job.id}`)
+    shop.keep(own.value)
+  })
+  const chosen = computed(() => (job.bodies.compare?.referenceIds ?? []).flatMap((id) => shop.reference(id) ?? []))
+  const near = computed(() => {
+    const { measured, condition } = job.picture!
+    const state = broughtWhereKnown(
+      measured.state,
+      condition,
+      standardState(job.profile),
+      job.view!.frame.geometry,
+      job.profile,
+      measured.ownStrings,
+    )
+    const known: Partial<Record<Quantity, number>> = {}
+    for (const q of QUANTITIES) {
+      const e = estimateOf(state, q)
+      if (e) known[q] = e.value
+    }
+    return Object.keys(known).length > 0 ? known : null
+  })
+  return { own, chosen, near }
+}

@@ -1,0 +1,217 @@
+import { computed, ref, shallowRef } from 'vue'
+import { bestGrade, referenceState } from '#core/compare/setup.ts'
+import { estimateOf } from '#core/frame/state.ts'
+import type { TargetBody } from '#core/job/bodies.ts'
+import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
+import { guardsOnTarget, unconfirmed } from '#core/target/guards.ts'
+import { ceilingHere, rulesFacts, type FrameNow } from '#core/target/player.ts'
+import { PLAYER_RULES } from '#core/target/rules/playerRules.ts'
+import { judge, ruleWords } from '#core/target/rules/rule.ts'
+import { disagreements, proposals, type Proposal } from '#core/target/schools.ts'
+import type { TargetLine, TargetLines, TargetWay } from '#core/target/target.ts'
+import {
+  fromBand,
+  fromCeiling,
+  fromComplaints,
+  fromMgri,
+  fromSetup,
+  heldAt,
+  type BroughtSetup,
+} from '#core/target/ways.ts'
+import { wordsOf } from '../../shared/words.ts'
+import { useJob } from '../../stores/job.ts'
+import { useShop } from '../../stores/shop.ts'
+
+const EMPTY: TargetBody = { way: 'hand', referenceId: null, school: null, lines: {}, confirmed: [] }
+export const SETUP_WAYS: readonly TargetWay[] = ['copy', 'cluster', 'match', 'halfway']
+
+/** Choosing target numbers: the ways in, what guards them, and what is kept of it. */
+export function useTarget() {
+  const job = useJob()
+  const shop = useShop()
+  const problem = ref('')
+  const body = computed<TargetBody>(() => job.bodies.target ?? EMPTY)
+  const player = computed(() => job.bodies.player?.facts ?? null)
+  const frame = computed<FrameNow>(() => ({
+    state: job.picture!.measured.state,
+    condition: job.picture!.condition,
+    geometry: job.view!.frame.geometry,
+    profile: job.profile,
+  }))
+  const ceiling = computed(() => ceilingHere(frame.value, player.value))
+  const facts = computed(() => rulesFacts(frame.value, player.value))
+  /** What the rules say of this player and frame, and which of them lack an answer. */
+  const judged = computed(() => judge(PLAYER_RULES, facts.value))
+  const speaking = computed(() =>
+    judged.value
+      .filter((j) => j.verdict === 'yes')
+      .map((j) => ({ rule: j.rule, words: ruleWords(j.rule, facts.value) })),
+  )
+  const asks = computed(() => [...new Set(judged.value.flatMap((j) => j.asks))])
+
+  const lineReferences = computed(() =>
+    QUANTITIES.flatMap((q) => {
+      const line = body.value.lines[q]
+      return line && line.from !== 'hand' ? (shop.reference(line.referenceId) ?? []) : []
+    }),
+  )
+  const referenceKind = computed(
+    () => lineReferences.value.find((r) => r.kind === 'professional')?.kind ?? lineReferences.value[0]?.kind ?? null,
+  )
+  const guards = computed(() => guardsOnTarget(frame.value, player.value, body.value.lines, referenceKind.value))
+  const open = computed(() => unconfirmed(guards.value, body.value.confirmed))
+
+  function brought(referenceId: string): BroughtSetup | null {
+    const reference = shop.reference(referenceId)
+    if (!reference) return null
+    const state = referenceState(reference, job.picture!, job.profile)
+    return { id: reference.id, name: reference.name, grade: bestGrade(reference.reports), state }
+  }
+
+  /** The numbers that a way gives; throws a Problem when it cannot. */
+  function linesBy(way: TargetWay, referenceId: string | null, quantities: readonly Quantity[]): TargetLines {
+    switch (way) {
+      case 'copy':
+      case 'cluster':
+      case 'match':
+      case 'halfway': {
+        const setup = referenceId ? brought(referenceId) : null
+        if (!setup) return {}
+        const from = way === 'copy' ? 'reference' : way
+        const known = way === 'halfway' ? quantities.filter((q) => estimateOf(frame.value.state, q)) : quantities
+        return fromSetup(from, frame.value.state, setup, known, job.profile)
+      }
+      case 'band':
+        return fromBand(frame.value, player.value)
+      case 'ceiling':
+        return fromCeiling(frame.value, player.value)
+      case 'complaints':
+        return fromComplaints(frame.value, player.value)
+      case 'mgri':
+        return fromMgri(frame.value)
+      case 'school':
+      case 'hand':
+        return {}
+    }
+  }
+
+  /** Works numbers out and keeps those typed by hand, with tolerances and reasons as they were. */
+  function put(change: Partial<TargetBody>, found: TargetLines): void {
+    const held = heldAt(found, ceiling.value)
+    const lines: TargetLines = {}
+    for (const quantity of QUANTITIES) {
+      const before = body.value.lines[quantity]
+      const line = held[quantity]
+      if (line)
+        lines[quantity] = { ...line, tolerance: before?.tolerance ?? line.tolerance, reason: before?.reason ?? '' }
+      else if (before?.from === 'hand') lines[quantity] = before
+    }
+    job.save('target', { ...body.value, ...change, lines })
+  }
+
+  function derive(way: TargetWay, referenceId: string | null, quantities: readonly Quantity[] = QUANTITIES): void {
+    problem.value = ''
+    if (way === 'hand' || way === 'school' || (SETUP_WAYS.includes(way) && !referenceId)) {
+      job.save('target', { ...body.value, way, referenceId }, true)
+      return
+    }
+    try {
+      put(
+        { way, referenceId: SETUP_WAYS.includes(way) ? referenceId : null, school: null },
+        linesBy(way, referenceId, quantities),
+      )
+    } catch (error) {
+      problem.value = wordsOf(error)
+    }
+  }
+
+  /** The same way again, for the same numbers. */
+  function rederive(): void {
+    const { way, referenceId, school, lines } = body.value
+    if (way === 'school' && school) {
+      const again = schools.value.found.find((p) => p.school.id === school)
+      if (again) takeSchool(again)
+      return
+    }
+    derive(
+      way,
+      referenceId,
+      QUANTITIES.filter((q) => lines[q] && lines[q].from !== 'hand'),
+    )
+    if (way === 'hand') job.save('target', body.value)
+  }
+
+  /** One number alone from a setup. */
+  function takeOne(quantity: Quantity, way: 'copy' | 'halfway', referenceId: string): void {
+    problem.value = ''
+    try {
+      const line = heldAt(linesBy(way, referenceId, [quantity]), ceiling.value)[quantity]
+      if (line) setLine(quantity, { ...line, reason: body.value.lines[quantity]?.reason ?? '' })
+    } catch (error) {
+      problem.value = wordsOf(error)
+    }
+  }
+
+  function setLine(quantity: Quantity, change: Partial<TargetLine> | null): void {
+    const { [quantity]: held, ...others } = body.value.lines
+    const line: TargetLine | null =
+      change === null
+        ? null
+        : {
+            value: held?.value ?? 0,
+            tolerance: held?.tolerance ?? job.profile.tolerance[quantity],
+            from: held?.from ?? 'hand',
+            referenceId: held?.referenceId ?? null,
+            reason: held?.reason ?? '',
+            chain: held?.chain ?? [],
+            ...change,
+          }
+    job.save('target', { ...body.value, lines: line ? { ...others, [quantity]: line } : others })
+  }
+  const typeLine = (quantity: Quantity, value: number) =>
+    setLine(quantity, { value, from: 'hand', referenceId: null, chain: [{ code: 'hand' }] })
+
+  const schoolProblem = shallowRef('')
+  const schools = computed(() => {
+    try {
+      const found = proposals(frame.value, player.value)
+      schoolProblem.value = ''
+      return { found, apart: disagreements(found, frame.value) }
+    } catch (error) {
+      schoolProblem.value = wordsOf(error)
+      return { found: [], apart: [] }
+    }
+  })
+  function takeSchool(proposal: Proposal): void {
+    problem.value = ''
+    put({ way: 'school', school: proposal.school.id, referenceId: null }, proposal.lines)
+  }
+
+  function confirm(key: string, words: string): void {
+    const at = new Date().toISOString()
+    const confirmed = [...body.value.confirmed.filter((c) => c.key !== key), { key, words, by: shop.initials, at }]
+    job.save('target', { ...body.value, confirmed })
+  }
+
+  return {
+    body,
+    player,
+    frame,
+    ceiling,
+    facts,
+    speaking,
+    asks,
+    guards,
+    open,
+    problem,
+    schools,
+    schoolProblem,
+    derive,
+    rederive,
+    takeOne,
+    takeSchool,
+    typeLine,
+    setLine,
+    confirm,
+  }
+}
