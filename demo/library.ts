@@ -165,7 +165,10 @@ const TENNIS: Reference[] = [
     'professional',
     'Talvi Brandreth-Osk',
     'spin',
-    [talk('2024', 'wrap', [336, 32.8, 338, null]), room('2026-02', 'wrap', [334.8, 32.6, 347, 14.4])],
+    [
+      by('measured by others', '2024', 'Club exchange list', 'wrap', [336, 32.8, 338, null]),
+      room('2026-02', 'wrap', [334.8, 32.6, 347, 14.4]),
+    ],
     { note: 'Two reports, nine units apart' },
   ),
   setup(

@@ -139,7 +139,8 @@ export function disagreements(
     const now = estimateOf(frame.state, quantity)?.value
     if (now === undefined) return []
     const value = (p: Proposal) => p.lines[quantity]?.value ?? now
-    const sorted = [...found].sort((a, b) => value(a) - value(b))
+    const sorted = found.filter((p) => p.doses.length > 0).sort((a, b) => value(a) - value(b))
+    if (sorted.length < 2) return []
     const [low, high] = [sorted[0], sorted[sorted.length - 1]]
     const apart = value(high) - value(low)
     return apart > frame.profile.tolerance[quantity] ? [{ quantity, low, high, apart }] : []

@@ -17,6 +17,7 @@ const vuetify = createVuetify({
     VTextarea: { density: 'compact', variant: 'outlined', hideDetails: 'auto' },
     VSelect: { density: 'compact', variant: 'outlined', hideDetails: 'auto' },
     VAutocomplete: { density: 'compact', variant: 'outlined', hideDetails: 'auto' },
+    VCombobox: { density: 'compact', variant: 'outlined', hideDetails: 'auto' },
     VCheckbox: { density: 'compact', hideDetails: 'auto', color: 'primary' },
     VBtn: { variant: 'tonal' },
     VBtnToggle: { density: 'compact', variant: 'outlined', divided: true, color: 'primary' },

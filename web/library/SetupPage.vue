@@ -210,6 +210,7 @@ async function mergeNow(): Promise<void> {
   display: grid;
   grid-template-columns: 1.6fr 1fr 1fr;
   gap: 10px;
+  align-items: start;
 }
 .retired {
   font-weight: 700;

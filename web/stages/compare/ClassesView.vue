@@ -99,7 +99,7 @@ const inside = (v: number | undefined, [a, b]: readonly [number, number]) => v !
               </dd>
             </template>
             <template v-if="shape.swingWeightKgCm2 !== null">
-              <dt>Usual swing weight</dt>
+              <dt>Swing weight</dt>
               <dd>
                 {{ fixed(shape.swingWeightKgCm2, 0) }}
                 <small class="quiet">{{ wordFor('swingWeight', shape.swingWeightKgCm2, compare.profile) }}</small>

@@ -34,7 +34,7 @@ function told({ reference }: CompareRow): string {
           <th scope="col" />
           <th scope="col">
             {{ compare.filter.kind === 'own' ? 'Earlier setups' : `${compare.total ?? '…'} setups`
-            }}{{ compare.near ? ', nearest first' : '' }}
+            }}{{ compare.near ? ', nearest first (away: in tolerances)' : '' }}
           </th>
           <th v-for="quantity in QUANTITIES" :key="quantity" scope="col" class="num">
             {{ QUANTITY_NAMES[quantity] }}<br /><span class="font-weight-regular">{{
@@ -66,11 +66,10 @@ function told({ reference }: CompareRow): string {
             />
           </td>
           <td class="name">
-            <b>{{ row.reference.name }}</b> <span class="quiet">{{ row.reference.style }}</span><span
+            <b>{{ row.reference.name }}</b> <span class="quiet">{{ row.reference.style }}</span><small
               v-if="compare.near"
-              class="quiet figure far"
-              :title="`${fixed(row.distance, 1)} tolerances away`"
-              >{{ fixed(row.distance, 1) }}</span
+              class="quiet far"
+              >{{ fixed(row.distance, 1) }} away</small
             >
             <br />
             <small class="quiet">{{ told(row) }}</small>
@@ -176,9 +175,8 @@ thead {
   font-size: 12.5px;
   display: block;
 }
-.far {
+.name small.far {
   float: right;
-  font-size: 12.5px;
 }
 .note {
   font-style: italic;

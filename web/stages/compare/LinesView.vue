@@ -93,6 +93,7 @@ const layout = computed((): Partial<Layout> => {
       xanchor: 'right' as const,
       xshift: -6,
       font: { size: 11, color: colors.value.quiet },
+      bgcolor: colors.value.surface,
     })),
   )
   return {

@@ -197,7 +197,7 @@ const isUsual = computed(() => Object.keys(face.changed).length === 0)
           <PlotlyChart
             v-if="nowMap"
             v-bind="nowMap"
-            :height="300"
+            :height="256"
             name="kevro-face-now"
             :label="`${FIELDS[field].name} over the face, now`"
           />
@@ -207,7 +207,7 @@ const isUsual = computed(() => Object.keys(face.changed).length === 0)
           <PlotlyChart
             v-if="otherMap"
             v-bind="otherMap"
-            :height="300"
+            :height="256"
             :name="`kevro-face-${other}`"
             :label="`${FIELDS[field].name} over the face, ${nameOf(other)}`"
           />
@@ -218,7 +218,7 @@ const isUsual = computed(() => Object.keys(face.changed).length === 0)
       <section v-if="effect" class="panel mt-3" data-testid="effect">
         <h2>{{ nameOf(other) }} against now</h2>
         <p class="words">
-          <span v-for="words in effectWords(effect)" :key="words">{{ words }} </span>
+          {{ effectWords(effect).join(' ') }}
         </p>
         <p v-if="percussion !== null" class="quiet mb-0">
           Now: centre of percussion {{ fixed(percussion, 1) }} cm from the butt for a pivot at the swing axis; lively

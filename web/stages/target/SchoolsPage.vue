@@ -80,7 +80,7 @@ function take(proposal: Proposal): void {
           >
             <td class="name">
               <b>{{ p.school.name }}</b>
-              <span v-if="advised.has(p.school.id)" class="tag">fits this player</span><br />
+              <span v-if="advised.has(p.school.id)" class="tag ml-2">fits this player</span><br />
               <small class="quiet">{{ p.school.holds }}</small>
               <small class="dose">{{
                 p.doses.length > 0 ? p.doses.map((d) => gramsText(d.massG, d.place, shop.units)).join(', ') : p.says

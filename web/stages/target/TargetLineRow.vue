@@ -65,50 +65,47 @@ function setTolerance(text: string): void {
       @change="(e: Event) => setTolerance((e.target as HTMLInputElement).value)"
     />
     <span v-else />
-    <div class="why">
-      <ol v-if="line && chain.length > 0" class="chain" :data-testid="`chain-${quantity}`">
-        <li v-for="(text, i) in chain" :key="i">{{ text }}</li>
-      </ol>
-      <div class="d-flex ga-2 align-center">
-        <v-text-field
-          v-if="line"
-          :model-value="line.reason"
-          label="In your words"
-          density="compact"
-          class="reason"
-          @change="(e: Event) => emit('change', { reason: (e.target as HTMLInputElement).value })"
-        />
-        <v-menu v-if="setups.length > 0">
-          <template #activator="{ props: menu }"
-            ><v-btn v-bind="menu" size="small" variant="text">This one from…</v-btn></template
-          >
-          <v-list density="compact">
-            <template v-for="setup in setups" :key="setup.id">
-              <v-list-item :title="`Copy ${setup.name}`" @click="emit('take', 'copy', setup.id)" />
-              <v-list-item v-if="now" :title="`Half-way to ${setup.name}`" @click="emit('take', 'halfway', setup.id)" />
-            </template>
-          </v-list>
-        </v-menu>
-        <v-btn
-          v-if="line"
-          :icon="mdiClose"
-          size="x-small"
-          variant="text"
-          :aria-label="`Leave ${QUANTITY_NAMES[quantity].toLowerCase()} open`"
-          @click="emit('change', null)"
-        />
-      </div>
+    <div class="d-flex ga-2 align-center">
+      <v-text-field
+        v-if="line"
+        :model-value="line.reason"
+        label="In your words"
+        class="reason"
+        @change="(e: Event) => emit('change', { reason: (e.target as HTMLInputElement).value })"
+      />
+      <v-menu v-if="setups.length > 0">
+        <template #activator="{ props: menu }"
+          ><v-btn v-bind="menu" size="small" variant="text">This one from…</v-btn></template
+        >
+        <v-list density="compact">
+          <template v-for="setup in setups" :key="setup.id">
+            <v-list-item :title="`Copy ${setup.name}`" @click="emit('take', 'copy', setup.id)" />
+            <v-list-item v-if="now" :title="`Half-way to ${setup.name}`" @click="emit('take', 'halfway', setup.id)" />
+          </template>
+        </v-list>
+      </v-menu>
+      <v-btn
+        v-if="line"
+        :icon="mdiClose"
+        size="x-small"
+        variant="text"
+        :aria-label="`Leave ${QUANTITY_NAMES[quantity].toLowerCase()} open`"
+        @click="emit('change', null)"
+      />
     </div>
+    <ol v-if="line && chain.length > 0" class="chain" :data-testid="`chain-${quantity}`">
+      <li v-for="(text, i) in chain" :key="i">{{ text }}</li>
+    </ol>
   </div>
 </template>
 
 <style scoped>
 .line {
   display: grid;
-  grid-template-columns: 128px 150px 120px 1fr;
-  gap: 12px;
+  grid-template-columns: 112px 150px 128px 1fr;
+  gap: 3px 12px;
   align-items: start;
-  padding: 8px 0;
+  padding: 7px 0 5px;
   border-top: 1px solid rgb(var(--v-theme-line));
 }
 .name {
@@ -120,14 +117,18 @@ function setTolerance(text: string): void {
   font-size: 12.5px;
 }
 .chain {
-  margin: 0 0 6px;
+  grid-column: 2 / -1;
+  margin: 0;
   padding: 0;
   list-style: none;
   font-size: 13px;
   line-height: 1.35;
 }
+.chain li {
+  display: inline;
+}
 .chain li + li::before {
-  content: '→ ';
+  content: ' → ';
   color: rgb(var(--v-theme-quiet));
 }
 .reason {
@@ -137,7 +138,7 @@ function setTolerance(text: string): void {
   .line {
     grid-template-columns: 1fr 1fr;
   }
-  .why {
+  .chain {
     grid-column: 1 / -1;
   }
 }

@@ -173,6 +173,9 @@ const lengthCm = computed(() => job.view!.frame.geometry.lengthCm)
   flex-wrap: wrap;
   height: auto !important;
 }
+.ways :deep(.v-btn) {
+  padding: 0 9px;
+}
 .game {
   max-width: 150px;
 }
@@ -182,7 +185,7 @@ const lengthCm = computed(() => job.view!.frame.geometry.lengthCm)
 }
 .head {
   display: grid;
-  grid-template-columns: 128px 150px 120px 1fr;
+  grid-template-columns: 112px 150px 128px 1fr;
   gap: 12px;
   font-size: 13px;
 }

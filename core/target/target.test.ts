@@ -1,0 +1,268 @@
+import { describe, expect, it } from 'vitest'
+import { singleReport, referenceState } from '../compare/setup.ts'
+import { derivedNumbers, estimateOf, frameState } from '../frame/state.ts'
+import { unknownPlayer, type PlayerFacts } from '../job/bodies.ts'
+import { badminton } from '../sports/badminton.ts'
+import { padel } from '../sports/padel.ts'
+import { tennis } from '../sports/tennis.ts'
+import { BARE, STRUNG, usualState } from '../testing/fixtures.ts'
+import { guardsOnTarget, unconfirmed } from './guards.ts'
+import { dosed } from './places.ts'
+import { bareState, ceilingHere, playedState, type FrameNow } from './player.ts'
+import { disagreements, proposals, SCHOOLS } from './schools.ts'
+import {
+  fromBand,
+  fromCeiling,
+  fromComplaints,
+  fromMgri,
+  fromSetup,
+  gramsForMgri,
+  heldAt,
+  inProportion,
+} from './ways.ts'
+import type { TargetLine } from './target.ts'
+
+const e = (value: number, u = 0.1) => ({ value, u })
+const frame = (change: Partial<FrameNow> = {}): FrameNow => ({
+  state: usualState(),
+  condition: STRUNG,
+  geometry: tennis.geometry,
+  profile: tennis,
+  ...change,
+})
+const player = (change: Partial<PlayerFacts> = {}): PlayerFacts => ({
+  ...unknownPlayer('P'),
+  complaints: [],
+  ...change,
+})
+const line = (value: number, tolerance = 1): TargetLine => ({
+  value,
+  tolerance,
+  from: 'hand',
+  referenceId: null,
+  reason: '',
+  chain: [],
+})
+const brought = (state: ReturnType<typeof usualState>) => ({ id: 'r', name: 'R', grade: 'published', state })
+
+describe('from a setup', () => {
+  it('half-way of 270 g/270 to 290 g/290 is 280/280 (common practice, no source)', () => {
+    const now = frameState({ mass: e(270, 0), balance: e(33, 0), swingWeight: e(270, 0) }, 10.16)
+    const later = frameState({ mass: e(290, 0), balance: e(32, 0), swingWeight: e(290, 0) }, 10.16)
+    const lines = fromSetup('halfway', now, brought(later), ['mass', 'swingWeight'], tennis)
+    expect([lines.mass!.value, lines.swingWeight!.value]).toEqual([280, 280])
+    expect(lines.mass!.chain.map((r) => r.code)).toEqual(['now', 'setup', 'halfway'])
+  })
+  it('never guesses what it does not know, and needs a reading to go half-way', () => {
+    const told = singleReport({ condition: STRUNG, axisCm: 10.16 }, { mass: e(340), swingWeight: e(340) })
+    const state = referenceState(
+      { geometry: tennis.geometry, reports: [told] },
+      { condition: STRUNG, axisCm: 10.16 },
+      tennis,
+    )
+    const lines = fromSetup('reference', usualState(), brought(state), ['mass', 'twistWeight'], tennis)
+    expect(Object.keys(lines)).toEqual(['mass'])
+    expect(lines.mass!.referenceId).toBe('r')
+    expect(() => fromSetup('halfway', frameState({}, 10.16), brought(state), ['mass'], tennis)).toThrow(
+      'state.needs at mass',
+    )
+  })
+})
+
+describe('the band', () => {
+  it('leaves a number that is inside, and goes to the near edge of the others', () => {
+    // 305.4 g strung with an overgrip is 283.9 g bare; its swing weight is about 271 bare.
+    const bare = bareState(frame())
+    expect(bare.massG).toBeCloseTo(305.4 - 16.5 - 5, 9)
+    const lines = fromBand(frame(), player({ age: 30, level: 'strong', build: 'average' }))
+    expect(lines.mass!.value).toBeCloseTo(305.4 + (286 - bare.massG!), 9)
+    expect(lines.swingWeight!.value).toBeCloseTo(300 + (285 - bare.swingWeightKgCm2!), 9)
+    const club = fromBand(frame(), player({ age: 30, level: 'club', build: 'average' }))
+    expect(club.mass!.value).toBeCloseTo(305.4, 9)
+    expect(club.mass!.chain.at(-1)).toMatchObject({ code: 'band', inside: true })
+  })
+  it('is silent where age or level are not known', () => {
+    expect(fromBand(frame(), player())).toEqual({})
+    expect(fromBand(frame(), null)).toEqual({})
+  })
+})
+
+describe('the ceiling', () => {
+  const known = player({ ceiling: { swingWeightKgCm2: 312, axisCm: 10.16 } })
+  it('is as played; on a bare frame it stands lower by what strings and overgrip add', () => {
+    expect(ceilingHere(frame(), known)).toBeCloseTo(312, 9)
+    const bare = frame({ condition: BARE })
+    const adds = playedState(bare).swingWeightKgCm2! - 300
+    expect(adds).toBeGreaterThan(25)
+    expect(ceilingHere(bare, known)).toBeCloseTo(312 - adds, 9)
+    expect(ceilingHere(frame(), player())).toBeNull()
+    expect(fromCeiling(frame(), player())).toEqual({})
+    expect(fromCeiling(frame(), known).swingWeight!.value).toBeCloseTo(312, 9)
+  })
+  it('about another axis it moves with this frame’s own mass and balance', () => {
+    const about0 = player({ ceiling: { swingWeightKgCm2: 520, axisCm: 0 } })
+    const shift = (305.4 * (32.6 ** 2 - (32.6 - 10.16) ** 2)) / 1000
+    expect(ceilingHere(frame(), about0)).toBeCloseTo(520 - shift, 6)
+  })
+  it('holds what is copied, says so, and leaves what was typed', () => {
+    const lines = fromSetup('reference', usualState(), brought(usualState()), ['swingWeight'], tennis)
+    const high = { swingWeight: { ...lines.swingWeight!, value: 330 } }
+    expect(heldAt(high, 312).swingWeight).toMatchObject({ value: 312 })
+    expect(heldAt(high, 312).swingWeight!.chain.at(-1)).toEqual({ code: 'held', from: 330, to: 312 })
+    expect(heldAt(high, 330).swingWeight!.value).toBe(330)
+    expect(heldAt({ swingWeight: line(330) }, 312).swingWeight!.value).toBe(330)
+  })
+})
+
+describe('complaints', () => {
+  const lines = (change: Partial<PlayerFacts>, f = frame()) => fromComplaints(f, player(change))
+  it('twists: twist weight up by 4 g at the widest place, 4·y²/1000', () => {
+    const half = tennis.geometry.headWidthCm / 2 - tennis.geometry.tubeCm / 2
+    const up = lines({ complaints: ['twists'] }).twistWeight!.value - 13.2
+    expect(up).toBeGreaterThan(0.9 * ((4 * half ** 2) / 1000))
+    expect(up).toBeLessThan((4 * half ** 2) / 1000)
+  })
+  it('unsteady: recoil weight up, swing weight nearly left alone', () => {
+    const found = lines({ complaints: ['unsteady'] })
+    const after = frameState(
+      { mass: e(found.mass!.value), balance: e(found.balance!.value), swingWeight: e(found.swingWeight!.value) },
+      10.16,
+    )
+    expect(derivedNumbers(after).recoilWeightKgCm2).toBeGreaterThan(
+      derivedNumbers(usualState()).recoilWeightKgCm2 + 1.5,
+    )
+    expect(found.swingWeight!.value - 300).toBeLessThan(0.5)
+  })
+  it('late: down one step; tired: everything 2 % less where it sits; two reasons to go down are one', () => {
+    expect(lines({ complaints: ['late'] }).swingWeight!.value).toBeLessThan(294)
+    const tired = lines({ complaints: ['tired'] })
+    expect(tired.mass!.value).toBeCloseTo(0.98 * 305.4, 9)
+    expect(tired.balance!.value).toBeCloseTo(32.6, 9)
+    expect(tired.swingWeight!.value).toBeCloseTo(294, 9)
+    expect(lines({ complaints: ['tired', 'heavy'] }).mass!.value).toBeCloseTo(0.97 * 305.4, 9)
+  })
+  it('3/6/9 g at tip, sides and handle less 30 % is about −1/−2/−3 (common practice, no source)', () => {
+    const doses = [
+      { place: 'tip', massG: 3 },
+      { place: 'threeNine', massG: 6 },
+      { place: 'handle', massG: 9 },
+    ] as const
+    const less = doses.map((d) => 0.3 * d.massG)
+    expect(less.map(Math.round)).toEqual([1, 2, 3])
+    const [full, down] = [1, 0.7].map((s) =>
+      dosed(
+        usualState(),
+        doses.map((d) => ({ ...d, massG: s * d.massG })),
+        tennis.geometry,
+      ),
+    )
+    expect(full.massG! - down.massG!).toBeCloseTo(5.4, 9)
+  })
+  it('a padel player with an elbow: 20 to 25 g lighter (common practice, no source)', () => {
+    const state = frameState({ mass: e(370), balance: e(26), swingWeight: e(150), twistWeight: e(17) }, 10.16)
+    const bat = frame({ state, profile: padel, geometry: padel.geometry, condition: { ...BARE, overgrips: 1 } })
+    const found = lines({ pain: 'past' }, bat)
+    expect(370 - found.mass!.value).toBeGreaterThanOrEqual(20)
+    expect(370 - found.mass!.value).toBeLessThanOrEqual(25)
+    expect(estimateOf(inProportion(state, -0.06), 'balance')!.value).toBe(26)
+  })
+  it('none is silent', () => {
+    expect(lines({})).toEqual({})
+    expect(fromComplaints(frame(), null)).toEqual({})
+  })
+})
+
+describe('M·g·R/I', () => {
+  it('the grams that it asks for bring it there exactly', () => {
+    for (const [k, place] of [
+      [20.7, 'handle'],
+      [20.2, 'tip'],
+    ] as const) {
+      const grams = gramsForMgri(frame(), k, place)!
+      const after = dosed(usualState(), [{ place, massG: grams }], tennis.geometry)
+      expect(derivedNumbers(after).mgri).toBeCloseTo(k, 9)
+    }
+  })
+  it('inside its band nothing changes; out of reach it says so', () => {
+    const k = derivedNumbers(usualState()).mgri
+    expect(k).toBeGreaterThan(20)
+    expect(fromMgri(frame()).mass!.value).toBeCloseTo(305.4, 9)
+    const far = frame({ state: frameState({ mass: e(305), balance: e(28), swingWeight: e(340) }, 10.16) })
+    expect(() => fromMgri(far)).toThrow('target.mgri')
+    expect(() => fromMgri(frame({ state: frameState({ mass: e(305) }, 10.16) }))).toThrow('state.needs at balance')
+  })
+})
+
+describe('schools side by side', () => {
+  const known = player({ ceiling: { swingWeightKgCm2: 308, axisCm: 10.16 } })
+  const found = proposals(frame(), known)
+  const by = (id: string) => found.find((p) => p.school.id === id)!
+  it('are all there, and those that raise the swing weight go just to the ceiling', () => {
+    expect(found.map((p) => p.school.id)).toEqual(SCHOOLS.map((s) => s.id))
+    for (const id of ['ceilingFirst', 'keepBalance', 'ends', 'sides'])
+      expect(by(id).lines.swingWeight!.value).toBeCloseTo(308, 6)
+    expect(by('handleFirst').lines.swingWeight!.value - 300).toBeLessThan(1)
+  })
+  it('hold what they say: equal moments keep the balance, the ends give most recoil for their grams, the sides most twist', () => {
+    expect(by('keepBalance').lines.balance!.value).toBeCloseTo(32.6, 9)
+    expect(by('ends').lines.balance!.value).toBeCloseTo(32.6, 9)
+    const recoil = derivedNumbers(usualState()).recoilWeightKgCm2
+    const perGram = (id: string) => (by(id).recoilKgCm2! - recoil) / by(id).massG
+    for (const id of ['handleFirst', 'keepBalance', 'sides']) expect(perGram('ends')).toBeGreaterThan(perGram(id))
+    const twist = (id: string) => by(id).lines.twistWeight!.value
+    for (const id of ['handleFirst', 'ceilingFirst', 'keepBalance', 'ends'])
+      expect(twist('sides')).toBeGreaterThan(twist(id))
+  })
+  it('where they part is named with both sides; at the ceiling nobody adds swing weight', () => {
+    const apart = disagreements(found, frame())
+    expect(apart.map((a) => a.quantity)).toContain('twistWeight')
+    expect(apart.find((a) => a.quantity === 'twistWeight')!.high.school.id).toBe('sides')
+    const full = proposals(frame(), player({ ceiling: { swingWeightKgCm2: 299, axisCm: 10.16 } }))
+    for (const p of full.filter((x) => x.school.id !== 'handleFirst')) expect(p.doses).toEqual([])
+  })
+  it('need three numbers; M·g·R/I is tennis alone', () => {
+    expect(() => proposals(frame({ state: frameState({ mass: e(300) }, 10.16) }), null)).toThrow('state.needs')
+    const state = frameState({ mass: e(88), balance: e(29.5), swingWeight: e(92), twistWeight: e(2.2) }, 7.62)
+    const condition = { ...BARE, stringsG: 2.6 }
+    const other = proposals(frame({ state, profile: badminton, geometry: badminton.geometry, condition }), null)
+    expect(other.map((p) => p.school.id)).not.toContain('mgri')
+  })
+})
+
+describe('guards on a target', () => {
+  const ids = (
+    lines: Parameters<typeof guardsOnTarget>[2],
+    who: PlayerFacts | null = null,
+    kind: string | null = null,
+    f = frame(),
+  ) => guardsOnTarget(f, who, lines, kind).map((g) => g.rule.id)
+  it('fire with the numbers of frame and target', () => {
+    expect(ids({ mass: line(300) })).toEqual(['guard.lighter'])
+    expect(ids({ mass: line(304.4) })).toEqual([])
+    expect(ids({ mass: line(326) })).toEqual(['guard.oneClass'])
+    expect(ids({ swingWeight: line(301.2, 1) })).toEqual(['guard.withinUncertainty', 'guard.toleranceTight'])
+    // 312 g here is 290.5 g bare.
+    expect(ids({ mass: line(312) }, player({ age: 13 }))).toEqual(['guard.class.under15'])
+    expect(ids({ mass: line(311.4) }, player({ age: 13 }))).toEqual([])
+    expect(ids({ mass: line(312) }, player({ pain: 'past' }))).toEqual(['guard.pain.known'])
+    expect(ids({ mass: line(312) }, player({ pain: 'now' }))).toEqual(['guard.pain.now'])
+  })
+  it('hold the player’s ceiling and a professional’s spec against the swing weight', () => {
+    const who = player({ level: 'club', ceiling: { swingWeightKgCm2: 310, axisCm: 10.16 } })
+    expect(ids({ swingWeight: line(318, 2) }, who, 'professional')).toEqual(['guard.ceiling', 'guard.professional'])
+    expect(ids({ swingWeight: line(310, 2) }, who, 'retail')).toEqual([])
+  })
+  it('hold the rules of play against the frame: 73.7 cm is legal, more is not (rules of tennis, from memory)', () => {
+    const long = (lengthCm: number) => frame({ geometry: { ...tennis.geometry, lengthCm } })
+    expect(ids({}, null, null, long(73.7))).toEqual([])
+    expect(ids({}, null, null, long(73.8))).toEqual(['guard.length'])
+  })
+  it('ask in writing once per number: another number asks again', () => {
+    const who = player({ ceiling: { swingWeightKgCm2: 310, axisCm: 10.16 } })
+    const guards = guardsOnTarget(frame(), who, { swingWeight: line(318, 2) }, null)
+    expect(unconfirmed(guards, [])).toHaveLength(1)
+    const confirmed = [{ key: guards[0].key, words: 'for one week', by: 'X', at: '' }]
+    expect(unconfirmed(guards, confirmed)).toHaveLength(0)
+    expect(unconfirmed(guardsOnTarget(frame(), who, { swingWeight: line(320, 2) }, null), confirmed)).toHaveLength(1)
+  })
+})
