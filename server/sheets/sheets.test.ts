@@ -8,6 +8,7 @@ import { sheetSource, type SheetSource } from './load.ts'
 import { renderPdf } from './pdf.ts'
 import type { Sheet, SheetBlock } from './sheet.ts'
 import { specCardSheet } from './specCard.ts'
+import { comparisonSheet } from './comparison.ts'
 import { workOrderSheet } from './workOrder.ts'
 
 let db: Database
@@ -109,5 +110,29 @@ describe('the printed page', () => {
       const hex = colour.length === 4 ? [...colour.slice(1)].map((c) => c + c) : colour.slice(1).match(/../g)!
       expect(new Set(hex).size, colour).toBe(1)
     }
+  })
+})
+
+describe('the comparison', () => {
+  it('says the state, every setup with its difference or that it cannot tell, the target and why, on one page', async () => {
+    const sheet = comparisonSheet(returns, '2026-11-23')
+    const text = JSON.stringify(sheet)
+    expect(text).toContain('strung, base grip, 1 overgrip')
+    const [setups] = tables(sheet)
+    expect(setups.rows.map((r) => r[0])).toEqual([
+      'A  Pia Marrowdale (measured by others)',
+      'B  Ysolde Hartigan-Brome (measured by others)',
+      'C  Corvane Arc 98, shop unit (measured by us)',
+    ])
+    expect(row(setups, 'C')[1]).toContain('cannot tell')
+    expect(row(setups, 'B')[3]).toMatch(/^358\.0 \(\+36\.\d\)$/)
+    expect(text).toContain('half-way from 321.3 kg·cm² to 358.0 kg·cm²')
+    expect(text).toContain('half-way first; below the ceiling she found in spring')
+    expect(text).toContain('physiotherapist')
+    for (const source of [returns, done])
+      for (const paper of ['A4', 'LETTER'] as const) {
+        const pdf = (await renderPdf(comparisonSheet(source, '2026-11-23'), paper)).toString('latin1')
+        expect(pdf.match(/\/Type \/Page\b(?!s)/g)!.length, paper).toBe(1)
+      }
   })
 })
