@@ -5,9 +5,15 @@ const PAGES = [
   '/',
   '/new',
   '/shop',
+  '/library',
+  '/library/import',
+  '/library/setup/ref-p4',
   '/instruments',
   '/instruments/device-swing',
   ...['by-hand', 'by-hand/balance-support', 'inspection', 'table'].map((page) => `/job/job-done/measure/${page}`),
+  ...['compare?view=scatter', 'compare?view=lines', 'compare?view=classes', 'target/schools', 'target/face'].map(
+    (page) => `/job/job-done/${page}`,
+  ),
   ...['player', 'measure', 'compare', 'target', 'plan', 'build', 'check', 'play'].map(
     (stage) => `/job/job-done/${stage}`,
   ),

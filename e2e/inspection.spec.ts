@@ -32,7 +32,7 @@ test('look it over with a picture, stop on a crack, and hold it against what it 
   await read(page, 'mass', '350')
   await page.getByTestId('inspect').click()
   await page.locator('[data-item="cracks"]').getByRole('button', { name: 'Fine' }).click()
-  await page.getByLabel('Sold as').click({ force: true })
+  await page.getByRole('combobox', { name: 'Sold as' }).click({ force: true })
   await page
     .getByRole('option', { name: /Corvane Arc 98/ })
     .first()

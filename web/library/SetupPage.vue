@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mdiArrowLeft, mdiPlus } from '@mdi/js'
-import { computed, onMounted, reactive, ref } from 'vue'
-import { useRoute } from 'vue-router'
+import { computed, onMounted, reactive, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
 import { SETUP_KINDS, type SetupKind } from '#core/compare/libraryTable.ts'
 import { conditionText } from '#core/frame/condition.ts'
 import { standardState } from '#core/compare/setup.ts'
@@ -20,6 +20,12 @@ const props = defineProps<{ id: string }>()
 const route = useRoute()
 const setup = reactive(useSetup(props.id))
 onMounted(() => (route.query.new ? setup.start(SPORTS.find((s) => s === route.query.sport) ?? 'tennis') : setup.load()))
+// Once it is kept it is no longer new: a reload finds it.
+const router = useRouter()
+watch(
+  () => setup.held,
+  (held) => held && route.query.new && void router.replace({ query: {} }),
+)
 const body = computed(() => setup.body)
 const text = (event: Event) => (event.target as HTMLInputElement).value
 const mergeFrom = ref<string | null>(null)

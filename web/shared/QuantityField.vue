@@ -67,7 +67,9 @@ function commit(): boolean {
   if (!props.oneAfterAnother && text.value === written()) return true
   try {
     const { value } = parse()
-    emit('commit', value, text.value.trim())
+    // Enter took it already; leaving the field does not take it again.
+    const taken = !props.oneAfterAnother && props.modelValue != null && Math.abs(value - props.modelValue) < 1e-9
+    if (!taken) emit('commit', value, text.value.trim())
     sessionStorage.removeItem(storeKey.value)
     text.value = props.oneAfterAnother ? '' : text.value
     error.value = ''
