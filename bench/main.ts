@@ -3,7 +3,8 @@ import { existsSync, mkdtempSync, rmSync } from 'node:fs'
 import { cpus, tmpdir, totalmem } from 'node:os'
 import { join } from 'node:path'
 import { chromium, type Page } from '@playwright/test'
-import { motionTimes, previewTimes } from './measureTimes.ts'
+import { libraryTimes } from './libraryTimes.ts'
+import { faceTimes, motionTimes, previewTimes } from './measureTimes.ts'
 import { planTimes } from './planTime.ts'
 import { median, percentile } from './statistics.ts'
 
@@ -110,6 +111,16 @@ console.table(
   ),
 )
 
+console.log('\nLibrary of 100,000 setups, from the request to the parsed answer, ms')
+console.table(
+  Object.fromEntries(
+    Object.entries(await libraryTimes(100000, Math.min(REPEATS, 20))).map(([name, v]) => [
+      name,
+      { median: Number(median(v).toFixed(1)), '95th': Number(percentile(v, 95).toFixed(1)) },
+    ]),
+  ),
+)
+
 await (await startServer(data)).stop()
 const warm = await startServer(data)
 const browser = await chromium.launch({
@@ -158,6 +169,7 @@ try {
   }
   const fits = await motionTimes(page, PORT)
   const previews = await previewTimes(page, PORT)
+  const faces = await faceTimes(page, PORT)
   const show = (values: number[]) =>
     `median ${median(values).toFixed(1)} ms, 95th percentile ${percentile(values, 95).toFixed(1)} ms (${values.length})`
   console.log(`\nServer start, database warm: ${warm.ms.toFixed(0)} ms`)
@@ -166,6 +178,7 @@ try {
   console.log(`Numbers follow the drag, to the frame shown: ${show(drag)}`)
   console.log(`Motion recording, 60 s at 100 Hz, 7 columns: fitted in the worker ${show(fits)}`)
   console.log(`Table of 10,000 readings: from pasting to the preview shown ${show(previews)}`)
+  console.log(`One map of the face at 2 mm, in the worker: ${show(faces)}`)
   console.log(`Work in one drag step: ${show(work)}`)
   console.log(
     `Plan page from a cold load: good plan ${show(inBrowser.map((r) => r.quick))}; proven ${show(inBrowser.map((r) => r.best))}; all ${show(inBrowser.map((r) => r.all))}`,

@@ -52,3 +52,14 @@ export async function previewTimes(page: Page, port: number): Promise<number[]> 
   }
   return times
 }
+
+/** Time of one map of the face at 2 mm, ms, as the worker says it: the median of the maps of one page, page by page. */
+export async function faceTimes(page: Page, port: number): Promise<number[]> {
+  const times: number[] = []
+  for (let i = 0; i < 10; i++) {
+    await page.goto(`http://127.0.0.1:${port}/job/job-returns/target/face`)
+    await page.locator('[data-testid="maps"][data-ms]').waitFor()
+    times.push(Number(await page.getByTestId('maps').getAttribute('data-ms')))
+  }
+  return times
+}

@@ -111,6 +111,10 @@ await picture('batch', '/', {
 })
 await picture('compare', '/job/job-returns/compare')
 await picture('target', '/job/job-returns/target')
+await picture('library', '/library')
+await picture('face', '/job/job-returns/target/face', {
+  act: (page) => page.locator('[data-drawn="yes"]').nth(1).waitFor(),
+})
 await picture('plan', '/job/job-returns/plan', { act: planned })
 await picture('plan-ways', '/job/job-done/plan', {
   act: async (page) => {

@@ -5,8 +5,11 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { normal, seeded } from '#core/numerics/random.ts'
+import { QUANTITIES } from '#core/quantities/units.ts'
+import { badminton } from '#core/sports/badminton.ts'
 import { nearness } from '#core/compare/nearness.ts'
-import { combined, standardState } from '#core/compare/setup.ts'
+import { combined, GRADES, standardState } from '#core/compare/setup.ts'
 import { frameState } from '#core/frame/state.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import { loadDemoWorld } from '#demo/load.ts'
@@ -219,6 +222,41 @@ describe('the shop’s own frames', () => {
     const of = (await ask<Reference[]>('GET', '/library/measured?sport=tennis&player=player-orsolva')).body
     expect(of.map((r) => r.id)).toEqual(['job:job-returns'])
     expect((await ask<Reference[]>('GET', '/library/measured?sport=tennis')).body).toHaveLength(3)
+  })
+})
+
+describe('the nearest of many', () => {
+  it('are the same as by going through all of them, page after page, also where numbers are missing', async () => {
+    const random = seeded(7)
+    const gauss = normal(random)
+    const spread = { mass: [83, 3], balance: [29.8, 0.5], swingWeight: [88, 4], twistWeight: [2.1, 0.2] } as const
+    const setups = Array.from({ length: 1500 }, (_, i) => {
+      const one = draft(`Many ${i}`, 83)
+      const [report] = one.reports
+      for (const q of QUANTITIES) {
+        const value = spread[q][0] + spread[q][1] * gauss()
+        report.figures[q] = random() < 0.15 && q !== 'mass' ? null : { low: value, high: value, u: null }
+      }
+      report.axisCm = badminton.axisCm
+      report.grade = GRADES[i % 4]
+      return { ...one, sport: 'badminton' as const, geometry: badminton.geometry }
+    })
+    await ask('POST', '/library/import', { setups, commit: true, by: 'T' })
+    const near = { mass: 85, balance: 29.9, swingWeight: 95, twistWeight: 2.1 }
+    const mine = frameState(Object.fromEntries(QUANTITIES.map((q) => [q, { value: near[q], u: 0 }])), badminton.axisCm)
+    const all = (await search({ sport: 'badminton', limit: 1, text: 'many' })).total
+    expect(all).toBe(1500)
+    const slow = setups
+      .map((s) => {
+        const whole = { ...s, reports: s.reports.map((r) => ({ ...r, id: 'r' })) }
+        return nearness(mine, combined(whole, standardState(badminton), badminton).state, badminton)
+      })
+      .sort((a, b) => a - b)
+    for (const offset of [0, 5, 300]) {
+      const found = await search({ sport: 'badminton', text: 'many', near, limit: 5, offset })
+      found.distances!.forEach((d, i) => expect(d).toBeCloseTo(slow[offset + i], 6))
+      expect(found.rows).toHaveLength(5)
+    }
   })
 })
 

@@ -6,7 +6,7 @@ import { openEmbedded, openServer, type Database } from './db/database.ts'
 import { DataFolderInUse, lockDataFolder } from './db/dataLock.ts'
 import { migrate } from './db/migrate.ts'
 import { DeviceGateway } from './devices/gateway.ts'
-import { rebuildIndex } from './queries/library.ts'
+import { rebuildIndex, tidyIndex } from './queries/library.ts'
 import { makeApp } from './http/app.ts'
 
 const { values } = parseArgs({
@@ -38,7 +38,7 @@ async function start(): Promise<void> {
     const { loadDemoWorld } = await import('#demo/load.ts')
     if (await loadDemoWorld(db, benchPort)) console.log('The demo world has been laid out.')
   }
-  await rebuildIndex(db)
+  if ((await rebuildIndex(db)) > 0) await tidyIndex(db)
   const gateway = new DeviceGateway(db)
   await gateway.refresh()
   const server = makeApp(db, resolve(values.web), { gateway, benchPort }).listen(Number(values.port), '127.0.0.1')

@@ -22,6 +22,8 @@ import * as library from '../queries/library.ts'
 import { notFound, staleEdit } from './problems.ts'
 
 const EXPORT_AT_ONCE = 200
+/** From so many new setups on the index is tidied. */
+const MANY = 500
 const bodyOf = (reference: Reference): SetupBody => setupBodySchema.parse(reference)
 
 /** The library of setups: search, edit, merge, retire, files in and out. */
@@ -50,7 +52,9 @@ export function libraryRoutes(db: Database): Router {
 
   router.post('/library/import', express.json({ limit: '48mb' }), async (request, response) => {
     const { setups, commit, by } = libraryImportSchema.parse(request.body)
-    response.json(await db.transaction((tx) => takeIn(tx, setups, commit, by)))
+    const answer = await db.transaction((tx) => takeIn(tx, setups, commit, by))
+    if (commit && setups.length >= MANY) await library.tidyIndex(db)
+    response.json(answer)
   })
 
   router.get('/library/export.:format', async (request, response) => {

@@ -17,6 +17,7 @@ import {
   type SetupBody,
   type SetupRevision,
 } from '#contract/library.ts'
+import type { z } from 'zod'
 import type { Queryable, Row } from '../db/database.ts'
 import { iso } from './rows.ts'
 
@@ -161,8 +162,10 @@ function wordsQuery(text: string): string {
   return (text.match(/[\p{L}\p{N}]+/gu) ?? []).map((word) => `${word.toLowerCase()}:*`).join(' & ')
 }
 
+type Search = z.infer<typeof librarySearchSchema>
+
 /** What a search asks for as SQL over `setup_index i`. */
-function whereOf(search: ReturnType<typeof librarySearchSchema.parse>): { where: string; params: unknown[] } {
+function whereOf(search: Search): { where: string; params: unknown[] } {
   const params: unknown[] = []
   const put = (value: unknown) => `$${params.push(value)}`
   const parts = [`i.retired = ${put(search.retired)}`]
@@ -186,7 +189,7 @@ function whereOf(search: ReturnType<typeof librarySearchSchema.parse>): { where:
 }
 
 /** The same sum as `nearness` in the core, over the index. */
-function distanceOf(search: ReturnType<typeof librarySearchSchema.parse>, params: unknown[]): string {
+function distanceOf(search: Search, params: unknown[]): string {
   const profile = profileOf(search.sport ?? 'tennis')
   const put = (value: number) => `$${params.push(value)}::double precision`
   const terms = QUANTITIES.flatMap((quantity) => {
@@ -200,27 +203,79 @@ function distanceOf(search: ReturnType<typeof librarySearchSchema.parse>, params
   return terms.length > 0 ? `sqrt(${terms.join(' + ')})` : '0'
 }
 
+/** Half-widths of the boxes in which the nearest are looked for first, in tolerances; then the whole library. */
+const BOXES = [4, 10] as const
+
+/** No setup outside a box of this half-width is nearer than this: the saturating gap of one number at its edge. */
+function leastOutside(search: Search, halfWidth: number): number {
+  const profile = profileOf(search.sport ?? 'tennis')
+  const known = QUANTITIES.filter((q) => search.near?.[q] !== undefined)
+  return Math.min(
+    ...known.map((q) => {
+      const c2 = reachOf(q, profile) ** 2
+      return Math.sqrt((c2 * halfWidth ** 2) / (c2 + halfWidth ** 2))
+    }),
+  )
+}
+
+/** Ids of one page in order, with their distances where nearness was asked for. */
+async function pageOfIds(db: Queryable, search: Search): Promise<{ id: string; distance: number }[]> {
+  const { where, params } = whereOf(search)
+  if (!search.near || Object.keys(search.near).length === 0) {
+    const rows = await db.query(
+      `SELECT i.setup_id AS id, 0 AS distance FROM setup_index i WHERE ${where}
+       ORDER BY lower(i.name), i.setup_id LIMIT ${search.limit} OFFSET ${search.offset}`,
+      params,
+    )
+    return rows as { id: string; distance: number }[]
+  }
+  const profile = profileOf(search.sport ?? 'tennis')
+  const wanted = search.offset + search.limit
+  for (const halfWidth of [...BOXES, Infinity]) {
+    const bound: unknown[] = [...params]
+    const box =
+      halfWidth === Infinity
+        ? []
+        : QUANTITIES.flatMap((q) => {
+            const mine = search.near![q]
+            if (mine === undefined) return []
+            const by = halfWidth * profile.tolerance[q]
+            return [`i.${COLUMN[q]} BETWEEN $${bound.push(mine - by)} AND $${bound.push(mine + by)}`]
+          })
+    const distance = distanceOf(search, bound)
+    const rows = (await db.query(
+      `SELECT i.setup_id AS id, ${distance} AS distance FROM setup_index i WHERE ${[where, ...box].join(' AND ')}
+       ORDER BY distance, i.setup_id LIMIT ${wanted}`,
+      bound,
+    )) as { id: string; distance: number }[]
+    // Enough in the box, the last of them nearer than anything outside can be: these are the nearest of all.
+    if (
+      halfWidth === Infinity ||
+      (rows.length === wanted && rows[wanted - 1].distance < leastOutside(search, halfWidth))
+    )
+      return rows.slice(search.offset)
+  }
+  return []
+}
+
 /** One page of what is looked for, with how many there are in all. */
 export async function searchLibrary(db: Queryable, input: LibrarySearch): Promise<LibraryPage> {
   const search = librarySearchSchema.parse(input)
   const { where, params } = whereOf(search)
-  const counted = db.query(`SELECT count(*)::int AS n FROM setup_index i WHERE ${where}`, [...params])
-  const distance = search.near ? distanceOf(search, params) : null
-  const order = distance ? 'distance, i.setup_id' : 'lower(i.name), i.setup_id'
-  const page = db.query(
-    `SELECT ${SETUP}, p.distance FROM (
-       SELECT i.setup_id, ${distance ?? '0'} AS distance FROM (
-         SELECT i.* FROM setup_index i WHERE ${where}
-       ) i ORDER BY ${order} LIMIT ${search.limit} OFFSET ${search.offset}
-     ) p JOIN setup s ON s.id = p.setup_id ORDER BY ${distance ? 'p.distance, s.id' : "lower(s.body ->> 'name'), s.id"}`,
-    params,
+  const [ids, [count]] = await Promise.all([
+    pageOfIds(db, search),
+    db.query(`SELECT count(*)::int AS n FROM setup_index i WHERE ${where}`, params),
+  ])
+  const rows = await manyReferencesById(
+    db,
+    ids.map((row) => row.id),
   )
-  const [[count], rows] = await Promise.all([counted, page])
-  return {
-    rows: rows.map(referenceOf),
-    total: Number(count.n),
-    distances: distance ? rows.map((row) => Number(row.distance)) : null,
-  }
+  return { rows, total: Number(count.n), distances: search.near ? ids.map((row) => Number(row.distance)) : null }
+}
+
+/** After many changes: counts are then read off the indexes. Not inside a transaction. */
+export async function tidyIndex(db: Queryable): Promise<void> {
+  await db.exec('VACUUM (ANALYZE) setup_index')
 }
 
 const CLOUD_MOST = 3000

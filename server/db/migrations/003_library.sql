@@ -44,8 +44,8 @@ CREATE INDEX setup_index_name ON setup_index (sport, retired, lower(name), setup
 CREATE INDEX setup_index_key ON setup_index (key);
 CREATE INDEX setup_index_words ON setup_index USING gin (words);
 CREATE INDEX setup_index_style ON setup_index (sport, style);
-CREATE INDEX setup_index_swing ON setup_index (sport, swing_weight) WHERE NOT retired;
-CREATE INDEX setup_index_mass ON setup_index (sport, mass) WHERE NOT retired;
+CREATE INDEX setup_index_swing ON setup_index (sport, retired, swing_weight);
+CREATE INDEX setup_index_mass ON setup_index (sport, retired, mass);
 
 INSERT INTO setup (id, body)
 SELECT id, jsonb_build_object(
