@@ -9,7 +9,7 @@ import { normal, seeded } from '#core/numerics/random.ts'
 import { QUANTITIES } from '#core/quantities/units.ts'
 import { badminton } from '#core/sports/badminton.ts'
 import { nearness } from '#core/compare/nearness.ts'
-import { combined, GRADES, standardState } from '#core/compare/setup.ts'
+import { combined, GRADES, standardState, type Report } from '#core/compare/setup.ts'
 import { frameState } from '#core/frame/state.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import { loadDemoWorld } from '#demo/load.ts'
@@ -232,7 +232,7 @@ describe('the nearest of many', () => {
     const spread = { mass: [83, 3], balance: [29.8, 0.5], swingWeight: [88, 4], twistWeight: [2.1, 0.2] } as const
     const setups = Array.from({ length: 1500 }, (_, i) => {
       const one = draft(`Many ${i}`, 83)
-      const [report] = one.reports
+      const report: Omit<Report, 'id'> = one.reports[0]
       for (const q of QUANTITIES) {
         const value = spread[q][0] + spread[q][1] * gauss()
         report.figures[q] = random() < 0.15 && q !== 'mass' ? null : { low: value, high: value, u: null }

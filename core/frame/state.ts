@@ -1,6 +1,6 @@
 import { Problem } from '../problem.ts'
 import { diagonal, propagate, varianceAlong, type Matrix } from '../numerics/covariance.ts'
-import { GCM2_PER_KGCM2, GRAVITY_CM_S2, type Quantity, type ShownQuantity } from '../quantities/units.ts'
+import { GCM2_PER_KGCM2, GRAVITY_CM_S2, QUANTITIES, type Quantity, type ShownQuantity } from '../quantities/units.ts'
 
 /** A value with its standard uncertainty, in core units. */
 export interface Estimate {
@@ -57,6 +57,16 @@ export function estimateOf(state: FrameState, quantity: ShownQuantity): Estimate
   if (quantity === 'recoilWeight') return recoilWeight(state)
   const value = state[FIELD[quantity]]
   return value === null ? null : { value, u: Math.sqrt(state.covariance[INDEX[quantity]][INDEX[quantity]]) }
+}
+
+/** The numbers of a state that are known, by name, core units. */
+export function knownNumbers(state: FrameState): Partial<Record<Quantity, number>> {
+  const known: Partial<Record<Quantity, number>> = {}
+  for (const quantity of QUANTITIES) {
+    const value = state[FIELD[quantity]]
+    if (value !== null) known[quantity] = value
+  }
+  return known
 }
 
 /** The three numbers that most formulas need, or a Problem that names the one that is missing. */

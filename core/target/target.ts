@@ -1,4 +1,4 @@
-import { QUANTITIES, type Quantity } from '../quantities/units.ts'
+import type { Quantity } from '../quantities/units.ts'
 import type { TargetPlace } from './rules/rule.ts'
 
 /** How a target number came about. */
@@ -69,6 +69,3 @@ export interface Confirmation {
   by: string
   at: string
 }
-
-/** The quantities that a target names. */
-export const aimedAt = (lines: TargetLines): Quantity[] => QUANTITIES.filter((q) => lines[q])

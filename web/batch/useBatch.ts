@@ -3,8 +3,8 @@ import { middleOf, rankUnits, toldApart } from '#core/compare/pick.ts'
 import { referenceState, singleReport } from '#core/compare/setup.ts'
 import { summarise, type MeasuredSummary } from '#core/measure/summary.ts'
 import { usualMethod } from '#core/measure/readings.ts'
-import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
-import { estimateOf, type FrameState } from '#core/frame/state.ts'
+import type { Quantity } from '#core/quantities/units.ts'
+import { knownNumbers } from '#core/frame/state.ts'
 import { profileOf } from '#core/sports/sports.ts'
 import type { Batch, BatchBody, BatchUnit } from '#contract/batch.ts'
 import type { JobView } from '#contract/entities.ts'
@@ -149,7 +149,7 @@ export function useBatch(id: string) {
       if (!reference) return
       aimed.value = {
         name: reference.name,
-        wanted: known(referenceState(reference, { condition, axisCm }, profile.value)),
+        wanted: knownNumbers(referenceState(reference, { condition, axisCm }, profile.value)),
       }
     } else if (goal.kind === 'job') {
       const view = await call<JobView>('GET', `/jobs/${goal.id}`).catch(() => null)
@@ -174,16 +174,9 @@ export function useBatch(id: string) {
         profile.value,
       )
       const who = (of('player') as { facts: { name: string } } | undefined)?.facts.name ?? view.frame.label
-      aimed.value = { name: `${who}, job ${view.job.number}`, wanted: known(state) }
+      aimed.value = { name: `${who}, job ${view.job.number}`, wanted: knownNumbers(state) }
     }
   }
-  const known = (state: FrameState) =>
-    Object.fromEntries(
-      QUANTITIES.flatMap((q) => {
-        const e = estimateOf(state, q)
-        return e ? [[q, e.value]] : []
-      }),
-    ) as Partial<Record<Quantity, number>>
 
   const wanted = computed(() =>
     body.value?.aim.kind === 'middle'

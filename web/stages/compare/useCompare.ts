@@ -4,9 +4,9 @@ import { feltOf } from '#core/compare/felt.ts'
 import { nearness } from '#core/compare/nearness.ts'
 import { broughtWhereKnown, combined, standardState } from '#core/compare/setup.ts'
 import { NOTHING_ON, sameCondition, type Condition } from '#core/frame/condition.ts'
-import { estimateOf } from '#core/frame/state.ts'
+import { estimateOf, knownNumbers } from '#core/frame/state.ts'
 import type { CompareBody } from '#core/job/bodies.ts'
-import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
+import { QUANTITIES } from '#core/quantities/units.ts'
 import type { LibrarySearch, Reference } from '#contract/library.ts'
 import { facetsOf, measuredFrames, searchLibrary } from '../../api/library.ts'
 import { problemText } from '../../api/client.ts'
@@ -69,11 +69,7 @@ export function useCompare() {
   /** The frame in the sport's usual state, in which the library is searched. */
   const standard = computed(() => brought(standardState(profile.value)))
   const near = computed(() => {
-    const known: Partial<Record<Quantity, number>> = {}
-    for (const q of QUANTITIES) {
-      const e = estimateOf(standard.value, q)
-      if (e) known[q] = e.value
-    }
+    const known = knownNumbers(standard.value)
     return Object.keys(known).length > 0 ? known : null
   })
 

@@ -9,6 +9,7 @@ import { fixed } from '#core/quantities/write.ts'
 import BenchView from '../../bench/BenchView.vue'
 import StageFrame from '../../shared/StageFrame.vue'
 import { wordsOf } from '../../shared/words.ts'
+import { useTarget } from '../target/useTarget.ts'
 import { useJob } from '../../stores/job.ts'
 import { useShop } from '../../stores/shop.ts'
 import LimitsMenu from './LimitsMenu.vue'
@@ -20,6 +21,8 @@ import { usePlanner } from './usePlanner.ts'
 const job = useJob()
 const shop = useShop()
 const planner = usePlanner()
+/** Cautions on the target that still ask for a reason in writing. */
+const { open: unsettled } = useTarget()
 const body = computed(() => job.bodies.plan ?? { limits: OPEN_LIMITS, taken: null, byHand: false, cuts: [] })
 const target = computed(() => job.bodies.target?.lines ?? {})
 const request = computed<PlanRequest>(() => ({
@@ -128,7 +131,10 @@ const short = computed(() => {
     <v-alert v-if="obstacle" type="info" variant="tonal" density="compact" class="mb-2" data-testid="plan-obstacle"
       >{{ obstacle.text }} <RouterLink :to="{ name: obstacle.to }">{{ obstacle.link }}</RouterLink></v-alert
     >
-    <v-alert v-else-if="asIs === 'inside'" type="success" variant="tonal" density="compact" class="mb-2"
+    <v-alert v-if="unsettled.length > 0" type="warning" variant="tonal" density="compact" class="mb-2"
+      >{{ unsettled[0].words }} <RouterLink :to="{ name: 'target' }">Settle it on the target</RouterLink></v-alert
+    >
+    <v-alert v-if="asIs === 'inside'" type="success" variant="tonal" density="compact" class="mb-2"
       >Every number is already inside its tolerance. Leave it.</v-alert
     >
     <v-alert v-else-if="asIs === 'cannotTell'" type="info" variant="tonal" density="compact" class="mb-2"

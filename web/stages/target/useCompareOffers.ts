@@ -1,7 +1,6 @@
 import { computed, onMounted, shallowRef } from 'vue'
 import { broughtWhereKnown, standardState } from '#core/compare/setup.ts'
-import { estimateOf } from '#core/frame/state.ts'
-import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
+import { knownNumbers } from '#core/frame/state.ts'
 import type { Reference } from '#contract/library.ts'
 import { measuredFrames } from '../../api/library.ts'
 import { useJob } from '../../stores/job.ts'
@@ -28,11 +27,7 @@ export function useCompareOffers() {
       job.profile,
       measured.ownStrings,
     )
-    const known: Partial<Record<Quantity, number>> = {}
-    for (const q of QUANTITIES) {
-      const e = estimateOf(state, q)
-      if (e) known[q] = e.value
-    }
+    const known = knownNumbers(state)
     return Object.keys(known).length > 0 ? known : null
   })
   return { own, chosen, near }
