@@ -3,9 +3,10 @@ import { chips, newJob, read, readFour, saved, setTarget, toStage } from './hand
 
 test('reloading in the middle of everything loses nothing', async ({ page }) => {
   await newJob(page, 'Tobin Reloadwell', 'Reload frame')
-  await page.getByRole('button', { name: 'Strong' }).click()
+  const strong = page.getByRole('group', { name: 'Level' }).getByRole('button', { name: 'Strong' })
+  await strong.click()
   await page.reload()
-  await expect(page.getByRole('button', { name: 'Strong' })).toHaveClass(/v-btn--active/)
+  await expect(strong).toHaveClass(/v-btn--active/)
 
   await toStage(page, 'measure')
   await read(page, 'mass', '305.4')
