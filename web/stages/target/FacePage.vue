@@ -241,6 +241,8 @@ const isUsual = computed(() => Object.keys(face.changed).length === 0)
             :suffix="a.unit"
             :min="face.ranges[a.key].low"
             :max="face.ranges[a.key].high"
+            :hint="`${face.ranges[a.key].low} to ${face.ranges[a.key].high}`.replaceAll('-', '−')"
+            persistent-hint
             @update:model-value="(v: number | null) => v !== null && (face.changed = { ...face.changed, [a.key]: v })"
           />
         </div>
