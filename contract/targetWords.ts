@@ -37,9 +37,7 @@ export const PLACE_NAMES: Record<TargetPlace, string> = {
 }
 
 export function gramsText(massG: number, place: TargetPlace, units: UnitChoice): string {
-  const grams =
-    units.mass === 'oz' ? `${fixed(Math.abs(massG) / 28.349523125, 2)} oz` : `${fixed(Math.abs(massG), 1)} g`
-  return `${grams} ${massG < 0 ? 'less ' : ''}${PLACE_NAMES[place]}`
+  return `${writeQuantity(Math.abs(massG), 'mass', units, 0)} ${massG < 0 ? 'less ' : ''}${PLACE_NAMES[place]}`
 }
 
 /** One step of the reasoning behind a number, in the shop's units. */

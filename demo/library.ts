@@ -1,5 +1,5 @@
 import { NOTHING_ON, type Condition } from '#core/frame/condition.ts'
-import { GRADE_SPREAD, singleReport, type Grade, type Report } from '#core/compare/setup.ts'
+import type { Figure, Grade, Report } from '#core/compare/setup.ts'
 import type { SetupKind } from '#core/compare/libraryTable.ts'
 import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
 import type { SportId } from '#core/sports/profile.ts'
@@ -41,36 +41,26 @@ interface Told {
 }
 
 function report(sport: SportId, told: Told, i: number): Report {
-  const profile = PROFILES[sport]
-  const numbers = Object.fromEntries(
-    QUANTITIES.map((q, n) => {
-      const value = told.figures[n]
-      return [q, value === null ? null : { value, u: GRADE_SPREAD[told.grade][q] * profile.tolerance[q] }]
-    }),
-  )
-  const made = singleReport(
-    {
-      id: `report-${i + 1}`,
-      condition: conditionOf(sport, told.on),
-      axisCm: told.axisCm ?? profile.axisCm,
-      source: told.source,
-      dated: told.dated,
-      grade: told.grade,
-      note: told.note ?? '',
-    },
-    numbers,
-  )
-  for (const q of QUANTITIES) {
-    const figure = made.figures[q]
-    // What a grade stands for need not be written down.
-    if (figure)
-      made.figures[q] = {
-        low: figure.low - (told.ranges?.[q] ?? 0),
-        high: figure.high + (told.ranges?.[q] ?? 0),
-        u: null,
-      }
+  const figure = (q: Quantity): Figure | null => {
+    const value = told.figures[QUANTITIES.indexOf(q)]
+    const half = told.ranges?.[q] ?? 0
+    return value === null ? null : { low: value - half, high: value + half, u: null }
   }
-  return made
+  return {
+    id: `report-${i + 1}`,
+    source: told.source,
+    dated: told.dated,
+    grade: told.grade,
+    condition: conditionOf(sport, told.on),
+    axisCm: told.axisCm ?? PROFILES[sport].axisCm,
+    figures: {
+      mass: figure('mass'),
+      balance: figure('balance'),
+      swingWeight: figure('swingWeight'),
+      twistWeight: figure('twistWeight'),
+    },
+    note: told.note ?? '',
+  }
 }
 
 interface More {

@@ -215,3 +215,36 @@ test('schools stand side by side; one is taken, and the comparison prints', asyn
   // Back as it was for the tests after this one.
   await page.keyboard.press('Control+z')
 })
+
+test('numbers from two setups are each brought up to date by their own', async ({ page }) => {
+  await newJob(page, 'Edda Brackenthorpe', 'Two sources frame')
+  await measured(page, ['310', '32.4', '312', '13.6'])
+  await toStage(page, 'compare')
+  for (const name of ['Pia Marrowdale', 'Ondrey Pilot 100 290']) {
+    await page.getByLabel('Find', { exact: true }).fill(name)
+    await page.getByLabel(`Compare with ${name}`).check()
+  }
+  await saved(page)
+  await toStage(page, 'target')
+  const one = async (quantity: string, choice: string) => {
+    await page.locator(`.line[data-quantity="${quantity}"]`).getByRole('button', { name: 'This one from…' }).click()
+    await page.getByText(choice, { exact: true }).click()
+    await expect(page.getByTestId(`chain-${quantity}`)).toContainText(choice.replace(/^.* (to|Copy) |^Copy /, ''))
+  }
+  await one('mass', 'Half-way to Pia Marrowdale')
+  await one('swingWeight', 'Half-way to Ondrey Pilot 100 290')
+  await saved(page)
+  const before = [await target(page, 'mass'), await target(page, 'swingWeight')]
+  await toStage(page, 'measure')
+  await read(page, 'mass', '314')
+  await read(page, 'swingWeight', '316')
+  await saved(page)
+  await toStage(page, 'target')
+  await page.getByTestId('rederive').click()
+  await expect(page.getByTestId('rederive')).toHaveCount(0)
+  await expect(page.getByTestId('chain-mass')).toContainText('Pia Marrowdale')
+  await expect(page.getByTestId('chain-swingWeight')).toContainText('Ondrey Pilot 100 290')
+  // The means went up by 2 g and 2 units; half of that.
+  expect((await target(page, 'mass')) - before[0]).toBeCloseTo(1, 1)
+  expect((await target(page, 'swingWeight')) - before[1]).toBeCloseTo(1, 1)
+})

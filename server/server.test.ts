@@ -94,7 +94,7 @@ const reading = (id: string, change: object = {}) => ({
 })
 
 describe('the demo world', () => {
-  it('has a shop, six players, thirteen frames, twenty-five setups, a drawer, and three jobs at different stages, none of them stale', async () => {
+  it('has a shop, six players, thirteen frames, setups by id, a drawer, and three jobs at different stages, none of them stale', async () => {
     const { body } = await ask<Overview>('GET', '/overview')
     expect([body.players.length, body.frames.length, body.jobs.length]).toEqual([6, 13, 3])
     expect(body.jobs.map((j) => j.saved.length).sort()).toEqual([3, 6, 8])

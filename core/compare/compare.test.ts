@@ -65,7 +65,7 @@ describe('felt terms', () => {
 })
 
 describe('several reports of one frame', () => {
-  it('come to the mean weighted with 1/u²: 340 ± 2 and 346 ± 1 is 344.8 ± 0.894', () => {
+  it('come to the mean weighted with 1/u²: 340 ± 2 and 346 ± 1 is 344.8, its ± widened where they conflict', () => {
     const { state, agreement } = combined(setup(told(330, 340, 2), told(330, 346, 1)), HERE, tennis)
     const swing = estimateOf(state, 'swingWeight')!
     expect(swing.value).toBeCloseTo((340 / 4 + 346 / 1) / (1 / 4 + 1), 9)

@@ -5,7 +5,7 @@ import { Problem } from '../problem.ts'
 import { readNumber } from '../quantities/read.ts'
 import { fromCore, KIND_OF, QUANTITIES, type Quantity, type Unit } from '../quantities/units.ts'
 import type { SportId, SportProfile } from '../sports/profile.ts'
-import { GRADES, type Figure, type Grade, type Report } from './setup.ts'
+import { GRADES, type Figure, type Report } from './setup.ts'
 
 export const SETUP_KINDS = ['professional', 'retail', 'band', 'shop'] as const
 export type SetupKind = (typeof SETUP_KINDS)[number]
@@ -306,5 +306,3 @@ export function withReports(
   for (const report of more) if (!out.some((r) => sameReport(r, report))) out.push({ ...report, id: newId() })
   return out
 }
-
-export type { Grade }

@@ -17,6 +17,14 @@ export interface TargetGuard {
   key: string
 }
 
+/** The kind of setup that a target goes by: a professional’s counts first; null where every number was typed. */
+export function setupKindOf(lines: TargetLines, setups: readonly { id: string; kind: string }[]): string | null {
+  const kinds = Object.values(lines).flatMap((line) =>
+    line.from === 'hand' ? [] : (setups.find((s) => s.id === line.referenceId)?.kind ?? []),
+  )
+  return kinds.find((kind) => kind === 'professional') ?? kinds[0] ?? null
+}
+
 /** Facts of a target laid over those of player and frame. */
 export function targetFacts(
   frame: FrameNow,

@@ -1,33 +1,12 @@
 import type { Quantity } from '../quantities/units.ts'
 import type { TargetPlace } from './rules/rule.ts'
 
+const WAYS = ['cluster', 'match', 'halfway', 'band', 'ceiling', 'complaints', 'mgri', 'school', 'hand'] as const
 /** How a target number came about. */
-export const LINE_WAYS = [
-  'reference',
-  'cluster',
-  'match',
-  'halfway',
-  'band',
-  'ceiling',
-  'complaints',
-  'mgri',
-  'school',
-  'hand',
-] as const
+export const LINE_WAYS = ['reference', ...WAYS] as const
 export type LineWay = (typeof LINE_WAYS)[number]
-
-export const TARGET_WAYS = [
-  'copy',
-  'cluster',
-  'match',
-  'halfway',
-  'band',
-  'ceiling',
-  'complaints',
-  'mgri',
-  'school',
-  'hand',
-] as const
+/** The way in that was chosen for the target as a whole. */
+export const TARGET_WAYS = ['copy', ...WAYS] as const
 export type TargetWay = (typeof TARGET_WAYS)[number]
 
 /** One step of the reasoning behind a number, in core units; words are made where it is shown. */

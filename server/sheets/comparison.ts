@@ -3,12 +3,11 @@ import { feltOf } from '#core/compare/felt.ts'
 import { differenceOf } from '#core/compare/difference.ts'
 import { conditionText } from '#core/frame/condition.ts'
 import { estimateOf } from '#core/frame/state.ts'
-import { guardsOnTarget } from '#core/target/guards.ts'
+import { guardsOnTarget, setupKindOf } from '#core/target/guards.ts'
 import { fixed, unitMark, writeDifference, writeSpread, writeValue } from '#core/quantities/write.ts'
 import type { Quantity } from '#core/quantities/units.ts'
 import { reasonText } from '#contract/targetWords.ts'
 import { AIMED, QUANTITY_NAMES } from '#contract/words.ts'
-import type { Reference } from '#contract/library.ts'
 import { Refusal } from '../http/problems.ts'
 import type { SheetSource } from './load.ts'
 import { rowsSvg, type PrintedRow } from './rowsSvg.ts'
@@ -61,8 +60,8 @@ export function comparisonSheet(source: SheetSource, printedOn: string): Sheet {
       },
     ]
   })
-  const kindOf = lineKind(source, references)
-  const guards = guardsOnTarget({ state, condition: picture.condition, geometry, profile }, player, lines, kindOf)
+  const now = { state, condition: picture.condition, geometry, profile }
+  const guards = guardsOnTarget(now, player, lines, setupKindOf(lines, references))
   const cautions = [...new Set(guards.map((g) => g.words))]
     .slice(0, MOST_CAUTIONS)
     .map((w) => w[0].toUpperCase() + w.slice(1))
@@ -130,12 +129,4 @@ export function comparisonSheet(source: SheetSource, printedOn: string): Sheet {
       },
     ],
   }
-}
-
-/** The kind of the setup that the target goes by; a professional’s counts first. */
-function lineKind(source: SheetSource, references: readonly Reference[]): string | null {
-  const kinds = Object.values(source.bodies.target?.lines ?? {}).flatMap((line) =>
-    line.from === 'hand' ? [] : (references.find((r) => r.id === line.referenceId)?.kind ?? []),
-  )
-  return kinds.find((k) => k === 'professional') ?? kinds[0] ?? null
 }

@@ -1,5 +1,5 @@
 import Papa from 'papaparse'
-import { readLibrary, setupsOf, type LibraryEntry, type SetupDraft } from '#core/compare/libraryTable.ts'
+import { readLibrary, setupKey, setupsOf, type LibraryEntry, type SetupDraft } from '#core/compare/libraryTable.ts'
 import { SPORTS } from '#core/sports/profile.ts'
 import { profileOf } from '#core/sports/sports.ts'
 import { LIBRARY_FILE_VERSION, libraryFileSchema, setupDraftSchema } from '#contract/library.ts'
@@ -38,14 +38,14 @@ function readCsv(text: string): LibraryFileRead {
   })()
   const taken = entries.flatMap((e) => (e.taken ? [e.taken] : []))
   const setups = setupsOf(taken)
-  const at = new Map(setups.map((s, i) => [`${s.sport}|${s.name.trim().toLowerCase()}`, i]))
+  const at = new Map(setups.map((s, i) => [setupKey(s), i]))
   return {
     unused,
     setups,
     rows: entries.map((e: LibraryEntry) => ({
       row: e.row,
       name: e.name,
-      setup: e.taken ? (at.get(`${e.taken.sport}|${e.taken.name.trim().toLowerCase()}`) ?? null) : null,
+      setup: e.taken ? (at.get(setupKey(e.taken)) ?? null) : null,
       refusal: e.refusal ? wordsOf(e.refusal) : '',
     })),
   }

@@ -116,7 +116,7 @@ export function useCompare() {
     const playerId = job.bodies.player?.playerId ?? null
     const [facets, mineEarlier] = await Promise.all([
       facetsOf(profile.value.id).catch(() => null),
-      measuredFrames(profile.value.id, playerId).catch(() => []),
+      playerId ? measuredFrames(profile.value.id, playerId).catch(() => []) : [],
     ])
     styles.value = facets?.styles ?? []
     librarySize.value = facets?.total ?? null

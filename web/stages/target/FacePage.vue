@@ -44,7 +44,7 @@ const span = computed(() => {
     const values = face.sheetOf(s)?.map.fields[field.value] ?? []
     return [...values].filter((v) => !Number.isNaN(v))
   })
-  return all.length > 0 ? [Math.min(...all.slice(0, 1), ...extent(all)), Math.max(...extent(all))] : [0, 1]
+  return all.length > 0 ? extent(all) : [0, 1]
 })
 function extent(values: number[]): [number, number] {
   let [low, high] = [Infinity, -Infinity]

@@ -3,7 +3,7 @@ import { bestGrade, referenceState } from '#core/compare/setup.ts'
 import { estimateOf } from '#core/frame/state.ts'
 import type { TargetBody } from '#core/job/bodies.ts'
 import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
-import { guardsOnTarget, unconfirmed } from '#core/target/guards.ts'
+import { guardsOnTarget, setupKindOf, unconfirmed } from '#core/target/guards.ts'
 import { ceilingHere, rulesFacts, type FrameNow } from '#core/target/player.ts'
 import { PLAYER_RULES } from '#core/target/rules/playerRules.ts'
 import { judge, ruleWords } from '#core/target/rules/rule.ts'
@@ -49,15 +49,7 @@ export function useTarget() {
   )
   const asks = computed(() => [...new Set(judged.value.flatMap((j) => j.asks))])
 
-  const lineReferences = computed(() =>
-    QUANTITIES.flatMap((q) => {
-      const line = body.value.lines[q]
-      return line && line.from !== 'hand' ? (shop.reference(line.referenceId) ?? []) : []
-    }),
-  )
-  const referenceKind = computed(
-    () => lineReferences.value.find((r) => r.kind === 'professional')?.kind ?? lineReferences.value[0]?.kind ?? null,
-  )
+  const referenceKind = computed(() => setupKindOf(body.value.lines, shop.references))
   const guards = computed(() => guardsOnTarget(frame.value, player.value, body.value.lines, referenceKind.value))
   const open = computed(() => unconfirmed(guards.value, body.value.confirmed))
 
@@ -90,6 +82,7 @@ export function useTarget() {
       case 'mgri':
         return fromMgri(frame.value)
       case 'school':
+        return schools.value.found.find((p) => p.school.id === body.value.school)?.lines ?? {}
       case 'hand':
         return {}
     }
@@ -125,20 +118,21 @@ export function useTarget() {
     }
   }
 
-  /** The same way again, for the same numbers. */
+  /** Each number again the way that it came about, by its own setup; those typed by hand stay. */
   function rederive(): void {
-    const { way, referenceId, school, lines } = body.value
-    if (way === 'school' && school) {
-      const again = schools.value.found.find((p) => p.school.id === school)
-      if (again) takeSchool(again)
-      return
+    problem.value = ''
+    try {
+      const found: TargetLines = {}
+      for (const quantity of QUANTITIES) {
+        const line = body.value.lines[quantity]
+        if (!line || line.from === 'hand') continue
+        const way = line.from === 'reference' ? 'copy' : line.from
+        found[quantity] = linesBy(way, line.referenceId ?? body.value.referenceId, [quantity])[quantity]
+      }
+      put({}, found)
+    } catch (error) {
+      problem.value = wordsOf(error)
     }
-    derive(
-      way,
-      referenceId,
-      QUANTITIES.filter((q) => lines[q] && lines[q].from !== 'hand'),
-    )
-    if (way === 'hand') job.save('target', body.value)
   }
 
   /** One number alone from a setup. */
