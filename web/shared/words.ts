@@ -104,7 +104,7 @@ export function problemWords(problem: Problem): string {
     case 'library.overgrips':
       return `“${d.text}” is no number of overgrips (0 to 6).`
     case 'library.unusual':
-      return `${QUANTITY_NAMES[problem.path as keyof typeof QUANTITY_NAMES]}: ${fixed(Number(d.value), 1)} is far outside what frames of this sport come to (${d.low} to ${d.high}). Another unit or column?`
+      return `${QUANTITY_NAMES[problem.path as keyof typeof QUANTITY_NAMES]}: ${fixed(Number(d.value), 1)}${problem.path === 'mass' ? ' g' : problem.path === 'balance' ? ' cm' : ''} is far outside what frames of this sport come to (${d.low} to ${d.high}). Another unit or column?`
     case 'library.word':
       return `${problem.path}: “${d.text}” is not one of ${(d.known as unknown as string[]).join(', ')}.`
     case 'impact.impossible':

@@ -54,6 +54,11 @@ const says = computed(() => {
 const advice = computed(() =>
   target.speaking.filter((s) => ['advice', 'school', 'shape', 'halfway', 'cluster'].includes(s.rule.effect.kind)),
 )
+/** A setup goes along from copying to half-way and back; the other ways have their own to choose from. */
+function choose(way: TargetWay): void {
+  const any: TargetWay[] = ['copy', 'halfway']
+  target.derive(way, any.includes(way) && any.includes(target.body.way) ? target.body.referenceId : null)
+}
 const lengthCm = computed(() => job.view!.frame.geometry.lengthCm)
 </script>
 
@@ -81,7 +86,7 @@ const lengthCm = computed(() => job.view!.frame.geometry.lengthCm)
         :model-value="target.body.way"
         aria-label="Way"
         class="ways"
-        @update:model-value="(way: TargetWay | undefined) => way && target.derive(way, target.body.referenceId)"
+        @update:model-value="(way: TargetWay | undefined) => way && choose(way)"
       >
         <v-btn v-for="way in ways" :key="way" :value="way" size="small">{{ WAY_NAMES[way] }}</v-btn>
       </v-btn-toggle>
