@@ -3,13 +3,16 @@ import { Problem } from '#core/problem.ts'
 import type { LinearModel, Solve, SolveAnswer } from '#core/plan/linear.ts'
 
 const FEASIBILITY = 1e-6
+/** Somebody waits at the bench: longer than this is not proven. */
+const PATIENCE_S = 5
 
 /**
  * The core's `Solve` on a loaded HiGHS runtime. Everything is checked going in (no NaN, bounds in order) and coming out
  * (integers whole, every row kept), since the runtime itself answers "Optimal" to nonsense.
+ * @param limitS longest time for one programme, s; without one the answer does not depend on how fast the machine is
  * @throws Problem `solver.badModel`, `solver.failed`
  */
-export function solveWith(highs: Highs): Solve {
+export function solveWith(highs: Highs, limitS = PATIENCE_S): Solve {
   const status = highs.constants.modelStatus
   return (model) => {
     check(model)
@@ -40,7 +43,7 @@ export function solveWith(highs: Highs): Solve {
         mip_rel_gap: 0,
         mip_abs_gap: 0,
         mip_feasibility_tolerance: 1e-8,
-        time_limit: 5,
+        time_limit: limitS,
       })
       native.run()
       const ended = native.getModelStatus()
