@@ -33,7 +33,7 @@ import { FRAMES, MATERIALS, PLAYERS, SHOP, STRUNG_WRAP } from './world.ts'
 export async function loadDemoWorld(db: Database, benchPort: number | null = null): Promise<boolean> {
   if ((await manyPlayers(db)).length > 0) return false
   // The same world on every machine, however slow.
-  const solve = solveWith(await loadHighs(), Infinity)
+  const solve = solveWith(await loadHighs(), 3600)
   await db.transaction(async (tx) => {
     await updateShop(tx, { ...SHOP, revision: (await oneShop(tx)).revision })
     for (const player of PLAYERS) await insertPlayer(tx, player.id, playerSchema.shape.facts.parse(player.facts))

@@ -9,7 +9,7 @@ const PATIENCE_S = 5
 /**
  * The core's `Solve` on a loaded HiGHS runtime. Everything is checked going in (no NaN, bounds in order) and coming out
  * (integers whole, every row kept), since the runtime itself answers "Optimal" to nonsense.
- * @param limitS longest time for one programme, s; without one the answer does not depend on how fast the machine is
+ * @param limitS longest time for one programme, s, finite; with an hour the answer does not depend on how fast the machine is
  * @throws Problem `solver.badModel`, `solver.failed`
  */
 export function solveWith(highs: Highs, limitS = PATIENCE_S): Solve {

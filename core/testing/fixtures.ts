@@ -58,5 +58,5 @@ export function usualRequest(change: Partial<PlanRequest> = {}): PlanRequest {
 }
 
 export async function realSolver() {
-  return solveWith(await loadHighs(), Infinity)
+  return solveWith(await loadHighs(), 3600)
 }
