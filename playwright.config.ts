@@ -3,20 +3,22 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { defineConfig } from '@playwright/test'
 
-const PORT = 4391
-const BENCH = 4394
 process.env.KEVRO_E2E_DATA ??= mkdtempSync(join(tmpdir(), 'kevro-e2e-'))
+/** One for each worker: the tests change the shop, so no two of them share one. */
+export const STANDS = [
+  { port: 4391, bench: 4394 },
+  { port: 4396, bench: 4399 },
+].map((ports) => ({ ...ports, data: join(process.env.KEVRO_E2E_DATA!, String(ports.port)) }))
 const image = process.env.KEVRO_IMAGE ?? '.cache/database.tgz'
 
 export default defineConfig({
   testDir: 'e2e',
   timeout: 60000,
   expect: { timeout: 10000 },
-  workers: 1,
+  workers: STANDS.length,
   retries: 0,
   reporter: [['list']],
   use: {
-    baseURL: `http://127.0.0.1:${PORT}`,
     viewport: { width: 1280, height: 800 },
     colorScheme: 'light',
     launchOptions: {
@@ -31,19 +33,19 @@ export default defineConfig({
       ],
     },
   },
-  webServer: [
+  webServer: STANDS.flatMap(({ port, bench, data }) => [
     {
-      command: `node dist/server/simulatedBench.js --port ${BENCH} --seed 11 --speed 6 --warm`,
-      port: BENCH,
-      stdout: 'ignore',
-      gracefulShutdown: { signal: 'SIGTERM', timeout: 5000 },
+      command: `node dist/server/simulatedBench.js --port ${bench} --seed 11 --speed 6 --warm`,
+      port: bench,
+      stdout: 'ignore' as const,
+      gracefulShutdown: { signal: 'SIGTERM' as const, timeout: 5000 },
     },
     {
-      command: `node dist/server/main.js --demo --port ${PORT} --bench ${BENCH} --data ${process.env.KEVRO_E2E_DATA} --image ${image}`,
-      url: `http://127.0.0.1:${PORT}/api/overview`,
+      command: `node dist/server/main.js --demo --port ${port} --bench ${bench} --data ${data} --image ${image}`,
+      url: `http://127.0.0.1:${port}/api/overview`,
       timeout: 60000,
-      stdout: 'ignore',
-      gracefulShutdown: { signal: 'SIGTERM', timeout: 5000 },
+      stdout: 'ignore' as const,
+      gracefulShutdown: { signal: 'SIGTERM' as const, timeout: 5000 },
     },
-  ],
+  ]),
 })

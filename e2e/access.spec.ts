@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, test } from '@playwright/test'
+import { expect, test } from './test.ts'
 
 const PAGES = [
   '/',
@@ -33,7 +33,11 @@ for (const theme of ['light', 'dark'] as const) {
       await page.goto(path)
       await expect(page.locator('h1')).toBeVisible()
       await page.waitForTimeout(300)
-      const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze()
+      // The two differ in their colours only.
+      const axe = new AxeBuilder({ page })
+      const { violations } = await (
+        theme === 'light' ? axe.withTags(['wcag2a', 'wcag2aa']) : axe.withRules(['color-contrast'])
+      ).analyze()
       expect(
         violations.map(
           (v) =>

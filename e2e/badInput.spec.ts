@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process'
-import { expect, test } from '@playwright/test'
+import { expect, stand, test } from './test.ts'
 import { chips, newJob, read, readFour, saved, setTarget, toStage } from './hands.ts'
 
 test('slips in readings are named, kept, and not used until settled', async ({ page }) => {
@@ -98,7 +98,7 @@ test('a broken job file is refused with its cause', async ({ page }) => {
 })
 
 test('a second Kevro on the same data says so and does not start', async () => {
-  const second = spawn(process.execPath, ['dist/server/main.js', '--port', '0', '--data', process.env.KEVRO_E2E_DATA!])
+  const second = spawn(process.execPath, ['dist/server/main.js', '--port', '0', '--data', stand().data])
   let words = ''
   second.stderr.on('data', (chunk: Buffer) => (words += chunk.toString()))
   const code = await new Promise((done) => second.on('exit', done))

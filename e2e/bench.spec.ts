@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test, type Page } from './test.ts'
 import { predicted, readFour, saved } from './hands.ts'
 
 async function quickBench(page: Page): Promise<void> {

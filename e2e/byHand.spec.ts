@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test'
+import { expect, test } from './test.ts'
 import { chips, newJob, read, saved, toStage } from './hands.ts'
 
 /** Period of 330 g, 32.5 cm, swing weight 325 about 10.16 cm, hung at 1.5 cm: by the textbook. */

@@ -1,4 +1,4 @@
-import { expect, type Locator, type Page } from '@playwright/test'
+import { expect, type Locator, type Page } from './test.ts'
 
 /** What a fitter's hands do, for all the tasks. */
 export const saved = (page: Page) => expect(page.getByTestId('save-state')).toHaveText('saved')

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test'
+import { expect, test } from './test.ts'
 import { chips, newJob, read, saved, toStage } from './hands.ts'
 
 /** The smallest PNG there is: one pixel. */

@@ -1,15 +1,13 @@
 import { connect } from 'node:net'
-import { expect, test, type Page } from '@playwright/test'
+import { expect, stand, test, type Page } from './test.ts'
 import { decodeLine, encodeLine } from '#contract/deviceLine.ts'
 import { FRAMES } from '#devices/items.ts'
 import { chips, newJob, saved, toStage } from './hands.ts'
 
-const BENCH = 4394
-
 /** One word with the simulated bench itself, over its own TCP port. */
 function tell(verb: string, fields: Record<string, string | number>): Promise<string> {
   return new Promise((resolve, reject) => {
-    const socket = connect(BENCH, '127.0.0.1', () => socket.write(`${encodeLine(verb, fields)}\n`))
+    const socket = connect(stand().bench, '127.0.0.1', () => socket.write(`${encodeLine(verb, fields)}\n`))
     socket.once('error', reject)
     socket.once('data', (data) => {
       socket.destroy()

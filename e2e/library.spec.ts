@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises'
-import { expect, test } from '@playwright/test'
+import { expect, test } from './test.ts'
 
 test('a setup is added, told of twice, found again, retired and brought back', async ({ page }) => {
   await page.goto('/library')

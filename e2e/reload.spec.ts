@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test'
+import { expect, test } from './test.ts'
 import { chips, newJob, read, readFour, saved, setTarget, toStage } from './hands.ts'
 
 test('reloading in the middle of everything loses nothing', async ({ page }) => {

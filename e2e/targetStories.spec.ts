@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test, type Page } from './test.ts'
 import { newJob, read, saved, setTarget, toStage } from './hands.ts'
 
 /** A number of the target as it stands in its field. */

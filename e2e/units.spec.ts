@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test'
+import { expect, test } from './test.ts'
 import { chips, newJob, predicted, read, readFour, saved, setTarget, toStage } from './hands.ts'
 
 test('a shop that works in ounces and points reads, shows and aims in them', async ({ page }) => {

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test'
+import { expect, test } from './test.ts'
 import { chips, newJob, predicted, read, saved, setTarget, toStage } from './hands.ts'
 
 test('from a new player to the proving measurement, the printed work order and a play note', async ({
