@@ -14,7 +14,7 @@ import { solveWith } from '#solver/highs.ts'
 import { median, percentile } from './statistics.ts'
 
 /** Plan requests like those of the demo jobs: a measured frame, half-way to or a copy of a reference. */
-function requests(): { name: string; request: PlanRequest }[] {
+export function requests(): { name: string; request: PlanRequest }[] {
   const state = (m: number, b: number, s: number, t: number) => {
     const e = (value: number, u: number): Estimate => ({ value, u })
     return frameState(

@@ -43,6 +43,7 @@ export type ProblemCode =
   | 'library.word'
   | 'impact.impossible'
   | 'target.mgri'
+  | 'numbers.notACovariance'
   | 'solver.badModel'
   | 'solver.failed'
 

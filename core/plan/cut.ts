@@ -89,7 +89,13 @@ function runShape(cut: Cut, lengthCm: number, geometry: FrameGeometry): Piece['s
     return { kind: 'arc', fromCm, toCm, side: 'both' }
   }
   const offsetCm = cut.place === 'bevels' ? geometry.handleHalfWidthCm * 0.75 : geometry.shaftHalfWidthCm
-  return { kind: 'strip', fromCm: cut.atCm, toCm: cut.atCm + lengthCm, offsetCm }
+  const fromCm = layerFrom(cut, lengthCm)
+  return { kind: 'strip', fromCm, toCm: fromCm + lengthCm, offsetCm }
+}
+
+/** Lower end of a layer of a straight strip, cm from the butt: a shorter layer lies on the middle of the longest. */
+export function layerFrom(cut: Cut, lengthCm: number): number {
+  return cut.atCm + (Math.min(cut.amount, cut.layerCm) - lengthCm) / 2
 }
 
 /** The span on the right half of the hoop of a run about `atCm`; on an end it is half of the strip that crosses the axis. */

@@ -317,7 +317,7 @@ export function boundOver(programme: Programme, ranges: readonly CountRange[], k
       continue
     }
     const column = model.columns.length
-    model.columns.push({ name: `aim ${i}`, cost: 1, lower: 0, upper: knownSteps[i], integer: true })
+    model.columns.push({ name: `aim ${i}`, cost: 1, lower: 0, upper: knownSteps[i] - 1, integer: true })
     model.rows.push({
       name: `aim ${i}`,
       lower: -Infinity,
@@ -325,11 +325,10 @@ export function boundOver(programme: Programme, ranges: readonly CountRange[], k
       terms: [...terms.map(([c, w]): [number, number] => [c, w / step]), [column, -1]],
     })
     const answer = solve(model)
-    if (answer.status === 'infeasible') return { status: 'closed' }
-    if (answer.status !== 'optimal') return answer
-    const best = Math.round(answer.objective)
-    if (best < knownSteps[i]) return { status: 'open', counts: answer.values.slice(0, n) }
-    model.columns[column].cost = 0
+    if (answer.status === 'optimal') return { status: 'open', counts: answer.values.slice(0, n) }
+    if (answer.status !== 'infeasible') return answer
+    if (knownSteps[i] === Infinity) return { status: 'closed' }
+    model.columns[column] = { ...model.columns[column], cost: 0, upper: knownSteps[i] }
   }
   return { status: 'closed' }
 }

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { arcPath } from '#core/frame/drawing.ts'
 import { headOutline } from '#core/frame/outline.ts'
-import { hoopSpan, layersOf, type Cut, type Workpiece } from '#core/plan/cut.ts'
+import { hoopSpan, layerFrom, layersOf, type Cut, type Workpiece } from '#core/plan/cut.ts'
 import type { StoredMaterial } from '#contract/entities.ts'
 import { runLength } from './editCut.ts'
 
@@ -46,7 +46,8 @@ const paths = computed(() => {
         : cut.place === 'bevels'
           ? [1.02, 0.36, -0.36, -1.02]
           : [geometry.shaftHalfWidthCm * 0.85, -geometry.shaftHalfWidthCm * 0.85]
-    return offsets.map((y) => `M${cut.atCm} ${y + i * 0.2 * Math.sign(y)}H${cut.atCm + length}`)
+    const from = props.material.kind === 'tape' ? layerFrom(cut, length) : cut.atCm
+    return offsets.map((y) => `M${from} ${y + i * 0.2 * Math.sign(y)}H${from + length}`)
   })
 })
 const width = computed(() =>
