@@ -46,6 +46,7 @@ export function requests(): { name: string; request: PlanRequest }[] {
         target: fromSetup(way, measured, setup, quantities, tennis),
         materials: MATERIALS,
         limits: OPEN_LIMITS,
+        held: [],
       },
     }
   })

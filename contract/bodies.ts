@@ -2,7 +2,8 @@ import { z } from 'zod'
 import { COMPLAINTS, INSPECTION_ITEMS, PLAY_ASPECTS, type StageBodies } from '#core/job/bodies.ts'
 import { LINE_WAYS, TARGET_WAYS } from '#core/target/target.ts'
 import { STAGES, type Stage } from '#core/job/stages.ts'
-import { QUANTITIES, READ_QUANTITIES } from '#core/quantities/units.ts'
+import { STOCKED_KINDS } from '#core/plan/material.ts'
+import { AIM_QUANTITIES, QUANTITIES, READ_QUANTITIES } from '#core/quantities/units.ts'
 import { SPORTS } from '#core/sports/profile.ts'
 
 export const sportSchema = z.enum(SPORTS)
@@ -81,12 +82,33 @@ export const playerFactsSchema = z.object({
 export const cutSchema = z.object({
   id: idSchema,
   materialId: idSchema,
-  place: z.enum(['hoop', 'shaft', 'bevels', 'handle', 'grip']),
+  place: z.enum(['hoop', 'shaft', 'bevels', 'handle', 'sleeve', 'spot', 'grip', 'bed', 'off']),
   zoneId: z.string().nullable(),
   atCm: finite.min(0).max(80),
   amount: finite.min(-10).max(400),
   layerCm: finite.min(0.5).max(60),
+  side: z.enum(['left', 'right']).optional(),
+  offCm: finite.min(0).max(20).optional(),
 })
+
+export const zoneSchema = z.object({
+  id: idSchema,
+  name: z.string().trim().min(1, 'a name is needed').max(60),
+  place: z.enum(['hoop', 'shaft', 'bevels', 'handle', 'sleeve', 'spot']),
+  alongCm: finite.min(0).max(80).optional(),
+  spot: z
+    .object({
+      from: z.enum(['butt', 'gripTop', 'bridge', 'tip']),
+      cm: finite.min(-70).max(70),
+      offCm: finite.min(0).max(20),
+    })
+    .optional(),
+  takes: z.array(z.enum(STOCKED_KINDS)).max(8).optional(),
+  capacityCm: finite.gt(0).max(40),
+  maxLayers: z.int().min(1).max(6),
+  visible: z.boolean(),
+})
+const weights = z.partialRecord(z.enum(AIM_QUANTITIES), z.enum(['most', 'least']))
 
 export const limitsSchema = z.object({
   materialIds: z.array(idSchema).nullable(),
@@ -94,6 +116,15 @@ export const limitsSchema = z.object({
   noLead: z.boolean(),
   hiddenOnly: z.boolean(),
   mayChangeGrip: z.boolean(),
+  mayChangeStrings: z.boolean().default(false),
+  mayTakeOff: z.boolean().default(false),
+  evenSides: z.boolean().default(false),
+  capTotalG: finite.min(0).max(1000).nullable().default(null),
+  fewPlaces: z.boolean().default(false),
+  keep: z.array(quantitySchema).max(4).default([]),
+  matters: weights.default({}),
+  reserveG: finite.min(0).max(30).default(0),
+  ownZones: z.array(zoneSchema).max(12).default([]),
   capG: finite.min(0).max(200).nullable(),
   maxPlaces: z.int().min(1).max(20).nullable(),
 })
@@ -168,6 +199,13 @@ export const bodySchemas = {
     lines: z
       .object({ mass: targetLine, balance: targetLine, swingWeight: targetLine, twistWeight: targetLine })
       .partial(),
+    also: z
+      .object({
+        recoilWeight: z.object({ value: finite.gt(0).max(1000), tolerance: finite.gt(0).max(100) }),
+        mgri: z.object({ value: finite.gt(0).max(100), tolerance: finite.gt(0).max(20) }),
+      })
+      .partial()
+      .default({}),
   }),
   plan: z.object({
     limits: limitsSchema,
@@ -176,6 +214,7 @@ export const bodySchemas = {
       .nullable(),
     byHand: z.boolean(),
     cuts: z.array(cutSchema).max(60),
+    locked: ids.default([]),
   }),
   build: z.object({
     cuts: z.array(cutSchema).max(60),

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { STOCKED_KINDS } from '#core/plan/material.ts'
 import {
   bodySchemas,
   conditionSchema,
@@ -61,12 +62,17 @@ export { referenceSchema, type Reference } from './library.ts'
 export const materialSchema = z.object({
   id,
   name: z.string().trim().min(1).max(120),
-  kind: z.enum(['tape', 'fill', 'grip', 'overgrip']),
+  kind: z.enum(STOCKED_KINDS),
   unitMassG: z.number().gt(0).max(100),
+  uShare: z.number().min(0).max(1).default(0),
   step: z.number().gt(0).max(10),
   widthCm: z.number().min(0).max(10),
+  thicknessMm: z.number().min(0).max(50).default(0),
   stock: z.number().min(0).max(1e6),
   lead: z.boolean(),
+  reusable: z.boolean().default(false),
+  cost: z.number().min(0).max(1e4).nullable().default(null),
+  zoneIds: z.array(z.string().max(60)).max(40).nullable().default(null),
   grip: z.enum(['base', 'leather', 'synthetic']).nullable(),
 })
 export type StoredMaterial = z.infer<typeof materialSchema>

@@ -3,12 +3,12 @@ import { headOutline } from '#core/frame/outline.ts'
 import type { Cut } from '#core/plan/cut.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import { DRAWER, STRUNG } from '#core/testing/fixtures.ts'
-import type { StoredMaterial } from './entities.ts'
+import type { Material } from '#core/plan/material.ts'
 import { wordsFor } from './errors.ts'
 import { cautionsFor, placeText, stripsText } from './words.ts'
 
 const work = { geometry: tennis.geometry, condition: STRUNG, profile: tennis }
-const materials = DRAWER as StoredMaterial[]
+const materials = DRAWER as Material[]
 const material = (id: string) => materials.find((m) => m.id === id)!
 const outline = headOutline(tennis.geometry)
 const cut = (change: Partial<Cut>): Cut => ({

@@ -4,7 +4,7 @@ import type { BuildStep } from '#core/build/workOrder.ts'
 import type { AnyQuantity, Quantity } from '#core/quantities/units.ts'
 import { fixed } from '#core/quantities/write.ts'
 import { headOutline } from '#core/frame/outline.ts'
-import type { StoredMaterial } from './entities.ts'
+import type { Material } from '#core/plan/material.ts'
 
 /** The trade's names, once for screen and paper. */
 export const QUANTITY_NAMES: Record<AnyQuantity, string> = {
@@ -13,6 +13,8 @@ export const QUANTITY_NAMES: Record<AnyQuantity, string> = {
   swingWeight: 'Swing weight',
   twistWeight: 'Twist weight',
   recoilWeight: 'Recoil weight',
+  mgri: 'M·g·R/I',
+  lateral: 'Off the long axis',
   length: 'Length',
   leftMass: 'Left side',
   rightMass: 'Right side',
@@ -21,7 +23,7 @@ export const QUANTITY_NAMES: Record<AnyQuantity, string> = {
 export const AIMED: readonly Quantity[] = ['mass', 'balance', 'swingWeight', 'twistWeight']
 
 /** `2 × 9.5 cm + 2 × 3.0 cm`: what the scissors make. */
-export function stripsText(cut: Cut, material: StoredMaterial, work: Workpiece): string {
+export function stripsText(cut: Cut, material: Material, work: Workpiece): string {
   if (material.kind === 'fill') return `${fixed(cut.amount * material.unitMassG, 1)} g`
   if (material.kind !== 'tape') return cut.amount < 0 ? `${-cut.amount} off` : `${cut.amount} on`
   const runs = runsOf(cut, work.geometry)
@@ -58,7 +60,7 @@ export function placeText(cut: Cut, work: Workpiece): string {
   return `both sides, ${where} (${fixed(cut.atCm, 1)} cm along the hoop from the tip)`
 }
 
-export function stepTitle(step: BuildStep, material: StoredMaterial | null): string {
+export function stepTitle(step: BuildStep, material: Material | null): string {
   switch (step.action) {
     case 'trial':
       return 'Trial: the whole plan in removable tape or putty'
@@ -72,7 +74,7 @@ export function stepTitle(step: BuildStep, material: StoredMaterial | null): str
 }
 
 /** Cautions that a cut list calls for. Local rules come first. */
-export function cautionsFor(cuts: readonly Cut[], materials: readonly StoredMaterial[], minor: boolean): string[] {
+export function cautionsFor(cuts: readonly Cut[], materials: readonly Material[], minor: boolean): string[] {
   const used = cuts.map((cut) => materials.find((m) => m.id === cut.materialId)).filter((m) => m !== undefined)
   const lines: string[] = []
   if (used.some((m) => m.lead)) {

@@ -208,7 +208,7 @@ async function tell(tx: Queryable, story: Story, solve: ReturnType<typeof solveW
     const lines = fromSetup(way === 'copy' ? 'reference' : way, picture.measured.state, setup, quantities, tennis)
     for (const quantity of quantities)
       if (lines[quantity]) lines[quantity] = { ...lines[quantity], reason: reasons[quantity] ?? '' }
-    await save('target', { way, referenceId, school: null, lines, confirmed: [] })
+    await save('target', { way, referenceId, school: null, lines, also: {}, confirmed: [] })
     const target = pictureOf(input())
     const space = planSpace({
       state: target.measured.state,
@@ -216,9 +216,10 @@ async function tell(tx: Queryable, story: Story, solve: ReturnType<typeof solveW
       target: lines,
       materials: MATERIALS,
       limits: OPEN_LIMITS,
+      held: [],
     })
     const plan = provenPlan(space, NO_RULE, solve)
-    await save('plan', { limits: OPEN_LIMITS, taken: 'best', byHand: false, cuts: plan.cuts })
+    await save('plan', { limits: OPEN_LIMITS, taken: 'best', byHand: false, cuts: plan.cuts, locked: [] })
   }
   if (story.built !== null) {
     const cuts = bodies.plan!.cuts

@@ -4,6 +4,7 @@ import type { SportId } from '#core/sports/profile.ts'
 import { PROFILES } from '#core/sports/sports.ts'
 import type { FrameGeometry } from '#core/frame/outline.ts'
 import { unknownPlayer, type PlayerFacts } from '#core/job/bodies.ts'
+import { PLAIN_MATERIAL } from '#core/plan/material.ts'
 import type { Frame, Player, StoredMaterial } from '#contract/entities.ts'
 
 /** A made-up club shop. Every person, maker and model here is invented. */
@@ -224,10 +225,9 @@ export const STRUNG_WRAP: Condition = { ...NOTHING_ON, stringsG: 16.5, grip: 'ba
 const material = (
   m: Partial<StoredMaterial> & Pick<StoredMaterial, 'id' | 'name' | 'kind' | 'unitMassG' | 'stock'>,
 ): StoredMaterial => ({
+  ...PLAIN_MATERIAL,
   step: m.kind === 'tape' ? 0.5 : 1,
   widthCm: m.kind === 'tape' ? 0.635 : 0,
-  lead: false,
-  grip: null,
   ...m,
 })
 

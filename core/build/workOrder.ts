@@ -17,7 +17,18 @@ export interface BuildStep {
   predicted: FrameState
 }
 
-const ORDER: Record<Cut['place'], number> = { hoop: 1, shaft: 2, handle: 3, bevels: 4, grip: 5 }
+/** Off first, then strings, then from the tip down; what lies under the grip with the grip off. */
+const ORDER: Record<Cut['place'], number> = {
+  off: 0,
+  bed: 1,
+  hoop: 2,
+  spot: 3,
+  shaft: 4,
+  handle: 5,
+  bevels: 6,
+  sleeve: 7,
+  grip: 8,
+}
 
 /**
  * The ordered steps of a build: trial first, then the hoop from the tip down, the shaft, then inside and under the grip with
@@ -40,6 +51,7 @@ export function buildSteps(
   const onHandle = (cut: Cut) =>
     cut.place === 'bevels' ||
     cut.place === 'handle' ||
+    cut.place === 'sleeve' ||
     (cut.place === 'grip' && byId.get(cut.materialId)?.kind === 'grip')
   const needsGripOff = condition.grip !== 'none' && ordered.some(onHandle)
   const baseGrip = profile.layers.grips[condition.grip]
@@ -86,7 +98,7 @@ export function buildSteps(
     done = [...done, ...piecesOf(cut, material, work)]
     const runs = runsOf(cut, geometry)
     const strips =
-      material!.kind === 'tape' ? layersOf(cut).map((lengthCm, i) => ({ count: runs, lengthCm, layer: i + 1 })) : []
+      material!.kind === 'tape' || material!.kind === 'sleeve' ? layersOf(cut).map((lengthCm, i) => ({ count: runs, lengthCm, layer: i + 1 })) : []
     push({ id: cut.id, action: 'place', cut, strips, massG: massOf(cut, material!, work) }, predicted())
   }
   const grips = ordered.filter((cut) => cut.place === 'grip')

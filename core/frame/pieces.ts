@@ -17,9 +17,9 @@ export interface Piece {
 /** How well a hand cuts and places, standard uncertainties: ±2 % of mass, ±3 mm (common practice, no source). */
 export const HAND = { massShare: 0.02, placeCm: 0.3 } as const
 
-/** A cut piece with the usual uncertainties of hand work. */
-export function handPlaced(massG: number, shape: Shape): Piece {
-  return { massG, shape, uMassG: Math.abs(massG) * HAND.massShare, uPlaceCm: HAND.placeCm }
+/** A cut piece with the usual uncertainties of hand work. @param uShare of what its material was weighed to */
+export function handPlaced(massG: number, shape: Shape, uShare = 0): Piece {
+  return { massG, shape, uMassG: Math.abs(massG) * Math.hypot(HAND.massShare, uShare), uPlaceCm: HAND.placeCm }
 }
 
 /** What one gram of a shape does: Σx, Σ(x−a)²/1000, Σy²/1000, Σy, all per gram. */

@@ -1,6 +1,6 @@
 import { Problem } from '../problem.ts'
 import { diagonal, propagate, varianceAlong, type Matrix } from '../numerics/covariance.ts'
-import { GCM2_PER_KGCM2, GRAVITY_CM_S2, QUANTITIES, type Quantity, type ShownQuantity } from '../quantities/units.ts'
+import { GCM2_PER_KGCM2, GRAVITY_CM_S2, QUANTITIES, type AimQuantity, type Quantity } from '../quantities/units.ts'
 
 /** A value with its standard uncertainty, in core units. */
 export interface Estimate {
@@ -53,8 +53,11 @@ export function frameState(
 }
 
 /** One quantity of a state with its standard uncertainty, or null when it is not known. */
-export function estimateOf(state: FrameState, quantity: ShownQuantity): Estimate | null {
+export function estimateOf(state: FrameState, quantity: AimQuantity): Estimate | null {
   if (quantity === 'recoilWeight') return recoilWeight(state)
+  if (quantity === 'mgri') return swingRate(state)
+  if (quantity === 'lateral')
+    return state.massG === null ? null : { value: state.lateralCm, u: Math.sqrt(state.covariance[4][4]) }
   const value = state[FIELD[quantity]]
   return value === null ? null : { value, u: Math.sqrt(state.covariance[INDEX[quantity]][INDEX[quantity]]) }
 }
@@ -92,6 +95,25 @@ export function recoilWeight(state: FrameState): Estimate | null {
     value: swingWeightKgCm2 - (massG * arm * arm) / GCM2_PER_KGCM2,
     u: Math.sqrt(varianceAlong(gradient, state.covariance)),
   }
+}
+
+/**
+ * M·g·R/I about the butt end: g·M·b/(1000·I), I = S + M(2ab − a²)/1000.
+ * @returns rad²/s² with uncertainty, or null when mass, balance or swing weight is not known
+ */
+export function swingRate(state: FrameState): Estimate | null {
+  const { massG: m, balanceCm: b, swingWeightKgCm2, axisCm: a } = state
+  if (m === null || b === null || swingWeightKgCm2 === null) return null
+  const inertia = GCM2_PER_KGCM2 * swingWeightKgCm2 + m * (2 * a * b - a * a)
+  const value = (GRAVITY_CM_S2 * m * b) / inertia
+  const gradient = [
+    (GRAVITY_CM_S2 * b - value * (2 * a * b - a * a)) / inertia,
+    (GRAVITY_CM_S2 * m - value * 2 * a * m) / inertia,
+    (-value * GCM2_PER_KGCM2) / inertia,
+    0,
+    0,
+  ]
+  return { value, u: Math.sqrt(varianceAlong(gradient, state.covariance)) }
 }
 
 /**

@@ -1,7 +1,7 @@
 import type { Condition } from '../frame/condition.ts'
 import type { Cut } from '../plan/cut.ts'
 import type { AlternativeId } from '../plan/alternatives.ts'
-import type { PlanLimits } from '../plan/request.ts'
+import type { PlanLimits, TargetNumber } from '../plan/request.ts'
 import type { Quantity } from '../quantities/units.ts'
 import type { SchoolId } from '../target/rules/rule.ts'
 import type { Confirmation, TargetLines, TargetWay } from '../target/target.ts'
@@ -131,6 +131,8 @@ export interface TargetBody {
   referenceId: string | null
   school: SchoolId | null
   lines: TargetLines
+  /** What follows from the numbers and is aimed at as well. */
+  also: Partial<Record<'recoilWeight' | 'mgri', TargetNumber>>
   confirmed: Confirmation[]
 }
 
@@ -141,6 +143,8 @@ export interface PlanBody {
   /** The cuts differ from what was taken, or there was nothing taken. */
   byHand: boolean
   cuts: Cut[]
+  /** Pieces that a new plan leaves where they are, by id. */
+  locked: string[]
 }
 
 export interface StepMark {

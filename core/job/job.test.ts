@@ -107,6 +107,7 @@ function job(way: 'copy' | 'halfway' | 'hand') {
       way,
       school: null,
       confirmed: [],
+      also: {},
       referenceId: way === 'hand' ? null : 'r',
       lines: {
         swingWeight: {
@@ -119,7 +120,7 @@ function job(way: 'copy' | 'halfway' | 'hand') {
         },
       },
     },
-    plan: { limits: OPEN_LIMITS, taken: 'best', byHand: false, cuts: [CUT] },
+    plan: { limits: OPEN_LIMITS, taken: 'best', byHand: false, cuts: [CUT], locked: [] },
     build: { cuts: [CUT], marks: {} },
     check: { readingIds: [], confirmedIds: [], signed: null },
   }

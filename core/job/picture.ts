@@ -6,7 +6,7 @@ import { withPieces } from '../frame/pieces.ts'
 import { knownQuantities, summarise, type MeasuredSummary } from '../measure/summary.ts'
 import type { Reading } from '../measure/readings.ts'
 import { piecesOfAll, type Workpiece } from '../plan/cut.ts'
-import type { Material } from '../plan/material.ts'
+import { removable, type Material } from '../plan/material.ts'
 import { QUANTITIES, type Quantity } from '../quantities/units.ts'
 import type { SportProfile } from '../sports/profile.ts'
 import type { LineWay } from '../target/target.ts'
@@ -36,6 +36,8 @@ export interface JobPicture {
   condition: Condition
   axisCm: number
   work: Workpiece
+  /** The drawer, and what is on the frame and may come off. */
+  materials: Material[]
   /** The frame with the plan's cuts; null while nothing is planned or the frame is not measured. */
   planned: FrameState | null
   /** The final readings. */
@@ -56,14 +58,17 @@ export function pictureOf(input: JobInput): JobPicture {
     )
   const measured = read(bodies.measure?.readingIds, bodies.measure?.confirmedIds)
   const checked = read(bodies.check?.readingIds, bodies.check?.confirmedIds)
-  const work: Workpiece = { geometry, condition, profile }
-  const known = new Set(input.materials.map((m) => m.id))
+  const ownZones = bodies.plan?.limits.ownZones ?? []
+  const zones = ownZones.length > 0 ? [...profile.zones, ...ownZones] : profile.zones
+  const work: Workpiece = { geometry, condition, profile: zones === profile.zones ? profile : { ...profile, zones } }
+  const materials = [...input.materials, ...removable(condition, profile)]
+  const known = new Set(materials.map((m) => m.id))
   const cuts = bodies.plan?.cuts.filter((cut) => known.has(cut.materialId)) ?? []
   const planned =
     cuts.length > 0 && measured.state.massG !== null
-      ? withPieces(measured.state, piecesOfAll(cuts, input.materials, work), geometry)
+      ? withPieces(measured.state, piecesOfAll(cuts, materials, work), geometry)
       : null
-  const partial = { measured, condition, axisCm, work, planned, checked }
+  const partial = { measured, condition, axisCm, work, materials, planned, checked }
   const facts = factsNow(input, partial)
   const saved = Object.fromEntries(
     STAGES.map((stage) => [stage, bodies[stage] ? (input.used[stage] ?? {}) : null]),
@@ -89,7 +94,7 @@ const rounded = (quantity: Quantity, value: number) =>
 
 function factsNow(
   input: JobInput,
-  picture: Pick<JobPicture, 'measured' | 'condition' | 'axisCm' | 'planned'>,
+  picture: Pick<JobPicture, 'measured' | 'condition' | 'axisCm' | 'planned' | 'materials'>,
 ): Record<Stage, Facts> {
   const { bodies } = input
   const measured: Facts = { 'as measured': conditionText(picture.condition, input.profile) }
@@ -116,7 +121,7 @@ function factsNow(
     compare: measured,
     target: targetFacts(input, picture, measured),
     plan: { ...measured, ...target },
-    build: cutFacts(bodies.plan?.cuts ?? [], input.materials),
+    build: cutFacts(bodies.plan?.cuts ?? [], picture.materials),
     check: { ...target, ...predicted },
     play: bodies.check?.signed ? { 'signed off': bodies.check.signed.at } : {},
   }

@@ -12,6 +12,8 @@ export type AlternativeId =
 export interface Alternative {
   id: AlternativeId
   plan: Plan
+  /** The plan before it that it would have resembled: at each place it has at most so much of that one's mass. */
+  apartFrom?: AlternativeId
 }
 
 /** Why an alternative is not offered. */
@@ -30,6 +32,10 @@ export const DIFFERENT_SHARE = 0.3
 const HANDLE_SHARE = 0.6
 const SPREAD_SHARE = 0.3
 const ELSEWHERE_KEEP = 0.5
+/** What a plan may keep at each place of one that it must differ from; leaves a little more than the share above elsewhere. */
+const APART_KEEP = 0.65
+/** So many ways are enough: after them, what resembles another is not sought again. */
+const ENOUGH = 6
 
 /** Order in which alternatives are sought after the best. */
 export const SOUGHT: readonly Exclude<AlternativeId, 'best'>[] = [
@@ -90,29 +96,21 @@ export function ruleOf(id: AlternativeId, space: PlanSpace, best: Plan | null): 
         ...NO_RULE,
         rows: zones.map((zone) => atMostShare(choices, SPREAD_SHARE, `spread ${zone}`, (c) => c.zoneId === zone)),
       }
-    case 'elsewhere': {
-      const had = best ? massByPlace(best.cuts, space) : new Map<string, number>()
-      return {
-        ...NO_RULE,
-        rows: [...had].flatMap(([zone, grams]): CountRow[] => {
-          const terms = choices.flatMap((c, j): [number, number][] =>
-            c.zoneId === zone && c.addedG(1) > 0 ? [[j, c.addedG(1)]] : [],
-          )
-          return grams > 0 && terms.length > 0
-            ? [
-                {
-                  bound: { kind: 'rule' },
-                  name: `less at ${zone}`,
-                  lower: -Infinity,
-                  upper: ELSEWHERE_KEEP * grams,
-                  terms,
-                },
-              ]
-            : []
-        }),
-      }
-    }
+    case 'elsewhere':
+      return { ...NO_RULE, rows: lessThan(best, space, ELSEWHERE_KEEP) }
   }
+}
+
+/** At each place at most a share of what a plan puts there. */
+function lessThan(plan: Plan | null, space: PlanSpace, keep: number): CountRow[] {
+  return [...(plan ? massByPlace(plan.cuts, space) : [])].flatMap(([zone, grams]): CountRow[] => {
+    const terms = space.choices.flatMap((c, j): [number, number][] =>
+      c.zoneId === zone && c.upper > 0 && c.addedG(1) > 0 ? [[j, c.addedG(1)]] : [],
+    )
+    return grams > 0 && terms.length > 0
+      ? [{ bound: { kind: 'rule' }, name: `less at ${zone}`, lower: -Infinity, upper: keep * grams, terms }]
+      : []
+  })
 }
 
 /** Grams added at each zone. */
@@ -136,31 +134,67 @@ export function shareElsewhere(a: ReadonlyMap<string, number>, b: ReadonlyMap<st
   return 1 - common / most
 }
 
-/** The alternative under one rule, or why it is left out, given those already offered. */
-export function seekAlternative(
+/** The best plan under one rule, or why there is none. Needs only the first plan: what it resembles is told apart later. */
+export function planUnder(
   id: Exclude<AlternativeId, 'best'>,
   space: PlanSpace,
-  offered: readonly Alternative[],
+  best: Plan | null,
   solve: Solve,
-): { found: Alternative } | { leftOut: LeftOut } {
-  const best = offered[0]?.plan ?? null
+  apartFrom: Alternative | null = null,
+): { plan: Plan } | { leftOut: LeftOut } {
   const mustReach = best?.reached ?? true
-  const rule = { ...ruleOf(id, space, best), mustReach }
+  const plain = ruleOf(id, space, best)
+  const rows = [...plain.rows, ...(apartFrom ? lessThan(apartFrom.plan, space, APART_KEEP) : [])]
+  const rule = { ...plain, rows, mustReach }
   if (!space.choices.some((choice) => rule.allows(choice))) return { leftOut: { id, reason: 'nothingToUse' } }
   if (mustReach && !mayReach(space, rule, solve))
     return { leftOut: { id, reason: 'notReached', nearest: quickPlan(space, rule, solve) } }
   const plan = provenPlan(space, rule, solve)
   if (!plan.reached && mustReach) return { leftOut: { id, reason: 'notReached', nearest: plan } }
-  if (!plan.proven) return { leftOut: { id, reason: 'notProven' } }
-  const mine = massByMaterialAndPlace(plan.cuts, space)
-  for (const other of offered) {
-    const elsewhere =
-      id === 'noLead'
-        ? shareElsewhere(mine, massByMaterialAndPlace(other.plan.cuts, space))
-        : shareElsewhere(massByPlace(plan.cuts, space), massByPlace(other.plan.cuts, space))
-    if (elsewhere < DIFFERENT_SHARE) return { leftOut: { id, reason: 'same', like: other.id, elsewhere } }
+  return plan.proven ? { plan } : { leftOut: { id, reason: 'notProven' } }
+}
+
+/** The one already offered that a plan resembles, with the share of its mass that lies elsewhere; null when it is really different. */
+export function resembles(
+  id: AlternativeId,
+  plan: Plan,
+  space: PlanSpace,
+  offered: readonly Alternative[],
+): { like: Alternative; elsewhere: number } | null {
+  // Without lead, another material at the same place is the difference that is asked for.
+  const mass = (cuts: readonly Cut[]) =>
+    id === 'noLead' ? massByMaterialAndPlace(cuts, space) : massByPlace(cuts, space)
+  const mine = mass(plan.cuts)
+  for (const like of offered) {
+    const elsewhere = shareElsewhere(mine, mass(like.plan.cuts))
+    if (elsewhere < DIFFERENT_SHARE) return { like, elsewhere }
   }
-  return { found: { id, plan } }
+  return null
+}
+
+/**
+ * The alternative under one rule, or why it is left out, given those already offered. One that resembles another is sought
+ * once more with a bound that keeps them apart, as long as there are few.
+ * @param found the best plan under the rule where it is known already
+ */
+export function seekAlternative(
+  id: Exclude<AlternativeId, 'best'>,
+  space: PlanSpace,
+  offered: readonly Alternative[],
+  solve: Solve,
+  found: ReturnType<typeof planUnder> | null = null,
+): { found: Alternative } | { leftOut: LeftOut } {
+  const best = offered[0]?.plan ?? null
+  const first = found ?? planUnder(id, space, best, solve)
+  if ('leftOut' in first) return first
+  const same = resembles(id, first.plan, space, offered)
+  if (!same) return { found: { id, plan: first.plan } }
+  if (offered.length < ENOUGH) {
+    const again = planUnder(id, space, best, solve, same.like)
+    if ('plan' in again && !resembles(id, again.plan, space, offered))
+      return { found: { id, plan: again.plan, apartFrom: same.like.id } }
+  }
+  return { leftOut: { id, reason: 'same', like: same.like.id, elsewhere: same.elsewhere } }
 }
 
 function massByMaterialAndPlace(cuts: readonly Cut[], space: PlanSpace): Map<string, number> {

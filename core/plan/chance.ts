@@ -5,13 +5,13 @@ import type { FrameState } from '../frame/state.ts'
 import type { FrameGeometry } from '../frame/outline.ts'
 import { correlated } from '../numerics/gaussian.ts'
 import { normal, seeded } from '../numerics/random.ts'
-import { GCM2_PER_KGCM2, type Quantity } from '../quantities/units.ts'
+import { GCM2_PER_KGCM2, GRAVITY_CM_S2, type AimQuantity } from '../quantities/units.ts'
 import { aimedAt, type TargetNumbers } from './request.ts'
 
 /** How likely a build lands: shares of 0 to 1, over so many draws. */
 export interface Chance {
   /** Inside each tolerance by itself. */
-  each: Partial<Record<Quantity, number>>
+  each: Partial<Record<AimQuantity, number>>
   /** Inside all of them at once. */
   all: number
   draws: number
@@ -38,25 +38,39 @@ export function chanceOf(
   const aims = aimedAt(target)
   const hits = aims.map(() => 0)
   let all = 0
-  const found: Record<Quantity, number> = { mass: 0, balance: 0, swingWeight: 0, twistWeight: 0 }
+  const found: Record<AimQuantity, number> = {
+    mass: 0,
+    balance: 0,
+    swingWeight: 0,
+    twistWeight: 0,
+    recoilWeight: 0,
+    mgri: 0,
+    lateral: 0,
+  }
+  const a = state.axisCm
   for (let draw = 0; draw < draws; draw++) {
     const error = errors()
     let mass = (state.massG ?? 0) + error[0]
     let moment = mass * ((state.balanceCm ?? 0) + error[1])
     let swing = (state.swingWeightKgCm2 ?? 0) + error[2]
     let twist = (state.twistWeightKgCm2 ?? 0) + error[3]
+    let side = mass * (state.lateralCm + error[4])
     for (const { piece, per } of put) {
       const grams = piece.massG + piece.uMassG * next()
       const slip = piece.uPlaceCm * next()
       mass += grams
       moment += grams * (per.xCm + slip)
-      swing += grams * (per.swing + (slip * (2 * (per.xCm - state.axisCm) + slip)) / GCM2_PER_KGCM2)
+      swing += grams * (per.swing + (slip * (2 * (per.xCm - a) + slip)) / GCM2_PER_KGCM2)
       twist += grams * per.twist
+      side += grams * per.yCm
     }
     found.mass = mass
     found.balance = moment / mass
     found.swingWeight = swing
     found.twistWeight = twist
+    found.lateral = side / mass
+    found.recoilWeight = swing - (mass * (found.balance - a) ** 2) / GCM2_PER_KGCM2
+    found.mgri = (GRAVITY_CM_S2 * moment) / (GCM2_PER_KGCM2 * swing + 2 * a * moment - a * a * mass)
     let inside = true
     for (let i = 0; i < aims.length; i++) {
       const { value, tolerance } = target[aims[i]]!

@@ -1,21 +1,22 @@
-import { headOutline } from '../frame/outline.ts'
+import { headOutline, type FrameGeometry } from '../frame/outline.ts'
 import { leverageOf, withPieces } from '../frame/pieces.ts'
 import { meansOf } from '../frame/shape.ts'
 import type { FrameState } from '../frame/state.ts'
 import type { Zone } from '../sports/profile.ts'
-import { massOf, piecesOf, runsOf, type Cut, type Workpiece } from './cut.ts'
-import type { Material } from './material.ts'
+import { massOf, piecesOf, runsOf, stockTaken, type Cut, type Workpiece } from './cut.ts'
+import { removable, type Material, type StockedKind } from './material.ts'
 import type { PlanRequest } from './request.ts'
 
-/** What an amount does to the frame: grams, Σm·x, Σm(x−a)²/1000, Σm·y²/1000. All add. */
+/** What an amount does to the frame: grams, Σm·x, Σm(x−a)²/1000, Σm·y²/1000, Σm·y. All add. */
 export interface Effect {
   massG: number
   moment: number
   swing: number
   twist: number
+  side: number
 }
 
-export const NO_EFFECT: Effect = { massG: 0, moment: 0, swing: 0, twist: 0 }
+export const NO_EFFECT: Effect = { massG: 0, moment: 0, swing: 0, twist: 0, side: 0 }
 
 export function plusEffect(a: Effect, b: Effect, times = 1): Effect {
   return {
@@ -23,6 +24,7 @@ export function plusEffect(a: Effect, b: Effect, times = 1): Effect {
     moment: a.moment + times * b.moment,
     swing: a.swing + times * b.swing,
     twist: a.twist + times * b.twist,
+    side: a.side + times * b.side,
   }
 }
 
@@ -35,9 +37,9 @@ export interface Choice {
   upper: number
   /** Fewest steps when any: shorter than 2 cm, or under 2 g of fill, is not worth cutting (common practice, no source). */
   least: number
-  /** Stock used and layer length taken by one step. */
+  /** Stock used and room of the zone taken by one step. */
   stockPerStep: number
-  zoneStepsPerStep: number
+  roomPerStep: number
   /** Part of the frame: for constraints like "handle first". */
   region: 'head' | 'throat' | 'handle'
   visible: boolean
@@ -49,19 +51,39 @@ export interface Choice {
   addedG(count: number): number
   /** At most one of the choices that share this may be taken. */
   oneOf: string | null
+  /** On one side of the hoop only. */
+  side: 'left' | 'right' | null
 }
 
-/** A zone with what it can take, in steps of tape of one run. */
+/** A zone with what it can take, in the units of its choices' `roomPerStep`: cm of one run, g in the handle, pieces at a spot. */
 export interface ZoneRoom {
   zone: Zone
-  capacitySteps: number
+  room: number
 }
 
-const TAPE_STEP_CM = 0.5
 const LEAST_CUT_CM = 2
 const LEAST_FILL_G = 2
+/** At a spot a dab is enough. */
+const LEAST_DAB_G = 0.5
 
-/** Everything that may be put anywhere for a request, after the fitter's limits; and the room in each zone. */
+/** What goes to a place unless its zone says otherwise. */
+const USUALLY_TAKES: Record<Zone['place'], readonly StockedKind[]> = {
+  hoop: ['tape'],
+  shaft: ['tape'],
+  bevels: ['tape'],
+  handle: ['fill'],
+  sleeve: ['sleeve'],
+  spot: ['weight'],
+}
+
+/** May this material go to this zone? */
+export function fits(zone: Zone, material: Material): boolean {
+  const kind = material.kind
+  if (kind === 'off' || !(zone.takes ?? USUALLY_TAKES[zone.place]).includes(kind)) return false
+  return kind !== 'weight' || material.zoneIds === null || material.zoneIds.includes(zone.id)
+}
+
+/** Everything that may be put anywhere for a request, after the fitter's limits; and the room that is left in each zone. */
 export function choicesFor(request: PlanRequest): { choices: Choice[]; rooms: ZoneRoom[] } {
   const { limits, work } = request
   const zones = work.profile.zones.filter(
@@ -71,22 +93,32 @@ export function choicesFor(request: PlanRequest): { choices: Choice[]; rooms: Zo
     (material) =>
       (!limits.materialIds || limits.materialIds.includes(material.id)) && !(limits.noLead && material.lead),
   )
+  const rooms = zones.map((zone) => ({ zone, room: roomLeft(zone, request) }))
   const choices: Choice[] = []
-  for (const zone of zones) {
+  for (const { zone, room } of rooms) {
     for (const material of withoutTwins(materials)) {
-      if (material.kind === 'tape' && zone.place !== 'handle') choices.push(tapeChoice(zone, material, request))
-      if (material.kind === 'fill' && zone.place === 'handle') choices.push(fillChoice(zone, material, request))
+      if (fits(zone, material) && room > 0) choices.push(...zoneChoices(zone, material, room, request))
     }
   }
-  if (limits.mayChangeGrip) choices.push(...gripChoices(materials, request))
-  const rooms = zones.map((zone) => ({
-    zone,
-    capacitySteps:
-      zone.place === 'handle'
-        ? Math.floor(zone.capacityCm * work.profile.handleFillGPerCm)
-        : Math.round((zone.capacityCm * zone.maxLayers) / TAPE_STEP_CM),
-  }))
+  choices.push(...changeChoices(materials, request), ...offChoices(request))
   return { choices, rooms }
+}
+
+/** What a zone holds, and what pieces that stay where they are leave of it. */
+function roomLeft(zone: Zone, request: PlanRequest): number {
+  const { work } = request
+  const whole =
+    zone.place === 'handle'
+      ? Math.floor(zone.capacityCm * work.profile.handleFillGPerCm)
+      : zone.place === 'spot'
+        ? zone.capacityCm
+        : zone.capacityCm * zone.maxLayers
+  const byId = new Map(request.materials.map((m) => [m.id, m]))
+  const held = request.held.filter((cut) => cut.zoneId === zone.id && byId.has(cut.materialId))
+  return held.reduce(
+    (left, cut) => left - cut.amount * (zone.place === 'handle' ? byId.get(cut.materialId)!.unitMassG : 1),
+    whole,
+  )
 }
 
 /** Two fills of the same step and mass are the same choice twice: the one with more in stock stands for both. */
@@ -99,141 +131,218 @@ function withoutTwins(materials: readonly Material[]): Material[] {
   )
 }
 
-function tapeChoice(zone: Zone, material: Material, request: PlanRequest): Choice {
-  const { geometry, profile } = request.work
+/** Where a zone's spot is on this frame, cm from the butt. */
+export function spotCm(zone: Zone, geometry: FrameGeometry): number {
+  const { from, cm } = zone.spot ?? { from: 'butt', cm: 0 }
+  const landmark = {
+    butt: 0,
+    gripTop: geometry.gripLengthCm,
+    bridge: geometry.lengthCm - geometry.headLengthCm,
+    tip: geometry.lengthCm,
+  }[from]
+  return Math.min(geometry.lengthCm, Math.max(0, landmark + cm))
+}
+
+/** The middle of a hoop zone along the outline from 12 o'clock, cm. */
+export function alongOf(zone: Zone, geometry: FrameGeometry): number {
   const outline = headOutline(geometry)
+  return zone.alongCm !== undefined
+    ? Math.min(outline.halfLengthCm, Math.max(0, zone.alongCm))
+    : outline.atClock(zone.clock ?? 12)
+}
+
+/** A cut of so much of a material in a zone, lying as it usually does there. */
+export function cutIn(zone: Zone, material: Material, amount: number, work: Workpiece, id: string): Cut {
+  const { geometry, profile } = work
+  const base = { id, materialId: material.id, place: zone.place, zoneId: zone.id, amount, layerCm: zone.capacityCm }
   // On handle and shaft strips lie about a fixed middle, so that a longer strip pulls no other way than a shorter one.
-  const middle =
-    zone.place === 'shaft'
-      ? (geometry.gripLengthCm + geometry.shaftToCm) / 2
-      : (profile.handleFillFromCm + geometry.gripLengthCm) / 2
-  const atFor = (length: number) =>
-    zone.place === 'hoop' ? outline.atClock(zone.clock ?? 12) : middle - Math.min(length, zone.capacityCm) / 2
-  const cutFor = (count: number): Cut => ({
-    id: `${zone.id}-${material.id}`,
-    materialId: material.id,
-    place: zone.place,
-    zoneId: zone.id,
-    atCm: atFor(count * material.step),
-    amount: count * material.step,
-    layerCm: zone.capacityCm,
-  })
-  const runs = runsOf(cutFor(1), geometry)
-  return made({
-    id: `${zone.id}-${material.id}`,
-    zone,
-    material,
-    request,
-    cutFor,
-    upper: Math.round((zone.capacityCm * zone.maxLayers) / material.step),
-    least: Math.ceil(LEAST_CUT_CM / material.step - 1e-9),
-    stockPerStep: material.step * runs,
-    zoneStepsPerStep: material.step / TAPE_STEP_CM,
-    oneOf: null,
-  })
+  switch (zone.place) {
+    case 'hoop':
+      return { ...base, atCm: alongOf(zone, geometry) }
+    case 'shaft':
+      return {
+        ...base,
+        atCm: (geometry.gripLengthCm + geometry.shaftToCm) / 2 - Math.min(amount, zone.capacityCm) / 2,
+      }
+    case 'bevels':
+      return {
+        ...base,
+        atCm: (profile.handleFillFromCm + geometry.gripLengthCm) / 2 - Math.min(amount, zone.capacityCm) / 2,
+      }
+    case 'sleeve':
+      return { ...base, atCm: geometry.gripLengthCm / 2 - Math.min(amount, zone.capacityCm) / 2 }
+    case 'handle':
+      return {
+        ...base,
+        atCm:
+          profile.handleFillFromCm + zone.capacityCm / 2 - (amount * material.unitMassG) / profile.handleFillGPerCm / 2,
+      }
+    case 'spot': {
+      const offCm = zone.spot?.offCm ?? 0
+      return { ...base, atCm: spotCm(zone, geometry), ...(offCm > 0 ? { offCm } : {}) }
+    }
+  }
 }
 
-function fillChoice(zone: Zone, material: Material, request: PlanRequest): Choice {
-  const { profile } = request.work
-  const middle = profile.handleFillFromCm + zone.capacityCm / 2
-  const cutFor = (count: number): Cut => ({
-    id: `${zone.id}-${material.id}`,
-    materialId: material.id,
-    place: 'handle',
-    zoneId: zone.id,
-    atCm: middle - (count * material.step * material.unitMassG) / profile.handleFillGPerCm / 2,
-    amount: count * material.step,
-    layerCm: zone.capacityCm,
-  })
-  return made({
-    id: `${zone.id}-${material.id}`,
-    zone,
-    material,
-    request,
-    cutFor,
-    upper: Math.floor((zone.capacityCm * request.work.profile.handleFillGPerCm) / material.step),
-    least: Math.ceil(LEAST_FILL_G / (material.step * material.unitMassG) - 1e-9),
-    stockPerStep: material.step * material.unitMassG,
-    zoneStepsPerStep: material.step,
-    oneOf: null,
-  })
+function zoneChoices(zone: Zone, material: Material, room: number, request: PlanRequest): Choice[] {
+  const { geometry } = request.work
+  const id = `${zone.id}-${material.id}`
+  const perStep = zone.place === 'handle' ? material.step * material.unitMassG : material.step
+  const leastAmount =
+    material.kind === 'fill'
+      ? (zone.place === 'spot' ? LEAST_DAB_G : LEAST_FILL_G) / material.unitMassG
+      : material.kind === 'weight'
+        ? material.step
+        : LEAST_CUT_CM
+  const upper = Math.floor(room / perStep + 1e-9)
+  const make = (choiceId: string, side?: 'left' | 'right') => {
+    const cutFor = (count: number): Cut => ({
+      ...cutIn(zone, material, count * material.step, request.work, choiceId),
+      ...(side ? { side } : {}),
+    })
+    return made({
+      id: choiceId,
+      zone,
+      material,
+      request,
+      cutFor,
+      upper,
+      least: Math.max(1, Math.ceil(leastAmount / material.step - 1e-9)),
+      stockPerStep: stockTaken(cutFor(1), material, request.work),
+      roomPerStep: perStep,
+      oneOf: null,
+      side: side ?? null,
+    })
+  }
+  const offAxis = zone.place === 'hoop' && runsOf(make(id).cutFor(1), geometry) === 2
+  if (!request.limits.evenSides || !offAxis) return [make(id)]
+  return [make(id), make(`${id}-left`, 'left'), make(`${id}-right`, 'right')]
 }
 
-/** The zone id of grips and overgrips in plans; not a place that a profile lists. */
+/** The zone ids of what is changed as a whole; not places that a profile lists. */
 export const GRIP_ZONE = 'grip'
+export const BED_ZONE = 'bed'
+export const OFF_ZONE = 'off'
 
-function gripChoices(materials: Material[], request: PlanRequest): Choice[] {
+const HANDLE: Omit<Zone, 'id' | 'name'> = { place: 'handle', capacityCm: 0, maxLayers: 1, visible: false }
+
+/** Grips, overgrips and strings: changed as a whole, one of a kind at a time. */
+function changeChoices(materials: Material[], request: PlanRequest): Choice[] {
   const { condition } = request.work
-  const zone: Zone = {
-    id: GRIP_ZONE,
-    name: 'Grip',
-    place: 'handle',
-    capacityCm: 0,
-    maxLayers: 1,
-    visible: false,
+  const { limits, held } = request
+  const isHeld = (place: Cut['place'], kind: StockedKind) =>
+    held.some((cut) => cut.place === place && request.materials.some((m) => m.id === cut.materialId && m.kind === kind))
+  const wraps =
+    condition.overgrips +
+    held
+      .filter((cut) => request.materials.some((m) => m.id === cut.materialId && m.kind === 'overgrip'))
+      .reduce((sum, cut) => sum + cut.amount, 0)
+  const change = (material: Material, place: 'grip' | 'bed', upper: number, oneOf: string | null) => {
+    const zoneId = place === 'grip' ? GRIP_ZONE : BED_ZONE
+    const id = `${zoneId}-${material.id}`
+    return made({
+      id,
+      zone: { ...HANDLE, id: zoneId, name: zoneId },
+      material,
+      request,
+      cutFor: (n) => ({ id, materialId: material.id, place, zoneId, atCm: 0, amount: n, layerCm: 1 }),
+      upper,
+      least: 1,
+      stockPerStep: 1,
+      roomPerStep: 0,
+      oneOf,
+      side: null,
+    })
   }
-  const cut = (material: Material, amount: number): Cut => ({
-    id: `${GRIP_ZONE}-${material.id}`,
-    materialId: material.id,
-    place: 'grip',
-    zoneId: GRIP_ZONE,
-    atCm: 0,
-    amount,
-    layerCm: 1,
+  return materials.flatMap((material): Choice[] => {
+    switch (material.kind) {
+      case 'grip':
+        return limits.mayChangeGrip &&
+          material.grip !== condition.grip &&
+          condition.grip !== 'none' &&
+          !isHeld('grip', 'grip')
+          ? [change(material, 'grip', 1, 'base grip')]
+          : []
+      case 'overgrip':
+        return limits.mayChangeGrip && wraps < 2 ? [change(material, 'grip', 2 - wraps, null)] : []
+      case 'strings':
+        return limits.mayChangeStrings && condition.stringsG !== null && !isHeld('bed', 'strings')
+          ? [change(material, 'bed', 1, 'strings')]
+          : []
+      default:
+        return []
+    }
   })
-  const out: Choice[] = []
-  for (const material of materials) {
-    const base = { zone, material, request, stockPerStep: 1, zoneStepsPerStep: 0 }
-    if (material.kind === 'grip' && material.grip !== condition.grip && condition.grip !== 'none') {
-      out.push(
-        made({
-          ...base,
-          id: `${GRIP_ZONE}-${material.id}`,
-          cutFor: (n) => cut(material, n),
-          upper: 1,
-          least: 1,
-          oneOf: 'base grip',
-        }),
-      )
-    }
-    if (material.kind === 'overgrip' && condition.overgrips < 2) {
-      out.push(
-        made({
-          ...base,
-          id: `${GRIP_ZONE}-${material.id}`,
-          cutFor: (n) => cut(material, n),
-          upper: 2 - condition.overgrips,
-          least: 1,
-          oneOf: null,
-        }),
-      )
-    }
-  }
-  return out
 }
 
-function made(parts: {
-  id: string
-  zone: Zone
-  material: Material
-  request: PlanRequest
-  cutFor(count: number): Cut
-  upper: number
-  least: number
-  stockPerStep: number
-  zoneStepsPerStep: number
-  oneOf: string | null
-}): Choice {
-  const { zone, material, request, cutFor, ...rest } = parts
+/** What is on the frame and may come off. */
+function offChoices(request: PlanRequest): Choice[] {
+  const { limits, held, work } = request
+  if (!limits.mayTakeOff) return []
+  return removable(work.condition, work.profile).flatMap((material): Choice[] => {
+    const gone = held.filter((cut) => cut.materialId === material.id).reduce((sum, cut) => sum + cut.amount, 0)
+    if (material.stock - gone < 1) return []
+    return [
+      made({
+        id: material.id,
+        zone: { ...HANDLE, id: OFF_ZONE, name: OFF_ZONE },
+        material,
+        request,
+        cutFor: (n) => ({
+          id: material.id,
+          materialId: material.id,
+          place: 'off',
+          zoneId: OFF_ZONE,
+          atCm: 0,
+          amount: n,
+          layerCm: 1,
+        }),
+        upper: material.stock - gone,
+        least: 1,
+        stockPerStep: 0,
+        roomPerStep: 0,
+        oneOf: null,
+        side: null,
+      }),
+    ]
+  })
+}
+
+function regionOf(zone: Zone, work: Workpiece): Choice['region'] {
+  switch (zone.place) {
+    case 'hoop': {
+      const half = headOutline(work.geometry).halfLengthCm
+      return alongOf(zone, work.geometry) > half - 1e-6 ? 'throat' : 'head'
+    }
+    case 'shaft':
+      return 'throat'
+    case 'spot': {
+      const at = spotCm(zone, work.geometry)
+      if (at <= work.geometry.gripLengthCm) return 'handle'
+      return at < work.geometry.lengthCm - work.geometry.headLengthCm + 1 ? 'throat' : 'head'
+    }
+    default:
+      return 'handle'
+  }
+}
+
+function made(
+  parts: Pick<
+    Choice,
+    'id' | 'material' | 'cutFor' | 'upper' | 'least' | 'stockPerStep' | 'roomPerStep' | 'oneOf' | 'side'
+  > & {
+    zone: Zone
+    request: PlanRequest
+  },
+): Choice {
+  const { zone, request, ...rest } = parts
+  const { material, cutFor } = rest
   const table = new Map<number, Effect>()
   return {
     ...rest,
-    cutFor,
-    material,
     zoneId: zone.id,
     visible: zone.visible,
-    region:
-      zone.place === 'hoop' ? (zone.clock === 6 ? 'throat' : 'head') : zone.place === 'shaft' ? 'throat' : 'handle',
+    region: regionOf(zone, request.work),
     effectOf(count) {
       let effect = table.get(count)
       if (!effect)
@@ -256,6 +365,7 @@ export function effectOfCut(cut: Cut, material: Material, work: Workpiece, state
       moment: piece.massG * per.xCm,
       swing: piece.massG * per.swing,
       twist: piece.massG * per.twist,
+      side: piece.massG * per.yCm,
     })
   }, NO_EFFECT)
 }

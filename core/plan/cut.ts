@@ -3,9 +3,9 @@ import type { Condition } from '../frame/condition.ts'
 import { headOutline, type FrameGeometry } from '../frame/outline.ts'
 import { HAND, handPlaced, type Piece } from '../frame/pieces.ts'
 import type { SportProfile } from '../sports/profile.ts'
-import type { Material } from './material.ts'
+import { piecesOff, type Material } from './material.ts'
 
-export type Place = 'hoop' | 'shaft' | 'bevels' | 'handle' | 'grip'
+export type Place = 'hoop' | 'shaft' | 'bevels' | 'handle' | 'sleeve' | 'spot' | 'grip' | 'bed' | 'off'
 
 /** One line of the cut list: a material at a place, in the amount that a hand measures off. */
 export interface Cut {
@@ -15,10 +15,14 @@ export interface Cut {
   zoneId: string | null
   /** Hoop: arc length of the middle from 12 o'clock, cm (0 is the tip, the far end is the throat bridge). Else the lower end, cm from the butt. */
   atCm: number
-  /** Tape: cm of each run, all layers together. Fill: g. Grips: pieces, negative when taken off. */
+  /** Tape, sleeve: cm of each run, all layers together. Fill: g. The rest: pieces. */
   amount: number
-  /** Tape: the longest that one layer may be, cm. */
+  /** Tape, sleeve: the longest that one layer may be, cm. */
   layerCm: number
+  /** Hoop, off the long axis: on one side only. */
+  side?: 'left' | 'right'
+  /** Spots: so far to both sides of the long axis, cm. */
+  offCm?: number
 }
 
 /** Where mass can be on this frame with what is on it: all that turning cuts into pieces needs. */
@@ -28,20 +32,52 @@ export interface Workpiece {
   profile: SportProfile
 }
 
-const RUNS: Record<Place, number> = { hoop: 2, shaft: 2, bevels: 4, handle: 1, grip: 1 }
+const RUNS: Record<Place, number> = {
+  hoop: 2,
+  shaft: 2,
+  bevels: 4,
+  handle: 1,
+  sleeve: 1,
+  spot: 1,
+  grip: 1,
+  bed: 1,
+  off: 1,
+}
 
 /** How many equal strips a cut is made of: one across the tip or the throat bridge, two on the sides or the shaft, four on the bevels. */
-export function runsOf(cut: Pick<Cut, 'place' | 'atCm'>, geometry: FrameGeometry): number {
+export function runsOf(cut: Pick<Cut, 'place' | 'atCm' | 'side' | 'offCm'>, geometry: FrameGeometry): number {
+  if (cut.place === 'spot') return cut.offCm ? 2 : 1
   if (cut.place !== 'hoop') return RUNS[cut.place]
+  if (cut.side) return 1
   const half = headOutline(geometry).halfLengthCm
   return cut.atCm < 1e-6 || cut.atCm > half - 1e-6 ? 1 : 2
 }
 
-/** Mass in g that a cut adds, at the material's weighed mass. */
+/** What a cut takes out of the drawer: cm, g or pieces. */
+export function stockTaken(cut: Cut, material: Material, work: Workpiece): number {
+  if (material.kind === 'off') return 0
+  if (material.kind === 'fill') return cut.amount * material.unitMassG
+  return cut.amount * runsOf(cut, work.geometry)
+}
+
+/** What a cut costs, or null when the price is not known. Reusable things cost nothing: they come back. */
+export function costOf(cut: Cut, material: Material, work: Workpiece): number | null {
+  if (material.kind === 'off' || material.reusable) return 0
+  return material.cost === null ? null : material.cost * stockTaken(cut, material, work)
+}
+
+/** Mass in g that a cut adds, at the material's weighed mass; less than nothing for what comes off. */
 export function massOf(cut: Cut, material: Material, work: Workpiece): number {
-  if (material.kind === 'tape') return cut.amount * material.unitMassG * runsOf(cut, work.geometry)
-  if (material.kind === 'grip') return material.unitMassG - work.profile.layers.grips[work.condition.grip].massG
-  return cut.amount * material.unitMassG
+  switch (material.kind) {
+    case 'grip':
+      return material.unitMassG - work.profile.layers.grips[work.condition.grip].massG
+    case 'strings':
+      return material.unitMassG - (work.condition.stringsG ?? 0)
+    case 'off':
+      return -cut.amount * material.unitMassG
+    default:
+      return cut.amount * material.unitMassG * (material.kind === 'fill' ? 1 : runsOf(cut, work.geometry))
+  }
 }
 
 /** The layers of a cut, longest first: lengths in cm of each run. */
@@ -57,36 +93,61 @@ export function layersOf(cut: Cut): number[] {
  */
 export function piecesOf(cut: Cut, material: Material | undefined, work: Workpiece): Piece[] {
   if (!material) throw new Problem('piece.unknownMaterial', 'materialId', { materialId: cut.materialId })
-  const { geometry, profile } = work
-  if (material.kind === 'tape') {
-    return layersOf(cut).map((length) =>
-      handPlaced(length * material.unitMassG * runsOf(cut, geometry), { ...runShape(cut, length, geometry) }),
-    )
-  }
+  const { geometry, profile, condition } = work
   const massG = massOf(cut, material, work)
-  if (material.kind === 'fill') {
-    const length = massG / profile.handleFillGPerCm
-    return [
-      handPlaced(massG, { kind: 'column', fromCm: cut.atCm, toCm: Math.min(cut.atCm + length, geometry.lengthCm) }),
-    ]
+  const handle = (fromCm: number, toCm: number): Piece['shape'] => ({
+    kind: 'sleeve',
+    fromCm,
+    toCm,
+    radiusCm: geometry.handleHalfWidthCm,
+  })
+  switch (material.kind) {
+    case 'tape':
+    case 'sleeve':
+      return layersOf(cut).map((length) =>
+        handPlaced(
+          length * material.unitMassG * runsOf(cut, geometry),
+          material.kind === 'tape'
+            ? runShape(cut, length, geometry)
+            : handle(cut.atCm, Math.min(cut.atCm + length, geometry.lengthCm)),
+          material.uShare,
+        ),
+      )
+    case 'fill': {
+      if (cut.place === 'spot') return [handPlaced(massG, spotShape(cut), material.uShare)]
+      const toCm = Math.min(cut.atCm + massG / profile.handleFillGPerCm, geometry.lengthCm)
+      return [handPlaced(massG, { kind: 'column', fromCm: cut.atCm, toCm }, material.uShare)]
+    }
+    case 'weight':
+      // Made, not cut: its mass is known as well as the scale knows it; where its hole is, it sits.
+      return [{ massG, uMassG: 0.1, uPlaceCm: 0.1, shape: spotShape(cut) }]
+    case 'strings': {
+      const share = (profile.layers.strings?.uMassG ?? 0) / (profile.layers.strings?.massG ?? 1)
+      const uMassG = share * Math.hypot(material.unitMassG, condition.stringsG ?? 0)
+      return [{ massG, uMassG, uPlaceCm: 0, shape: { kind: 'bed' } }]
+    }
+    case 'off':
+      return piecesOff(material.id, cut.amount, condition, geometry, profile)
+    case 'grip':
+    case 'overgrip': {
+      const was = material.kind === 'grip' ? profile.layers.grips[condition.grip].uMassG : 0
+      const uMassG = Math.hypot(was, Math.abs(cut.amount) * material.unitMassG * HAND.massShare)
+      return [{ massG, uMassG, uPlaceCm: HAND.placeCm, shape: handle(0, geometry.gripLengthCm) }]
+    }
   }
-  const was = material.kind === 'grip' ? profile.layers.grips[work.condition.grip].uMassG : 0
-  const uMassG = Math.hypot(was, Math.abs(cut.amount) * material.unitMassG * HAND.massShare)
-  return [
-    {
-      massG,
-      uMassG,
-      uPlaceCm: HAND.placeCm,
-      shape: { kind: 'sleeve', fromCm: 0, toCm: geometry.gripLengthCm, radiusCm: geometry.handleHalfWidthCm },
-    },
-  ]
+}
+
+function spotShape(cut: Cut): Piece['shape'] {
+  return cut.offCm
+    ? { kind: 'strip', fromCm: cut.atCm, toCm: cut.atCm, offsetCm: cut.offCm }
+    : { kind: 'point', xCm: cut.atCm, yCm: 0 }
 }
 
 function runShape(cut: Cut, lengthCm: number, geometry: FrameGeometry): Piece['shape'] {
   if (cut.place === 'hoop') {
     const half = headOutline(geometry).halfLengthCm
     const [fromCm, toCm] = hoopSpan(cut.atCm, lengthCm, half)
-    return { kind: 'arc', fromCm, toCm, side: 'both' }
+    return { kind: 'arc', fromCm, toCm, side: cut.side ?? 'both' }
   }
   const offsetCm = cut.place === 'bevels' ? geometry.handleHalfWidthCm * 0.75 : geometry.shaftHalfWidthCm
   const fromCm = layerFrom(cut, lengthCm)

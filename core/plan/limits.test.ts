@@ -5,6 +5,8 @@ import { choicesFor, effectOfCut } from './choices.ts'
 import { massOf, piecesOf, runsOf, type Cut } from './cut.ts'
 import type { Solve } from './linear.ts'
 import { NO_RULE, planSpace, provenPlan, type Plan } from './plan.ts'
+import { baseOf, linearMiss } from './misses.ts'
+import type { Quantity } from '../quantities/units.ts'
 import { boundOver, fullRange, lineOver, relaxationOver, scoreOf } from './programme.ts'
 import { programmeFor } from './plan.ts'
 import { OPEN_LIMITS, type PlanLimits } from './request.ts'
@@ -97,7 +99,7 @@ describe('the straight lines that stand for effects', () => {
     for (const choice of programme.choices) {
       const range = fullRange(choice)
       for (const guard of programme.guards) {
-        const line = lineOver(choice, range, guard, 322)
+        const line = lineOver(choice, range, (sums) => linearMiss(guard, sums, baseOf(request)))
         for (let count = range.least; count <= range.most; count++) {
           const cut = choice.cutFor(count)
           const e = effectOfCut(cut, choice.material, request.work, request.state)
@@ -106,7 +108,7 @@ describe('the straight lines that stand for effects', () => {
             balance: (e.moment - guard.target * e.massG) / 322,
             swingWeight: e.swing,
             twistWeight: e.twist,
-          }[guard.quantity]
+          }[guard.quantity as Quantity]
           expect(miss).toBeGreaterThanOrEqual(line.slope * count + line.low - 1e-9)
           expect(miss).toBeLessThanOrEqual(line.slope * count + line.high + 1e-9)
         }
@@ -116,7 +118,7 @@ describe('the straight lines that stand for effects', () => {
   it('let the relaxation reach at least as far as any plan: random counts keep its rows with their own misses', () => {
     const request = usualRequest()
     const programme = programmeFor(planSpace(request), NO_RULE)
-    const model = relaxationOver(programme, programme.choices.map(fullRange), 0)
+    const model = relaxationOver(programme, { ranges: programme.choices.map(fullRange), band: null }, 0)
     let seed = 7
     const random = () => (seed = (seed * 16807) % 2147483647) / 2147483647
     for (let trial = 0; trial < 200; trial++) {
@@ -148,9 +150,11 @@ describe('the straight lines that stand for effects', () => {
     const plan = provenPlan(space, NO_RULE, solve)
     const programme = { ...programmeFor(space, NO_RULE), guards: plan.guards }
     const better = { ...plan.score, addedG: plan.score.addedG - 2 }
-    expect(boundOver(programme, space.choices.map(fullRange), better, solve).status).toBe('closed')
+    expect(boundOver(programme, { ranges: space.choices.map(fullRange), band: null }, better, solve).status).toBe(
+      'closed',
+    )
     const worse = { ...plan.score, addedG: plan.score.addedG + 5 }
-    expect(boundOver(programme, space.choices.map(fullRange), worse, solve).status).toBe('open')
+    expect(boundOver(programme, { ranges: space.choices.map(fullRange), band: null }, worse, solve).status).toBe('open')
   })
 })
 

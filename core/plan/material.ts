@@ -1,18 +1,108 @@
-import type { GripKind } from '../frame/condition.ts'
+import { conditionPieces, type AddedMass, type Condition, type GripKind } from '../frame/condition.ts'
+import type { FrameGeometry } from '../frame/outline.ts'
+import type { SportProfile } from '../sports/profile.ts'
 
-/** Something in the drawer that adds mass. Stock in cm for tape, g for fill, pieces for grips. */
+/**
+ * What mass comes as: tape on the frame, fill inside it, a sleeve shrunk on the handle, a weight of fixed mass (a screw-in
+ * module, an insert, a dampener), a string bed, a grip, an overgrip. `off` is what is on the frame and may come off.
+ */
+export const STOCKED_KINDS = ['tape', 'fill', 'sleeve', 'weight', 'strings', 'grip', 'overgrip'] as const
+export type StockedKind = (typeof STOCKED_KINDS)[number]
+export type MaterialKind = StockedKind | 'off'
+
+/** How one of a kind is counted, for its stock and its price. */
+export const COUNTED_IN: Record<MaterialKind, 'cm' | 'g' | 'pieces'> = {
+  tape: 'cm',
+  sleeve: 'cm',
+  fill: 'g',
+  weight: 'pieces',
+  strings: 'pieces',
+  grip: 'pieces',
+  overgrip: 'pieces',
+  off: 'pieces',
+}
+
+/** Something in the drawer that adds mass. Stock in cm for tape and sleeve, g for fill, pieces for the rest. */
 export interface Material {
   id: string
   name: string
-  kind: 'tape' | 'fill' | 'grip' | 'overgrip'
-  /** Tape: g per cm of one strip, weighed. Fill: 1. Grips: g each. */
+  kind: MaterialKind
+  /** Tape, one strip, and sleeve: g per cm, weighed. Fill: 1. The rest: g each. */
   unitMassG: number
-  /** The step a hand works in: cm for tape, g for fill, 1 for grips. */
+  /** Standard uncertainty of `unitMassG` over it: all pieces of one material share it. */
+  uShare: number
+  /** The step a hand works in: cm for tape and sleeve, g for fill, 1 for the rest. */
   step: number
   /** Tape only: width, cm. */
   widthCm: number
+  /** Of one layer, mm. */
+  thicknessMm: number
   stock: number
   lead: boolean
+  /** Comes off whole and can be used again. */
+  reusable: boolean
+  /** For one cm, g or piece, in the shop's money; null when not known. */
+  cost: number | null
+  /** Weights only: the places they are made for; null where any will do. */
+  zoneIds: string[] | null
   /** Grips only. */
   grip: Exclude<GripKind, 'none'> | null
+}
+
+/** What a material is when nothing more is said about it. */
+export const PLAIN_MATERIAL: Omit<Material, 'id' | 'name' | 'kind' | 'unitMassG'> = {
+  uShare: 0,
+  step: 1,
+  widthCm: 0,
+  thicknessMm: 0,
+  stock: 0,
+  lead: false,
+  reusable: false,
+  cost: null,
+  zoneIds: null,
+  grip: null,
+}
+
+const OFF = 'off:'
+
+/** What is on the frame in a condition and can come off by itself, with what each weighs. Strings and base grip are changed, not taken off. */
+export function removable(condition: Condition, profile: SportProfile): Material[] {
+  const { layers } = profile
+  const one = (id: string, name: string, massG: number, stock = 1): Material[] =>
+    massG > 0 ? [{ ...PLAIN_MATERIAL, id: OFF + id, name, kind: 'off', unitMassG: massG, stock }] : []
+  return [
+    ...one('overgrip', 'Overgrip', condition.overgrips > 0 ? layers.overgrip.massG : 0, condition.overgrips),
+    ...one('dampener', 'Dampener', condition.dampener ? (layers.dampener?.massG ?? 0) : 0),
+    ...one('guardTape', 'Guard tape', condition.guardTapeG),
+    ...one('film', 'Film on the grip', condition.film ? layers.film.massG : 0),
+    ...condition.added.flatMap((item: AddedMass) => one(item.id, item.name, item.massG)),
+  ]
+}
+
+/** The condition once so many of something are off. */
+export function conditionWithout(condition: Condition, materialId: string, count: number): Condition {
+  const what = materialId.slice(OFF.length)
+  switch (what) {
+    case 'overgrip':
+      return { ...condition, overgrips: Math.max(0, condition.overgrips - count) }
+    case 'dampener':
+      return { ...condition, dampener: false }
+    case 'guardTape':
+      return { ...condition, guardTapeG: 0 }
+    case 'film':
+      return { ...condition, film: false }
+    default:
+      return { ...condition, added: condition.added.filter((item) => item.id !== what) }
+  }
+}
+
+/** Taking something off as pieces of negative mass, where it lies on this frame. */
+export function piecesOff(
+  materialId: string,
+  count: number,
+  condition: Condition,
+  geometry: FrameGeometry,
+  profile: SportProfile,
+) {
+  return conditionPieces(condition, conditionWithout(condition, materialId, count), geometry, profile)
 }

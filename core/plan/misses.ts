@@ -1,17 +1,19 @@
 import { estimateOf, type FrameState } from '../frame/state.ts'
-import type { Quantity } from '../quantities/units.ts'
-import type { Effect } from './choices.ts'
-import { aimedAt, type PlanRequest } from './request.ts'
+import { GCM2_PER_KGCM2, GRAVITY_CM_S2, type AimQuantity } from '../quantities/units.ts'
+import { plusEffect, type Effect } from './choices.ts'
+import { aimedAt, WEIGHTS, type PlanRequest } from './request.ts'
 
 /**
  * Tolerances shrunk by the predicted uncertainty: g = tol − 2u, so that a plan inside it lands inside the tolerance about 19
  * times in 20; never less than a fifth of the tolerance, since chasing a number closer than that gains nothing.
  */
 export interface Guard {
-  quantity: Quantity
+  quantity: AimQuantity
   target: number
   tolerance: number
   guard: number
+  /** How much this number counts beside the others. */
+  weight: number
 }
 
 const LEAST_GUARD = 0.2
@@ -20,53 +22,104 @@ const LEAST_GUARD = 0.2
 export function guardsFor(request: PlanRequest, at: FrameState): Guard[] {
   return aimedAt(request.target).map((quantity) => {
     const { value, tolerance } = request.target[quantity]!
+    const matters = request.limits.matters[quantity]
     return {
       quantity,
       target: value,
       tolerance,
       guard: Math.max(LEAST_GUARD * tolerance, tolerance - 2 * (estimateOf(at, quantity)?.u ?? 0)),
+      weight: matters ? WEIGHTS[matters] : 1,
     }
   })
 }
 
-/** Mass by which a moment about the target balance is divided to become cm: the target mass, else the present one. */
-export function massScale(request: PlanRequest): number {
-  return request.target.mass?.value ?? request.state.massG!
+/** The frame before anything is added, as sums that additions add to; and what turns moments into the units of their quantity. */
+export interface Base {
+  frame: Effect
+  axisCm: number
+  /** Mass by which a moment about a target place is divided to become cm: the target mass, else the present one. */
+  scaleG: number
+  /** Present inertia about the butt end: divides what is off M·g·R/I. */
+  buttKgCm2: number
 }
 
-/** What one effect adds to the miss of a quantity; linear in the effect. Balance: Σm(x−b*)/M*. */
-export function missOfEffect(quantity: Quantity, effect: Effect, target: number, scaleG: number): number {
-  switch (quantity) {
-    case 'mass':
-      return effect.massG
-    case 'balance':
-      return (effect.moment - target * effect.massG) / scaleG
-    case 'swingWeight':
-      return effect.swing
-    case 'twistWeight':
-      return effect.twist
+export function baseOf(request: PlanRequest): Base {
+  const { state, target } = request
+  const massG = state.massG!
+  const moment = massG * state.balanceCm!
+  const swing = state.swingWeightKgCm2 ?? 0
+  return {
+    frame: { massG, moment, swing, twist: state.twistWeightKgCm2 ?? 0, side: massG * state.lateralCm },
+    axisCm: state.axisCm,
+    scaleG: target.mass?.value ?? massG,
+    buttKgCm2: swing + (2 * state.axisCm * moment - state.axisCm ** 2 * massG) / GCM2_PER_KGCM2,
   }
 }
 
-/** The miss before anything is added: present minus target, balance as a moment over M*. */
-export function missBefore(quantity: Quantity, state: FrameState, target: number, scaleG: number): number {
-  const present = estimateOf(state, quantity)!.value
-  return quantity === 'balance' ? (state.massG! * (present - target)) / scaleG : present - target
+/**
+ * What sums add to the miss of an aim; linear in the sums. Balance and side: the moment about the target place over a mass.
+ * M·g·R/I: (gΣmx/1000 − k*·I_butt) over the present I_butt. Recoil weight: the inertia about `aboutCm`, which is the recoil
+ * weight plus M(b − about)²/1000.
+ */
+export function linearMiss(
+  { quantity, target }: Pick<Guard, 'quantity' | 'target'>,
+  sums: Effect,
+  base: Base,
+  aboutCm = 0,
+): number {
+  switch (quantity) {
+    case 'mass':
+      return sums.massG
+    case 'balance':
+      return (sums.moment - target * sums.massG) / base.scaleG
+    case 'swingWeight':
+      return sums.swing
+    case 'twistWeight':
+      return sums.twist
+    case 'lateral':
+      return (sums.side - target * sums.massG) / base.scaleG
+    case 'mgri':
+      return (
+        ((GRAVITY_CM_S2 / GCM2_PER_KGCM2) * sums.moment - target * inertiaAbout(0, sums, base.axisCm)) / base.buttKgCm2
+      )
+    case 'recoilWeight':
+      return inertiaAbout(aboutCm, sums, base.axisCm)
+  }
 }
 
-/** Σ max(0, |miss| − guard)/tolerance: 0 when every number lies safely inside. */
+/** Σm(x−p)²/1000 from sums whose swing is about `axisCm`. */
+function inertiaAbout(placeCm: number, sums: Effect, axisCm: number): number {
+  const shift = 2 * (axisCm - placeCm) * sums.moment + (placeCm ** 2 - axisCm ** 2) * sums.massG
+  return sums.swing + shift / GCM2_PER_KGCM2
+}
+
+/** What is taken off the linear sum to make it a miss: nothing where the target is in the sum already. */
+export function aimConstant({ quantity, target }: Pick<Guard, 'quantity' | 'target'>): number {
+  return quantity === 'balance' || quantity === 'lateral' || quantity === 'mgri' ? 0 : target
+}
+
+/** The misses of a frame with an effect added, in the order of the guards; exact in recoil weight as well. */
+export function missesOf(guards: readonly Guard[], base: Base, added: Effect): number[] {
+  const sums = plusEffect(base.frame, added)
+  return guards.map((guard) => linearMiss(guard, sums, base, sums.moment / sums.massG) - aimConstant(guard))
+}
+
+/** Σ weight·max(0, |miss| − guard)/tolerance: 0 when every number lies safely inside. */
 export function guardedMiss(guards: readonly Guard[], misses: readonly number[]): number {
-  return guards.reduce((sum, g, i) => sum + Math.max(0, Math.abs(misses[i]) - g.guard) / g.tolerance, 0)
+  return guards.reduce((sum, g, i) => sum + (g.weight * Math.max(0, Math.abs(misses[i]) - g.guard)) / g.tolerance, 0)
 }
 
-/** Σ max(0, |miss| − tolerance)/tolerance: how far outside the tolerances; 0 when every number lies inside. */
+/** Σ weight·max(0, |miss| − tolerance)/tolerance: how far outside the tolerances; 0 when every number lies inside. */
 export function outsideBy(guards: readonly Guard[], misses: readonly number[]): number {
-  return guards.reduce((sum, g, i) => sum + Math.max(0, Math.abs(misses[i]) - g.tolerance) / g.tolerance, 0)
+  return guards.reduce(
+    (sum, g, i) => sum + (g.weight * Math.max(0, Math.abs(misses[i]) - g.tolerance)) / g.tolerance,
+    0,
+  )
 }
 
 /** Predicted minus target for each quantity aimed at, and whether it is inside its tolerance. */
 export interface Landing {
-  quantity: Quantity
+  quantity: AimQuantity
   target: number
   tolerance: number
   off: number

@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import { headOutline } from '../frame/outline.ts'
 import { estimateOf, frameState } from '../frame/state.ts'
+import type { AimQuantity } from '../quantities/units.ts'
 import { tennis } from '../sports/tennis.ts'
 import { DRAWER, realSolver, STRUNG, usualRequest, usualState } from '../testing/fixtures.ts'
 import {
@@ -14,7 +15,7 @@ import {
 } from './alternatives.ts'
 import type { LinearModel, Solve } from './linear.ts'
 import { MASS_STEP_G, MISS_STEP, OUTSIDE_STEP, RIVAL_MARGIN } from './programme.ts'
-import { leaveIt, NO_RULE, planSpace, provenPlan, quickPlan, type Plan } from './plan.ts'
+import { leaveIt, NO_RULE, planSpace, provenPlan, quickPlan } from './plan.ts'
 import { reaches, reachOf, relaxed } from './reach.ts'
 import { OPEN_LIMITS, type PlanRequest } from './request.ts'
 
@@ -99,6 +100,7 @@ describe('the proven plan against every possible plan', () => {
         work: { geometry: tennis.geometry, condition: STRUNG, profile: { ...tennis, zones } },
         materials: [{ ...DRAWER[0], unitMassG: 0.3, stock: 36 }],
         limits: { ...OPEN_LIMITS, mayChangeGrip: false },
+        held: [],
         target: {
           mass: { value: M + 1 + 8 * random(), tolerance: 0.8 },
           balance: { value: b + 0.5 * (random() - 0.4), tolerance: 0.15 },
@@ -110,14 +112,19 @@ describe('the proven plan against every possible plan', () => {
       expect(plan.proven, `seed ${seed}`).toBe(true)
       const aims = (k: number[], margin: number) => {
         const e = [0, 1, 2, 3].map((q) => zones.reduce((sum, z, i) => sum + table[z.id][k[i]][q], 0))
-        const now = { mass: M + e[0], balance: b, swingWeight: S + e[2], twistWeight: T + e[3] }
+        const now: Partial<Record<AimQuantity, number>> = {
+          mass: M + e[0],
+          balance: b,
+          swingWeight: S + e[2],
+          twistWeight: T + e[3],
+        }
         let outside = 0
         let miss = 0
         for (const g of plan.guards) {
           const d =
             g.quantity === 'balance'
               ? (M * (b - g.target) + e[1] - g.target * e[0]) / request.target.mass!.value
-              : now[g.quantity] - g.target
+              : now[g.quantity]! - g.target
           outside += Math.max(0, Math.abs(d) / g.tolerance - 1 + margin)
           miss += Math.max(0, (Math.abs(d) - g.guard) / g.tolerance + margin)
         }

@@ -1,8 +1,9 @@
 import { estimateOf, type FrameState } from '../frame/state.ts'
-import { choicesFor, predicted, type Choice, type ZoneRoom } from './choices.ts'
+import { GCM2_PER_KGCM2 } from '../quantities/units.ts'
+import { choicesFor, plusEffect, predicted, type Choice, type ZoneRoom } from './choices.ts'
 import type { Cut } from './cut.ts'
 import type { Solve } from './linear.ts'
-import { guardsFor, landingsOf, massScale, type Guard, type Landing } from './misses.ts'
+import { baseOf, guardsFor, landingsOf, linearMiss, type Guard, type Landing } from './misses.ts'
 import {
   boundOver,
   fullRange,
@@ -12,9 +13,10 @@ import {
   outsideColumn,
   relaxationOver,
   scoreOf,
-  type CountRange,
+  totalEffect,
   type CountRow,
   type Programme,
+  type Region,
   type Score,
 } from './programme.ts'
 import { checkRequest, type PlanRequest } from './request.ts'
@@ -22,6 +24,7 @@ import { goodCounts, improved } from './search.ts'
 
 /** One way to reach the target, in cuts that a hand can make. */
 export interface Plan {
+  /** With the pieces that were held. */
   cuts: Cut[]
   counts: number[]
   /** By the exact sums, with uncertainty. */
@@ -77,7 +80,7 @@ export function programmeFor(space: PlanSpace, rule: PlanRule): Programme {
     rows: [...hardRows(request, choices, rooms), ...rule.rows, ...forbidden],
     guards: guardsFor(request, request.state),
     maxPlaces: request.limits.maxPlaces,
-    placesFirst: rule.placesFirst,
+    placesFirst: rule.placesFirst || request.limits.fewPlaces,
     mustReach: rule.mustReach,
   }
 }
@@ -99,7 +102,7 @@ function goodStart(space: PlanSpace, rule: PlanRule, solve: Solve): { programme:
 /** Could any plan under the rule land inside every tolerance, fractions of a cut allowed? When not, no whole one can. */
 export function mayReach(space: PlanSpace, rule: PlanRule, solve: Solve): boolean {
   const programme = programmeFor(space, rule)
-  const model = relaxationOver(programme, space.choices.map(fullRange), 0)
+  const model = relaxationOver(programme, wholeRegion(programme), 0)
   programme.guards.forEach((_, i) => (model.columns[outsideColumn(programme, i)].upper = 0))
   return solve({ ...model, columns: model.columns.map((c) => ({ ...c, integer: false })) }).status === 'optimal'
 }
@@ -114,18 +117,18 @@ const MOST_RANGES = 60
  */
 export function provenPlan(space: PlanSpace, rule: PlanRule, solve: Solve): Plan {
   const { programme, counts } = goodStart(space, rule, solve)
-  const { choices, placesFirst } = programme
+  const { placesFirst } = programme
   let best = counts
   let score = scoreOf(programme, best)
-  const open: CountRange[][] = [choices.map(fullRange)]
+  const open: Region[] = [wholeRegion(programme)]
   let proven = true
   for (let looked = 0; open.length > 0; looked++) {
     if (looked >= MOST_RANGES) {
       proven = false
       break
     }
-    const ranges = open.pop()!
-    const bound = boundOver(programme, ranges, score, solve)
+    const region = open.pop()!
+    const bound = boundOver(programme, region, score, solve)
     if (bound.status === 'closed') continue
     if (bound.status === 'unproven') {
       proven = false
@@ -137,25 +140,52 @@ export function provenPlan(space: PlanSpace, rule: PlanRule, solve: Solve): Plan
     if (better.length > 0) {
       best = better.reduce((a, b) => (isBetter(scoreOf(programme, b), scoreOf(programme, a), placesFirst) ? b : a))
       score = scoreOf(programme, best)
-      open.push(ranges)
+      open.push(region)
     } else {
-      open.push(...split(programme, ranges, bound.counts))
+      open.push(...split(programme, region, bound.counts))
     }
   }
   return planFrom(programme, best, proven && (score.outside <= 1e-6 || !programme.mustReach))
 }
 
-/** Two ranges that hold the same plans, split at the choice whose bounds were loosest at these counts. */
-function split(programme: Programme, ranges: readonly CountRange[], counts: readonly number[]): CountRange[][] {
+/** All plans. The band holds every balance that could come of them: no mass pulls beyond the ends of the frame. */
+function wholeRegion({ choices, guards, request }: Programme): Region {
+  const aimsAtRecoil = guards.some((g) => g.quantity === 'recoilWeight')
+  return { ranges: choices.map(fullRange), band: aimsAtRecoil ? [0, request.work.geometry.lengthCm] : null }
+}
+
+/** The balance band about a plan within which recoil weight is straight to this share of its tolerance. */
+const BAND_SHARE = 0.02
+
+/**
+ * Regions that hold the same plans: where recoil weight bends, a narrow band of balance about these counts and what lies on
+ * both sides of it; else split at the choice whose bounds were loosest at these counts.
+ */
+function split(programme: Programme, region: Region, counts: readonly number[]): Region[] {
   const { choices, guards, request } = programme
-  const scale = massScale(request)
+  const { ranges, band } = region
+  const base = baseOf(request)
+  const recoil = guards.find((g) => g.quantity === 'recoilWeight')
+  if (recoil && band) {
+    const { moment, massG } = plusEffect(base.frame, totalEffect(choices, counts))
+    const half = Math.sqrt((BAND_SHARE * recoil.tolerance * GCM2_PER_KGCM2) / massG)
+    if (band[1] - band[0] > 3 * half) {
+      const middle = Math.min(band[1], Math.max(band[0], moment / massG))
+      const edges = [band[0], Math.max(band[0], middle - half), Math.min(band[1], middle + half), band[1]]
+      return [2, 0, 1]
+        .map((i) => [edges[i], edges[i + 1]] as const)
+        .filter(([from, to]) => to > from)
+        .map((part) => ({ ranges, band: part }))
+    }
+  }
+  const about = band ? (band[0] + band[1]) / 2 : 0
   let loosest = -1
   let most = 0
   choices.forEach((choice, j) => {
     const { least, most: top } = ranges[j]
     if (counts[j] === 0 || top <= least) return
     const slack = guards.reduce((sum, g) => {
-      const line = lineOver(choice, ranges[j], g, scale)
+      const line = lineOver(choice, ranges[j], (sums) => linearMiss(g, sums, base, about))
       return sum + (line.high - line.low) / g.tolerance
     }, 0)
     if (slack > most) {
@@ -168,7 +198,7 @@ function split(programme: Programme, ranges: readonly CountRange[], counts: read
   const at = Math.min(range.most - 1, Math.max(range.least, counts[loosest]))
   const low = ranges.map((r, j) => (j === loosest ? { ...r, most: at } : r))
   const high = ranges.map((r, j) => (j === loosest ? { zero: false, least: at + 1, most: r.most } : r))
-  return [high, low]
+  return [high, low].map((part) => ({ ranges: part, band }))
 }
 
 function planFrom(programme: Programme, counts: number[], proven: boolean): Plan {
@@ -176,7 +206,7 @@ function planFrom(programme: Programme, counts: number[], proven: boolean): Plan
   const result = predicted(request, choices, counts)
   const landings = landingsOf(request, result)
   return {
-    cuts: choices.flatMap((choice, j) => (counts[j] ? [choice.cutFor(counts[j])] : [])),
+    cuts: [...request.held, ...choices.flatMap((choice, j) => (counts[j] ? [choice.cutFor(counts[j])] : []))],
     counts,
     result,
     landings,

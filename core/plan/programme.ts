@@ -1,7 +1,8 @@
 import type { Choice, Effect, ZoneRoom } from './choices.ts'
 import { plusEffect, NO_EFFECT } from './choices.ts'
 import type { LinearColumn, LinearModel, LinearRow, Solve } from './linear.ts'
-import { guardedMiss, massScale, missBefore, missOfEffect, outsideBy, type Guard } from './misses.ts'
+import { aimConstant, baseOf, guardedMiss, linearMiss, missesOf, outsideBy, type Guard } from './misses.ts'
+import { GCM2_PER_KGCM2 } from '../quantities/units.ts'
 import type { PlanRequest } from './request.ts'
 
 /** A bound on the counts of the choices, exact because mass, stock and length are exactly linear in them. */
@@ -13,7 +14,8 @@ export type BoundName =
   | { kind: 'stock'; materialId: string }
   | { kind: 'zone'; zoneId: string }
   | { kind: 'cap' }
-  | { kind: 'oneGrip' }
+  | { kind: 'capTotal' }
+  | { kind: 'oneOf'; group: string }
   | { kind: 'rule' }
 
 /** The integer programme of one plan: whole counts, hard rows, guarded misses. */
@@ -51,13 +53,22 @@ export function hardRows(request: PlanRequest, choices: readonly Choice[], rooms
       c.material.id === material.id ? c.stockPerStep : 0,
     )
   }
-  for (const { zone, capacitySteps } of rooms) {
-    row({ kind: 'zone', zoneId: zone.id }, `room ${zone.id}`, capacitySteps, (c) =>
-      c.zoneId === zone.id ? c.zoneStepsPerStep : 0,
-    )
+  for (const { zone, room } of rooms) {
+    const sides = choices.some((c) => c.zoneId === zone.id && c.side) ? (['left', 'right'] as const) : [null]
+    for (const side of sides) {
+      row({ kind: 'zone', zoneId: zone.id }, `room ${zone.id}${side ?? ''}`, room, (c) =>
+        c.zoneId === zone.id && (!side || !c.side || c.side === side) ? c.roomPerStep : 0,
+      )
+    }
   }
-  row({ kind: 'oneGrip' }, 'one base grip', 1, (c) => (c.oneOf ? 1 : 0))
+  for (const group of new Set(choices.flatMap((c) => c.oneOf ?? []))) {
+    row({ kind: 'oneOf', group }, `one ${group}`, 1, (c) => (c.oneOf === group ? 1 : 0))
+  }
   if (request.limits.capG !== null) row({ kind: 'cap' }, 'cap', request.limits.capG, (c) => c.addedG(1))
+  if (request.limits.capTotalG !== null)
+    row({ kind: 'capTotal' }, 'cap of the whole', request.limits.capTotalG - request.state.massG!, (c) =>
+      c.upper > 0 ? c.effectOf(1).massG : 0,
+    )
   return rows
 }
 
@@ -79,11 +90,7 @@ export interface Score {
 
 export function scoreOf(programme: Programme, counts: readonly number[]): Score {
   const { request, guards, choices } = programme
-  const scale = massScale(request)
-  const effect = totalEffect(choices, counts)
-  const misses = guards.map(
-    (g) => missBefore(g.quantity, request.state, g.target, scale) + missOfEffect(g.quantity, effect, g.target, scale),
-  )
+  const misses = missesOf(guards, baseOf(request), totalEffect(choices, counts))
   return {
     outside: outsideBy(guards, misses),
     miss: guardedMiss(guards, misses),
@@ -130,14 +137,14 @@ export interface Line {
   low: number
   high: number
 }
-type LineOf = (choice: Choice, j: number, guard: Guard, scaleG: number) => Line
+type LineOf = (choice: Choice, j: number, miss: (sums: Effect) => number) => Line
 
 /** Effects are nearly but not exactly straight in the count: the straight line through a range by least squares, and what bounds them about it. */
-export function lineOver(choice: Choice, range: CountRange, guard: Guard, scaleG: number): Line {
+export function lineOver(choice: Choice, range: CountRange, miss: (sums: Effect) => number): Line {
   const counts: number[] = []
   for (let count = Math.max(1, range.least); count <= range.most; count++) counts.push(count)
   if (counts.length === 0) return { slope: 0, low: 0, high: 0 }
-  const misses = counts.map((count) => missOfEffect(guard.quantity, choice.effectOf(count), guard.target, scaleG))
+  const misses = counts.map((count) => miss(choice.effectOf(count)))
   const mean = (values: number[]) => values.reduce((sum, v) => sum + v, 0) / values.length
   const [x, y] = [mean(counts), mean(misses)]
   const spread = counts.reduce((sum, count) => sum + (count - x) ** 2, 0)
@@ -149,10 +156,10 @@ export function lineOver(choice: Choice, range: CountRange, guard: Guard, scaleG
 /** Through the origin with the effect as it is at given counts, and at a usual count for choices not in use. */
 const lineAt =
   (counts: readonly number[]): LineOf =>
-  (choice, j, guard, scale) => {
+  (choice, j, miss) => {
     const at = counts[j] || Math.min(choice.upper, 8)
     return {
-      slope: at === 0 ? 0 : missOfEffect(guard.quantity, choice.effectOf(at), guard.target, scale) / at,
+      slope: at === 0 ? 0 : miss(choice.effectOf(at)) / at,
       low: 0,
       high: 0,
     }
@@ -164,7 +171,10 @@ const lineAt =
  * then a use mark per choice.
  */
 export function linearAbout(programme: Programme, counts: readonly number[]): LinearModel {
-  return linearModel(programme, programme.choices.map(fullRange), lineAt(counts))
+  const { frame } = baseOf(programme.request)
+  const sums = plusEffect(frame, totalEffect(programme.choices, counts))
+  const about = sums.moment / sums.massG
+  return linearModel(programme, { ranges: programme.choices.map(fullRange), band: [about, about] }, lineAt(counts))
 }
 
 /**
@@ -173,24 +183,31 @@ export function linearAbout(programme: Programme, counts: readonly number[]): Li
  */
 export const RIVAL_MARGIN = 0.05
 
+/** A part of all plans: counts in ranges and, where recoil weight is aimed at, a balance in a band, cm. */
+export interface Region {
+  ranges: readonly CountRange[]
+  band: readonly [number, number] | null
+}
+
 /**
- * A linear relaxation over ranges of counts: every whole plan in the ranges keeps its rows with its own exact misses or
- * smaller ones. What it cannot do no plan in the ranges can; that makes proofs sound although effects are not exactly linear.
+ * A linear relaxation over a region: every whole plan in it keeps the rows with its own exact misses or smaller ones.
+ * Recoil weight is I_p − M(b−p)²/1000 with p the middle of the band: linear but for a term between nothing and M·h²/1000,
+ * h half the band. What it cannot do no plan in the ranges can; that makes proofs sound although effects are not exactly linear.
  * @param margin share of each tolerance by which guards and tolerances are drawn in
  */
-export function relaxationOver(programme: Programme, ranges: readonly CountRange[], margin: number): LinearModel {
+export function relaxationOver(programme: Programme, region: Region, margin: number): LinearModel {
   const drawnIn = {
     ...programme,
     guards: programme.guards.map((g) => ({ ...g, guard: g.guard - margin * g.tolerance })),
   }
-  const model = linearModel(drawnIn, ranges, (choice, j, guard, scale) => lineOver(choice, ranges[j], guard, scale))
+  const model = linearModel(drawnIn, region, (choice, j, miss) => lineOver(choice, region.ranges[j], miss))
   programme.guards.forEach((g, i) => (model.columns[overColumn(programme, i)].upper = g.tolerance - g.guard))
   return model
 }
 
-function linearModel(programme: Programme, ranges: readonly CountRange[], lineOf: LineOf): LinearModel {
+function linearModel(programme: Programme, { ranges, band }: Region, lineOf: LineOf): LinearModel {
   const { request, choices, guards } = programme
-  const scale = massScale(request)
+  const base = baseOf(request)
   const columns: LinearColumn[] = [
     ...choices.map((choice, j) => ({
       name: choice.id,
@@ -209,29 +226,42 @@ function linearModel(programme: Programme, ranges: readonly CountRange[], lineOf
     ...guards.map((g) => ({ name: `outside ${g.quantity}`, cost: 0, lower: 0, upper: Infinity, integer: false })),
   ]
   const rows: LinearRow[] = programme.rows.map((row) => ({ ...row }))
-  guards.forEach((g, i) => {
-    const lines = choices.map((choice, j) => lineOf(choice, j, g, scale))
-    const before = missBefore(g.quantity, request.state, g.target, scale)
-    const over = overColumn(programme, i)
-    const outside = outsideColumn(programme, i)
-    const terms = (end: 'low' | 'high') =>
+  const about = band ? (band[0] + band[1]) / 2 : 0
+  const lift = band ? ((band[1] - band[0]) / 2) ** 2 / GCM2_PER_KGCM2 : 0
+  /** Terms of a sum over the choices, each on its line from below or from above. */
+  const termsOf = (miss: (sums: Effect) => number) => {
+    const lines = choices.map((choice, j) => lineOf(choice, j, miss))
+    return (end: 'low' | 'high') =>
       lines.flatMap((line, j): [number, number][] => [
         [j, line.slope],
         ...(line[end] === 0 ? [] : [[useColumn(programme, j), line[end]] as [number, number]]),
       ])
+  }
+  guards.forEach((g, i) => {
+    const over = overColumn(programme, i)
+    const outside = outsideColumn(programme, i)
+    const miss = (sums: Effect) => linearMiss(g, sums, base, about)
+    // The least that the miss can be: recoil weight may lie below its straight form by the lift of every gram.
+    const least = (sums: Effect) => miss(sums) - (g.quantity === 'recoilWeight' ? lift * sums.massG : 0)
     rows.push({
       name: `above ${g.quantity}`,
       lower: -Infinity,
-      upper: g.guard - before,
-      terms: [...terms('low'), [over, -1], [outside, -1]],
+      upper: g.guard - least(base.frame) + aimConstant(g),
+      terms: [...termsOf(least)('low'), [over, -1], [outside, -1]],
     })
     rows.push({
       name: `below ${g.quantity}`,
-      lower: -g.guard - before,
+      lower: -g.guard - miss(base.frame) + aimConstant(g),
       upper: Infinity,
-      terms: [...terms('high'), [over, 1], [outside, 1]],
+      terms: [...termsOf(miss)('high'), [over, 1], [outside, 1]],
     })
   })
+  if (band && band[1] > band[0]) {
+    const off = (place: number) => (sums: Effect) => linearMiss({ quantity: 'balance', target: place }, sums, base)
+    const [low, high] = [off(band[0]), off(band[1])]
+    rows.push({ name: 'band from', lower: -low(base.frame), upper: Infinity, terms: termsOf(low)('high') })
+    rows.push({ name: 'band to', lower: -Infinity, upper: -high(base.frame), terms: termsOf(high)('low') })
+  }
   const model = { columns, rows }
   choices.forEach((choice, j) => addUseMark(model, choice, j, ranges[j]))
   if (programme.maxPlaces !== null)
@@ -285,12 +315,15 @@ export type Bound =
  * once the relaxation can do no better. Aims count in steps, rounded up: finer is beyond any hand, and whole steps let the
  * solver close its proof.
  */
-export function boundOver(programme: Programme, ranges: readonly CountRange[], known: Score, solve: Solve): Bound {
+export function boundOver(programme: Programme, region: Region, known: Score, solve: Solve): Bound {
   const { choices, guards } = programme
   const n = choices.length
-  const model = relaxationOver(programme, ranges, RIVAL_MARGIN)
-  const outside = guards.map((g, i): [number, number] => [outsideColumn(programme, i), 1 / g.tolerance])
-  const miss = [...outside, ...guards.map((g, i): [number, number] => [overColumn(programme, i), 1 / g.tolerance])]
+  const model = relaxationOver(programme, region, RIVAL_MARGIN)
+  const outside = guards.map((g, i): [number, number] => [outsideColumn(programme, i), g.weight / g.tolerance])
+  const miss = [
+    ...outside,
+    ...guards.map((g, i): [number, number] => [overColumn(programme, i), g.weight / g.tolerance]),
+  ]
   const mass = choices.flatMap((c, j): [number, number][] => (c.upper > 0 && c.addedG(1) > 0 ? [[j, c.addedG(1)]] : []))
   const places = choices.map((_, j): [number, number] => [useColumn(programme, j), 1])
   const reached = known.outside <= HOLD

@@ -1,14 +1,16 @@
 import { Problem } from '../problem.ts'
+import { withPieces } from '../frame/pieces.ts'
 import { estimateOf, type FrameState } from '../frame/state.ts'
-import { QUANTITIES, type Quantity } from '../quantities/units.ts'
+import { AIM_QUANTITIES, type AimQuantity, type Quantity } from '../quantities/units.ts'
+import type { SportProfile, Zone } from '../sports/profile.ts'
 import type { Material } from './material.ts'
-import type { Workpiece } from './cut.ts'
+import { massOf, piecesOfAll, stockTaken, type Cut, type Workpiece } from './cut.ts'
 
 export interface TargetNumber {
   value: number
   tolerance: number
 }
-export type TargetNumbers = Partial<Record<Quantity, TargetNumber>>
+export type TargetNumbers = Partial<Record<AimQuantity, TargetNumber>>
 
 /** The fitter's bounds on a plan. */
 export interface PlanLimits {
@@ -21,11 +23,32 @@ export interface PlanLimits {
   hiddenOnly: boolean
   /** Grip and overgrips may be changed. */
   mayChangeGrip: boolean
+  mayChangeStrings: boolean
+  /** What is on the frame and comes off by itself may come off. */
+  mayTakeOff: boolean
+  /** Strips on one side only are allowed, to bring the centre of mass onto the long axis. */
+  evenSides: boolean
   /** Most mass that may be added, g; null means no cap. */
   capG: number | null
+  /** Most mass of the finished frame, g; null means no cap. */
+  capTotalG: number | null
   /** Most places that may be used; null means no cap. */
   maxPlaces: number | null
+  /** Fewest places before least mass. */
+  fewPlaces: boolean
+  /** Numbers that stay as measured. */
+  keep: Quantity[]
+  /** Numbers that count for more or for less than the others. */
+  matters: Partial<Record<AimQuantity, Weight>>
+  /** Grams left out of the plan, for the last correction. */
+  reserveG: number
+  /** Places that this frame has beside its sport's usual ones. */
+  ownZones: Zone[]
 }
+
+/** How much a number counts: three times, or a third. */
+export type Weight = 'most' | 'least'
+export const WEIGHTS: Record<Weight, number> = { most: 3, least: 1 / 3 }
 
 export const OPEN_LIMITS: PlanLimits = {
   materialIds: null,
@@ -33,8 +56,17 @@ export const OPEN_LIMITS: PlanLimits = {
   noLead: false,
   hiddenOnly: false,
   mayChangeGrip: true,
+  mayChangeStrings: false,
+  mayTakeOff: false,
+  evenSides: false,
   capG: null,
+  capTotalG: null,
   maxPlaces: null,
+  fewPlaces: false,
+  keep: [],
+  matters: {},
+  reserveG: 0,
+  ownZones: [],
 }
 
 /** A planning job, whole: the frame as measured, what it should become, what is in the drawer. */
@@ -44,11 +76,66 @@ export interface PlanRequest {
   target: TargetNumbers
   materials: Material[]
   limits: PlanLimits
+  /** Pieces that stay where they are. The state has them in it already: see `around`. */
+  held: Cut[]
+}
+
+/** Off the long axis less than this is even (common practice, no source). */
+const EVEN = { value: 0, tolerance: 0.05 }
+
+/**
+ * The target under the fitter's wishes: what is kept is aimed at as measured, what is held back is taken off the mass, and
+ * uneven sides are brought to the middle.
+ */
+export function aimsUnder(
+  target: TargetNumbers,
+  limits: PlanLimits,
+  measured: FrameState,
+  profile: SportProfile,
+): TargetNumbers {
+  const aims = { ...target }
+  for (const quantity of limits.keep) {
+    const now = estimateOf(measured, quantity)
+    if (now)
+      aims[quantity] = { value: now.value, tolerance: target[quantity]?.tolerance ?? profile.tolerance[quantity] }
+  }
+  if (limits.reserveG > 0 && aims.mass && !limits.keep.includes('mass'))
+    aims.mass = { ...aims.mass, value: aims.mass.value - limits.reserveG }
+  if (limits.evenSides) aims.lateral = EVEN
+  return aims
+}
+
+/**
+ * The same request with some pieces held where they are: they count as part of the frame, and what they take of drawer,
+ * places and caps is no longer there for the rest.
+ */
+export function around(request: PlanRequest, held: readonly Cut[]): PlanRequest {
+  if (held.length === 0) return request
+  const { limits, work } = request
+  const byId = new Map(request.materials.map((m) => [m.id, m]))
+  const known = held.filter((cut) => byId.has(cut.materialId))
+  const addedG = known.reduce((sum, cut) => sum + Math.max(0, massOf(cut, byId.get(cut.materialId)!, work)), 0)
+  const taken = (id: string) =>
+    known.reduce((sum, cut) => sum + (cut.materialId === id ? stockTaken(cut, byId.get(id)!, work) : 0), 0)
+  return {
+    ...request,
+    state: withPieces(request.state, piecesOfAll(known, request.materials, work), work.geometry),
+    materials: request.materials.map((m) => ({
+      ...m,
+      stock: m.kind === 'off' ? m.stock : Math.max(0, m.stock - taken(m.id)),
+    })),
+    limits: {
+      ...limits,
+      capG: limits.capG === null ? null : Math.max(0, limits.capG - addedG),
+      maxPlaces: limits.maxPlaces === null ? null : Math.max(0, limits.maxPlaces - known.length),
+    },
+    held: [...request.held, ...known],
+  }
 }
 
 /** Target quantities in the fixed order. */
-export function aimedAt(target: TargetNumbers): Quantity[] {
-  return QUANTITIES.filter((quantity) => target[quantity] !== undefined)
+export function aimedAt(target: TargetNumbers): AimQuantity[] {
+  return AIM_QUANTITIES.filter((quantity) => target[quantity] !== undefined)
 }
 
 /**
@@ -57,7 +144,7 @@ export function aimedAt(target: TargetNumbers): Quantity[] {
  * @throws Problem `state.needs` with the quantity as path
  */
 export function checkRequest(request: PlanRequest): void {
-  for (const quantity of new Set<Quantity>(['mass', 'balance', ...aimedAt(request.target)])) {
+  for (const quantity of new Set<AimQuantity>(['mass', 'balance', ...aimedAt(request.target)])) {
     if (!estimateOf(request.state, quantity)) throw new Problem('state.needs', quantity)
   }
 }

@@ -1,6 +1,6 @@
 import { plusEffect, type Choice, type Effect } from './choices.ts'
 import type { Solve } from './linear.ts'
-import { guardedMiss, massScale, missBefore, missOfEffect, outsideBy } from './misses.ts'
+import { baseOf, guardedMiss, missesOf, outsideBy } from './misses.ts'
 import {
   inSteps,
   isBetter,
@@ -40,8 +40,8 @@ function roundedRelaxation(programme: Programme, solve: Solve, onlyTape: string 
   const zero = choices.map(() => 0)
   const model = linearAbout(programme, zero)
   guards.forEach((g, i) => {
-    model.columns[overColumn(programme, i)].cost = 1 / g.tolerance
-    model.columns[outsideColumn(programme, i)].cost = OUTSIDE_WEIGHT / MISS_WEIGHT / g.tolerance
+    model.columns[overColumn(programme, i)].cost = g.weight / g.tolerance
+    model.columns[outsideColumn(programme, i)].cost = ((OUTSIDE_WEIGHT / MISS_WEIGHT) * g.weight) / g.tolerance
   })
   choices.forEach((choice, j) => {
     model.columns[j].cost = choice.upper > 0 ? choice.addedG(1) * 1e-3 : 0
@@ -66,8 +66,7 @@ function roundedRelaxation(programme: Programme, solve: Solve, onlyTape: string 
 /** Steps and swaps on the exact sums until none helps; `thorough` compares in the aims' own steps and also moves three cuts at once. */
 export function improved(programme: Programme, start: readonly number[], thorough = false): number[] {
   const { choices, request, guards, rows } = programme
-  const scale = massScale(request)
-  const before = guards.map((g) => missBefore(g.quantity, request.state, g.target, scale))
+  const base = baseOf(request)
   const rowsOf = choices.map((_, j) =>
     rows.flatMap((row, r) => row.terms.filter(([column]) => column === j).map(([, c]) => [r, c] as const)),
   )
@@ -78,7 +77,7 @@ export function improved(programme: Programme, start: readonly number[], thoroug
   let added = choices.reduce((sum, choice, j) => sum + choice.addedG(counts[j]), 0)
 
   const costOf = (e: Effect, addedG: number, placesUsed: number, breach: number): number => {
-    const misses = guards.map((g, i) => before[i] + missOfEffect(g.quantity, e, g.target, scale))
+    const misses = missesOf(guards, base, e)
     const tooMany = programme.maxPlaces === null ? 0 : Math.max(0, placesUsed - programme.maxPlaces)
     const score = { outside: outsideBy(guards, misses), miss: guardedMiss(guards, misses), addedG, places: placesUsed }
     if (thorough)

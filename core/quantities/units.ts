@@ -15,21 +15,25 @@ export type MassUnit = 'g' | 'oz'
 export type LengthUnit = 'cm' | 'mm' | 'in'
 export type BalanceUnit = LengthUnit | 'points'
 export type InertiaUnit = 'kg·cm²'
-export type Unit = MassUnit | BalanceUnit | InertiaUnit
+export type RateUnit = 'rad²/s²'
+export type Unit = MassUnit | BalanceUnit | InertiaUnit | RateUnit
 
 /** What a number is a number of; decides which units may be typed. */
-export type QuantityKind = 'mass' | 'length' | 'balance' | 'inertia'
+export type QuantityKind = 'mass' | 'length' | 'balance' | 'inertia' | 'rate'
 
 /** The quantities of a frame that a fitter aims at, in the order in which they are shown everywhere. */
 export const QUANTITIES = ['mass', 'balance', 'swingWeight', 'twistWeight'] as const
 export type Quantity = (typeof QUANTITIES)[number]
 /** With recoil weight, which follows from the others. */
 export type ShownQuantity = Quantity | 'recoilWeight'
+/** What a plan may aim at: the four, what follows from them, and the centre of mass off the long axis. */
+export const AIM_QUANTITIES = [...QUANTITIES, 'recoilWeight', 'mgri', 'lateral'] as const
+export type AimQuantity = (typeof AIM_QUANTITIES)[number]
 /** What a reading may be of: the four, and what is read beside them. */
 export const READ_QUANTITIES = [...QUANTITIES, 'length', 'leftMass', 'rightMass'] as const
 export type ReadQuantity = (typeof READ_QUANTITIES)[number]
 /** Anything that has a field or a figure of its own. */
-export type AnyQuantity = ShownQuantity | ReadQuantity
+export type AnyQuantity = AimQuantity | ReadQuantity
 
 export const KIND_OF: Record<AnyQuantity, QuantityKind> = {
   mass: 'mass',
@@ -37,6 +41,8 @@ export const KIND_OF: Record<AnyQuantity, QuantityKind> = {
   swingWeight: 'inertia',
   twistWeight: 'inertia',
   recoilWeight: 'inertia',
+  mgri: 'rate',
+  lateral: 'length',
   length: 'length',
   leftMass: 'mass',
   rightMass: 'mass',
@@ -49,6 +55,7 @@ const TO_CORE: Record<Exclude<Unit, 'points'>, number> = {
   mm: 0.1,
   in: CM_PER_IN,
   'kg·cm²': 1,
+  'rad²/s²': 1,
 }
 
 /**
@@ -90,7 +97,8 @@ export interface UnitChoice {
 /** The unit in which a quantity is shown under a shop's choice. */
 export function unitFor(quantity: AnyQuantity, units: UnitChoice): Unit {
   const kind = KIND_OF[quantity]
-  return kind === 'inertia' ? 'kg·cm²' : units[kind]
+  if (kind === 'inertia') return 'kg·cm²'
+  return kind === 'rate' ? 'rad²/s²' : units[kind]
 }
 
 /** The units that a field of this kind can be switched through. */
@@ -99,4 +107,5 @@ export const UNITS_OF: Record<QuantityKind, readonly Unit[]> = {
   length: ['cm', 'mm', 'in'],
   balance: ['cm', 'mm', 'in', 'points'],
   inertia: ['kg·cm²'],
+  rate: ['rad²/s²'],
 }

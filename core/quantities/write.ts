@@ -8,7 +8,7 @@ import {
   type UnitChoice,
 } from './units.ts'
 
-const DECIMALS: Record<Unit, number> = { g: 1, oz: 2, cm: 2, mm: 1, in: 2, points: 1, 'kg·cm²': 1 }
+const DECIMALS: Record<Unit, number> = { g: 1, oz: 2, cm: 2, mm: 1, in: 2, points: 1, 'kg·cm²': 1, 'rad²/s²': 2 }
 
 /** A number with a true minus sign and fixed decimals; −0.0 is written 0.0. */
 export function fixed(value: number, decimals: number): string {

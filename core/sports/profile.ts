@@ -2,6 +2,7 @@ import type { GripKind } from '../frame/condition.ts'
 import type { ImpactAssumptions } from '../impact/impact.ts'
 import type { FrameGeometry } from '../frame/outline.ts'
 import type { Estimate } from '../frame/state.ts'
+import type { StockedKind } from '../plan/material.ts'
 import type { Quantity, ReadQuantity, UnitChoice } from '../quantities/units.ts'
 
 export const SPORTS = ['tennis', 'padel', 'pickleball', 'badminton'] as const
@@ -38,14 +39,20 @@ export interface MeasuringMethod {
   deviceKind: DeviceKind | null
 }
 
-/** A place where mass may go. `capacityCm` is the length of one run in one layer. */
+/** A place where mass may go. */
 export interface Zone {
   id: string
   name: string
-  /** Where a run lies: on the hoop about a clock place, on the shaft, on the handle's bevels, or inside the handle. */
-  place: 'hoop' | 'shaft' | 'bevels' | 'handle'
-  /** For the hoop: the landmark at the middle of a run. */
-  clock?: 12 | 2 | 3 | 6
+  /** Where a run lies: on the hoop, on the shaft, on the handle's bevels, inside the handle, round the handle, or at one spot. */
+  place: 'hoop' | 'shaft' | 'bevels' | 'handle' | 'sleeve' | 'spot'
+  /** For the hoop: the landmark at the middle of a run, or how far from the tip a tape laid along the hoop finds it, cm. */
+  clock?: 12 | 1 | 2 | 3 | 4 | 5 | 6
+  alongCm?: number
+  /** For a spot: a landmark on the long axis, how far from it towards the tip, and how far to both sides, cm. */
+  spot?: { from: 'butt' | 'gripTop' | 'bridge' | 'tip'; cm: number; offCm: number }
+  /** What may go there, where it is not what usually goes to such a place. */
+  takes?: StockedKind[]
+  /** Length of one run in one layer, cm. A spot: how many pieces on each side, or g of fill. */
   capacityCm: number
   maxLayers: number
   /** Seen when the frame is in use. */

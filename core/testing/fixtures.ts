@@ -2,7 +2,7 @@ import loadHighs from 'highs'
 import { solveWith } from '#solver/highs.ts'
 import { NOTHING_ON, type Condition } from '../frame/condition.ts'
 import { frameState, type FrameState } from '../frame/state.ts'
-import type { Material } from '../plan/material.ts'
+import { PLAIN_MATERIAL, type Material } from '../plan/material.ts'
 import { OPEN_LIMITS, type PlanRequest } from '../plan/request.ts'
 import { tennis } from '../sports/tennis.ts'
 
@@ -11,12 +11,11 @@ export const STRUNG: Condition = { ...NOTHING_ON, stringsG: 16.5, grip: 'base', 
 export const BARE: Condition = { ...NOTHING_ON, grip: 'base' }
 
 const material = (m: Pick<Material, 'id' | 'kind' | 'unitMassG'> & Partial<Material>): Material => ({
+  ...PLAIN_MATERIAL,
   name: m.id,
   step: m.kind === 'tape' ? 0.5 : 1,
   widthCm: 0.635,
   stock: 600,
-  lead: false,
-  grip: null,
   ...m,
 })
 
@@ -53,6 +52,7 @@ export function usualRequest(change: Partial<PlanRequest> = {}): PlanRequest {
     },
     materials: DRAWER,
     limits: OPEN_LIMITS,
+    held: [],
     ...change,
   }
 }

@@ -1,10 +1,10 @@
 import { arcPath, frameDrawing } from '#core/frame/drawing.ts'
 import { headOutline } from '#core/frame/outline.ts'
 import { hoopSpan, layersOf, type Cut, type Workpiece } from '#core/plan/cut.ts'
-import type { StoredMaterial } from '#contract/entities.ts'
+import type { Material } from '#core/plan/material.ts'
 
 /** The frame with its cuts in black and white, numbered as in the cut list, over a ruler in cm. */
-export function benchSvg(cuts: readonly Cut[], materials: readonly StoredMaterial[], work: Workpiece): string {
+export function benchSvg(cuts: readonly Cut[], materials: readonly Material[], work: Workpiece): string {
   const { geometry } = work
   const d = frameDrawing(geometry)
   const half = geometry.headWidthCm / 2

@@ -2,7 +2,8 @@ import type { StageBodies } from '#core/job/bodies.ts'
 import { pictureOf, type JobInput, type JobPicture } from '#core/job/picture.ts'
 import type { Facts, Stage } from '#core/job/stages.ts'
 import { profileOf } from '#core/sports/sports.ts'
-import type { JobView, Reference, Shop, StoredMaterial } from '#contract/entities.ts'
+import type { JobView, Reference, Shop } from '#contract/entities.ts'
+import type { Material } from '#core/plan/material.ts'
 import type { Queryable } from '../db/database.ts'
 import { jobView } from '../http/jobRoutes.ts'
 import { manyMaterials } from '../queries/materials.ts'
@@ -13,7 +14,7 @@ import { oneShop } from '../queries/shop.ts'
 export interface SheetSource {
   view: JobView
   shop: Shop
-  materials: StoredMaterial[]
+  materials: Material[]
   references: Reference[]
   bodies: Partial<StageBodies>
   picture: JobPicture

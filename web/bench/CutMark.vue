@@ -3,11 +3,11 @@ import { computed } from 'vue'
 import { arcPath } from '#core/frame/drawing.ts'
 import { headOutline } from '#core/frame/outline.ts'
 import { hoopSpan, layerFrom, layersOf, type Cut, type Workpiece } from '#core/plan/cut.ts'
-import type { StoredMaterial } from '#contract/entities.ts'
+import type { Material } from '#core/plan/material.ts'
 import { runLength } from './editCut.ts'
 
 /** One cut where it lies, at its true length; its layers make it thicker. In cm, under the bench's scaling. */
-const props = defineProps<{ cut: Cut; material: StoredMaterial; work: Workpiece; selected: boolean; label: string }>()
+const props = defineProps<{ cut: Cut; material: Material; work: Workpiece; selected: boolean; label: string }>()
 const emit = defineEmits<{ grab: [event: PointerEvent]; key: [event: KeyboardEvent]; pick: [] }>()
 
 const tone = computed(() =>

@@ -9,7 +9,7 @@ import type { FrameState } from '#core/frame/state.ts'
 import { piecesOf, type Cut, type Workpiece } from '#core/plan/cut.ts'
 import type { ShownQuantity } from '#core/quantities/units.ts'
 import { fixed, signed } from '#core/quantities/write.ts'
-import type { StoredMaterial } from '#contract/entities.ts'
+import type { Material } from '#core/plan/material.ts'
 import type { BenchScale } from './benchScale.ts'
 
 /** What one gram does at each place along the frame, for the quantity in focus; the cuts stand on it with what they do in all. */
@@ -18,7 +18,7 @@ const props = defineProps<{
   quantity: Exclude<ShownQuantity, 'mass'>
   state: FrameState
   cuts: Cut[]
-  materials: StoredMaterial[]
+  materials: Material[]
   work: Workpiece
 }>()
 

@@ -1,19 +1,21 @@
 import { headOutline } from '#core/frame/outline.ts'
-import type { Cut, Workpiece } from '#core/plan/cut.ts'
-import type { StoredMaterial } from '#contract/entities.ts'
+import { cutIn, fits } from '#core/plan/choices.ts'
+import { runsOf, type Cut, type Workpiece } from '#core/plan/cut.ts'
+import type { Material } from '#core/plan/material.ts'
 
 /** Pure edits of a cut on the bench: old to new, kept on the frame. */
 
 const SNAP_CM = 0.6
 
 /** Length of the longest layer of each run, cm. */
-export function runLength(cut: Cut, material: StoredMaterial, work: Workpiece): number {
+export function runLength(cut: Cut, material: Material, work: Workpiece): number {
+  if (cut.place === 'spot') return 0
   if (material.kind === 'fill') return (cut.amount * material.unitMassG) / work.profile.handleFillGPerCm
   return Math.min(cut.amount, cut.layerCm)
 }
 
 /** Where a cut may lie: lowest and highest `atCm`. */
-export function rangeOf(cut: Cut, material: StoredMaterial, work: Workpiece): [number, number] {
+export function rangeOf(cut: Cut, material: Material, work: Workpiece): [number, number] {
   const { geometry } = work
   const length = runLength(cut, material, work)
   switch (cut.place) {
@@ -24,13 +26,19 @@ export function rangeOf(cut: Cut, material: StoredMaterial, work: Workpiece): [n
     case 'bevels':
     case 'handle':
       return [0.5, Math.max(0.5, geometry.gripLengthCm - length)]
+    case 'sleeve':
+      return [0, Math.max(0, geometry.gripLengthCm - length)]
+    case 'spot':
+      return [0, geometry.lengthCm]
     case 'grip':
-      return [0, 0]
+    case 'bed':
+    case 'off':
+      return [cut.atCm, cut.atCm]
   }
 }
 
 /** Moves a cut to a place, to the nearest millimetre; on the hoop it catches on the clock landmarks unless `free`. */
-export function movedTo(cut: Cut, atCm: number, material: StoredMaterial, work: Workpiece, free = false): Cut {
+export function movedTo(cut: Cut, atCm: number, material: Material, work: Workpiece, free = false): Cut {
   const [low, high] = rangeOf(cut, material, work)
   let at = Math.min(high, Math.max(low, Math.round(atCm * 10) / 10))
   if (cut.place === 'hoop') {
@@ -42,7 +50,8 @@ export function movedTo(cut: Cut, atCm: number, material: StoredMaterial, work: 
         .find((mark) => Math.abs(mark - at) < SNAP_CM)
       if (near !== undefined) at = near
     }
-    // Nearer to an end than half its length the two runs would meet: they become one strip across the axis.
+    // Nearer to an end than half its length the two runs would meet: they become one strip across the axis. One side alone stays beside it.
+    if (cut.side) return at === cut.atCm ? cut : { ...cut, atCm: Math.min(high - length / 2, Math.max(length / 2, at)) }
     if (at < length / 2) at = at < length / 4 ? 0 : length / 2
     if (at > high - length / 2) at = at > high - length / 4 ? high : high - length / 2
   }
@@ -50,31 +59,92 @@ export function movedTo(cut: Cut, atCm: number, material: StoredMaterial, work: 
 }
 
 /** Gives a cut another amount: whole steps of the material, at least one, within what the place can hold. */
-export function amounted(cut: Cut, amount: number, material: StoredMaterial, work: Workpiece): Cut {
-  const most =
-    cut.place === 'handle'
-      ? (work.geometry.gripLengthCm - 1) * work.profile.handleFillGPerCm
-      : material.kind === 'tape'
-        ? cut.layerCm * 6
-        : 2
-  const steps = Math.max(1, Math.round(Math.min(amount, most) / material.step))
+export function amounted(cut: Cut, amount: number, material: Material, work: Workpiece): Cut {
+  const steps = Math.max(1, Math.round(Math.min(amount, mostOf(cut, material, work)) / material.step))
   const next = { ...cut, amount: Number((steps * material.step).toFixed(3)) }
   return movedTo(next, next.atCm, material, work, true)
 }
 
-/** A new piece at a zone of the profile; null when the material does not belong there. */
-export function newCut(zoneId: string, material: StoredMaterial, work: Workpiece, id: string): Cut | null {
+function mostOf(cut: Cut, material: Material, work: Workpiece): number {
+  switch (material.kind) {
+    case 'tape':
+      return cut.layerCm * 6
+    case 'sleeve':
+      return cut.layerCm * 3
+    case 'fill':
+      return cut.place === 'spot' ? 10 : (work.geometry.gripLengthCm - 1) * work.profile.handleFillGPerCm
+    case 'weight':
+      return 6
+    case 'off':
+      return material.stock
+    case 'overgrip':
+      return 2
+    default:
+      return 1
+  }
+}
+
+/** A new piece at a zone of the profile, or of what is changed as a whole; null when the material does not belong there. */
+export function newCut(zoneId: string, material: Material, work: Workpiece, id: string): Cut | null {
+  const whole = { grip: 'grip', overgrip: 'grip', strings: 'bed', off: 'off' } as const
+  if (material.kind in whole) {
+    const place = whole[material.kind as keyof typeof whole]
+    return { id, materialId: material.id, zoneId: place, place, atCm: 0, amount: 1, layerCm: 1 }
+  }
   const zone = work.profile.zones.find((z) => z.id === zoneId)
-  const base = { id, materialId: material.id, zoneId: null, layerCm: zone?.capacityCm ?? 1 }
-  if (material.kind === 'grip' || material.kind === 'overgrip')
-    return { ...base, place: 'grip', atCm: 0, amount: 1, layerCm: 1 }
-  if (!zone || (material.kind === 'fill') !== (zone.place === 'handle')) return null
+  if (!zone || !fits(zone, material)) return null
+  const usual = { fill: zone.place === 'spot' ? 2 : 5, sleeve: 5, weight: 1, tape: zone.place === 'bevels' ? 8 : 5 }
+  const amount = usual[material.kind as keyof typeof usual]
+  return cutIn(zone, material, Math.max(material.step, Math.round(amount / material.step) * material.step), work, id)
+}
+
+/** Can this cut be parted in two, or left on one side only? */
+export const canSplit = (cut: Cut, material: Material) =>
+  (material.kind === 'tape' || material.kind === 'sleeve' || material.kind === 'fill') &&
+  cut.place !== 'spot' &&
+  cut.amount >= 2 * material.step - 1e-9
+export const canBeOneSided = (cut: Cut, work: Workpiece) =>
+  cut.place === 'hoop' && (cut.side !== undefined || runsOf(cut, work.geometry) === 2)
+
+/** A cut as two of half the amount, end to end where it lay: a stack of layers is parted as well. */
+export function splitIn(cut: Cut, material: Material, work: Workpiece, id: string): [Cut, Cut] {
+  const steps = Math.round(cut.amount / material.step)
+  const first = Number((Math.ceil(steps / 2) * material.step).toFixed(3))
+  const second = Number((cut.amount - first).toFixed(3))
+  const length = runLength(cut, material, work)
   const outline = headOutline(work.geometry)
+  const a: Cut = { ...cut, amount: first }
+  const b: Cut = { ...cut, id, amount: second }
+  const [la, lb] = [runLength(a, material, work), runLength(b, material, work)]
+  if (cut.place !== 'hoop') {
+    const put = (part: Cut, atCm: number) => movedTo(part, atCm, material, work, true)
+    return [put(a, cut.atCm), put(b, cut.atCm + la)]
+  }
+  // Across the tip or the bridge both halves would lie on each other: one stays, the other goes to both sides of it.
+  if (cut.atCm < 1e-6) return [a, { ...b, atCm: Math.min(outline.halfLengthCm, la / 2 + lb / 2) }]
+  if (cut.atCm > outline.halfLengthCm - 1e-6) return [a, { ...b, atCm: outline.halfLengthCm - la / 2 - lb / 2 }]
+  const from = Math.max(0, cut.atCm - length / 2)
+  return [
+    { ...a, atCm: from + la / 2 },
+    { ...b, atCm: from + la + lb / 2 },
+  ]
+}
+
+/** Both sides, then the right one alone, then the left one alone, and again. Each strip keeps its length. */
+export function nextSide(cut: Cut): Cut {
+  const { side, ...both } = cut
+  if (!side) return { ...both, side: 'right' }
+  return side === 'right' ? { ...both, side: 'left' } : both
+}
+
+/** The same piece at the same distance from the other end of the hoop: what was near the tip comes near the throat. */
+export function mirroredAlong(cut: Cut, material: Material, work: Workpiece, id: string): Cut | null {
+  if (cut.place !== 'hoop') return null
+  const outline = headOutline(work.geometry)
+  const three = outline.atClock(3)
   const atCm =
-    zone.place === 'hoop'
-      ? outline.atClock(zone.clock ?? 12)
-      : zone.place === 'shaft'
-        ? work.geometry.gripLengthCm + 0.5
-        : work.profile.handleFillFromCm
-  return { ...base, place: zone.place, atCm, amount: material.kind === 'fill' ? 5 : zone.place === 'bevels' ? 8 : 5 }
+    cut.atCm <= three
+      ? three + ((three - cut.atCm) / three) * (outline.halfLengthCm - three)
+      : three - ((cut.atCm - three) / (outline.halfLengthCm - three)) * three
+  return Math.abs(atCm - cut.atCm) < 0.05 ? null : movedTo({ ...cut, id, zoneId: null }, atCm, material, work, true)
 }

@@ -2,7 +2,7 @@ import { computed, onBeforeUnmount, ref, type Ref } from 'vue'
 import { headOutline } from '#core/frame/outline.ts'
 import type { Cut } from '#core/plan/cut.ts'
 import { OPEN_LIMITS } from '#core/plan/request.ts'
-import type { StoredMaterial } from '#contract/entities.ts'
+import type { Material } from '#core/plan/material.ts'
 import { useJob } from '../stores/job.ts'
 import { useShop } from '../stores/shop.ts'
 import type { BenchScale } from './benchScale.ts'
@@ -14,7 +14,7 @@ export function useBench(scale: Ref<BenchScale>, svg: Ref<SVGSVGElement | null>)
   const shop = useShop()
   const selectedId = ref<string | null>(null)
   const work = computed(() => job.picture!.work)
-  const materialOf = (cut: Cut): StoredMaterial | null => shop.materials.find((m) => m.id === cut.materialId) ?? null
+  const materialOf = (cut: Cut): Material | null => shop.materials.find((m) => m.id === cut.materialId) ?? null
   const cuts = computed(() => job.cuts.filter((cut) => materialOf(cut)))
   const selected = computed(() => cuts.value.find((cut) => cut.id === selectedId.value) ?? null)
 
@@ -33,7 +33,7 @@ export function useBench(scale: Ref<BenchScale>, svg: Ref<SVGSVGElement | null>)
     if (next !== job.cuts.find((cut) => cut.id === next.id)) save(replaced(next))
   }
 
-  let drag: { cut: Cut; material: StoredMaterial; offset: number; side: 1 | -1 } | null = null
+  let drag: { cut: Cut; material: Material; offset: number; side: 1 | -1 } | null = null
   let pending: PointerEvent | null = null
   let frame = 0
 

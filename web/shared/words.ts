@@ -8,7 +8,7 @@ import { fixed, writeQuantity, writeSpread, writeBalanceBoth } from '#core/quant
 import { SPORTS } from '#core/sports/profile.ts'
 import { PROFILES } from '#core/sports/sports.ts'
 import { QUANTITY_NAMES } from '#contract/words.ts'
-import type { StoredMaterial } from '#contract/entities.ts'
+import type { Material } from '#core/plan/material.ts'
 
 /** All words for codes of the core, in one place. */
 export const STAGE_NAMES: Record<Stage, string> = {
@@ -111,6 +111,8 @@ export function problemWords(problem: Problem): string {
       return 'These numbers do not fit together: no mass would be left at the middle. Read them again.'
     case 'target.mgri':
       return `M·g·R/I is ${fixed(Number(d.k), 2)}; no mass within reason brings it to 20 to 21.`
+    case 'numbers.notACovariance':
+      return 'The uncertainties of these readings do not fit together. Read them again.'
     case 'solver.badModel':
     case 'solver.failed':
       return 'The plan could not be worked out. Change a limit and try again.'
@@ -178,7 +180,7 @@ export function leftOutWords(left: LeftOut): string {
 
 export function openingWords(
   { obstacle, by }: Opening,
-  materials: readonly StoredMaterial[],
+  materials: readonly Material[],
   units: UnitChoice,
 ): string {
   switch (obstacle.kind) {

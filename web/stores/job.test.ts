@@ -215,8 +215,8 @@ describe('an open job', () => {
           )
         : server.answer(url, init),
     )
-    job.save('target', { way: 'hand', referenceId: null, school: null, lines: {}, confirmed: [] })
-    job.save('plan', { limits: OPEN_LIMITS, taken: null, byHand: false, cuts: [] })
+    job.save('target', { way: 'hand', referenceId: null, school: null, lines: {}, also: {}, confirmed: [] })
+    job.save('plan', { limits: OPEN_LIMITS, taken: null, byHand: false, cuts: [], locked: [] })
     await job.flush()
     expect(job.refused).toBe('Not accepted.')
     expect(server.stages.has('plan')).toBe(true)

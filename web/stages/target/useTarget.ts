@@ -22,7 +22,7 @@ import { wordsOf } from '../../shared/words.ts'
 import { useJob } from '../../stores/job.ts'
 import { useShop } from '../../stores/shop.ts'
 
-const EMPTY: TargetBody = { way: 'hand', referenceId: null, school: null, lines: {}, confirmed: [] }
+const EMPTY: TargetBody = { way: 'hand', referenceId: null, school: null, lines: {}, also: {}, confirmed: [] }
 export const SETUP_WAYS: readonly TargetWay[] = ['copy', 'cluster', 'match', 'halfway']
 
 /** Choosing target numbers: the ways in, what guards them, and what is kept of it. */

@@ -19,7 +19,7 @@ export function writeReadings(
     data: rows.map((r) => [
       r.quantity,
       r.value,
-      UNIT[KIND_OF[r.quantity]],
+      UNIT[KIND_OF[r.quantity] as keyof typeof UNIT],
       r.axisCm ?? '',
       r.methodId,
       r.takenAt,
