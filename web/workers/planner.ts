@@ -1,23 +1,26 @@
 import * as Comlink from 'comlink'
+import type { Plan } from '#core/plan/plan.ts'
 import type { PlanRequest } from '#core/plan/request.ts'
-import type { planner, PlanNews } from './planner.worker.ts'
+import type { PlannerWorker } from './planner.worker.ts'
+import { planTogether, type PlanNews } from './planning.ts'
 
-export type { PlanNews }
-
-let worker: Worker | null = null
-let remote: Comlink.Remote<typeof planner> | null = null
-
-function started(): Comlink.Remote<typeof planner> {
-  if (!remote) {
-    worker = new Worker(new URL('./planner.worker.ts', import.meta.url), { type: 'module' })
-    remote = Comlink.wrap<typeof planner>(worker)
-  }
-  return remote
+interface Held {
+  worker: Worker
+  remote: Comlink.Remote<PlannerWorker>
 }
+const HANDS = 2
+let hands: Held[] = []
+let liveHand: Held | null = null
 
-/** Gets the solver ready before it is asked for. */
+function started(): Held {
+  const worker = new Worker(new URL('./planner.worker.ts', import.meta.url), { type: 'module' })
+  return { worker, remote: Comlink.wrap<PlannerWorker>(worker) }
+}
+const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
+
+/** Gets the solvers ready before they are asked for. */
 export function warmPlanner(): void {
-  void started().warm()
+  while (hands.length < HANDS) hands.push(started())
 }
 
 /** Works out plans away from the page. News comes as it is found; `stop` ends the work at once and keeps what was told. */
@@ -26,21 +29,50 @@ export function startPlanning(
   tell: (news: PlanNews) => void,
 ): { finished: Promise<void>; stop(): void } {
   let stopped = false
-  const finished = started().plan(
-    JSON.parse(JSON.stringify(request)) as PlanRequest,
-    Comlink.proxy((news: PlanNews) => {
+  warmPlanner()
+  const finished = planTogether(
+    hands.map((hand) => hand.remote as never),
+    plain(request),
+    (news) => {
       if (!stopped) tell(news)
-    }),
+    },
   )
   return {
     finished,
     stop() {
       if (stopped) return
       stopped = true
-      worker?.terminate()
-      worker = null
-      remote = null
+      for (const { worker } of hands) worker.terminate()
+      hands = []
       warmPlanner()
     },
+  }
+}
+
+/** The rest of a plan around the pieces that are held, while one of them is under the hand; the newest question wins. */
+export function livePlanner(tell: (plan: Plan, ms: number) => void, failed: (error: unknown) => void) {
+  let next: PlanRequest | null = null
+  let busy = false
+  liveHand ??= started()
+  const { remote } = liveHand
+  async function work(): Promise<void> {
+    busy = true
+    while (next) {
+      const request = next
+      next = null
+      const start = performance.now()
+      try {
+        const plan = await remote.live(plain(request))
+        // An answer to an older place is still nearer than none.
+        tell(plan, performance.now() - start)
+      } catch (error) {
+        failed(error)
+      }
+    }
+    busy = false
+  }
+  return (request: PlanRequest) => {
+    next = request
+    if (!busy) void work()
   }
 }

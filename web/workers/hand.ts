@@ -1,0 +1,52 @@
+import { planUnder } from '#core/plan/alternatives.ts'
+import { chanceOf, type Chance } from '#core/plan/chance.ts'
+import { piecesOfAll } from '#core/plan/cut.ts'
+import type { Solve } from '#core/plan/linear.ts'
+import { NO_RULE, planSpace, provenPlan, quickPlan, type Plan, type PlanSpace } from '#core/plan/plan.ts'
+import { reachOf } from '#core/plan/reach.ts'
+import { around, type PlanRequest } from '#core/plan/request.ts'
+import { tradeOff } from '#core/plan/tradeOff.ts'
+import type { Hand } from './planning.ts'
+
+/** A hand that works with a solver, wherever it runs. */
+export function handWith(loading: Promise<Solve>): Hand & { live(request: PlanRequest): Promise<Plan> } {
+  let space: PlanSpace | null = null
+  let solve: Solve
+  const chance = (plan: Plan): Chance => {
+    const { request } = space!
+    const pieces = piecesOfAll(
+      plan.cuts.filter((cut) => !request.held.some((held) => held.id === cut.id)),
+      request.materials,
+      request.work,
+    )
+    return chanceOf(request.state, pieces, request.target, request.work.geometry)
+  }
+  const judged = (plan: Plan) => ({ plan, chance: chance(plan) })
+  return {
+    async open(request) {
+      solve = await loading
+      space = planSpace(request)
+    },
+    async quick() {
+      return judged(quickPlan(space!, NO_RULE, solve))
+    },
+    async best() {
+      return judged(provenPlan(space!, NO_RULE, solve))
+    },
+    async under(id, best, apartFrom) {
+      const found = planUnder(id, space!, best, solve, apartFrom)
+      return 'plan' in found ? judged(found.plan) : found
+    },
+    async openings() {
+      return reachOf(space!.request, solve).openings
+    },
+    async curve(best) {
+      return tradeOff(space!.request, best, solve)
+    },
+    /** The rest worked out anew around what is held: a good plan, at once. */
+    async live(request) {
+      solve = await loading
+      return quickPlan(planSpace(around(request, request.held)), NO_RULE, solve)
+    },
+  }
+}

@@ -1,0 +1,70 @@
+import { beforeAll, describe, expect, it } from 'vitest'
+import { DIFFERENT_SHARE, massByPlace, shareElsewhere, SOUGHT } from '#core/plan/alternatives.ts'
+import type { Solve } from '#core/plan/linear.ts'
+import { planSpace } from '#core/plan/plan.ts'
+import { realSolver, usualRequest } from '#core/testing/fixtures.ts'
+import { handWith } from './hand.ts'
+import { planTogether, type PlanNews } from './planning.ts'
+
+let solve: Solve
+let byTwo: PlanNews[]
+beforeAll(async () => {
+  solve = await realSolver()
+  byTwo = await newsOf(2)
+}, 60000)
+async function newsOf(hands: number, request = usualRequest()): Promise<PlanNews[]> {
+  const news: PlanNews[] = []
+  await planTogether(
+    Array.from({ length: hands }, () => handWith(Promise.resolve(solve))),
+    request,
+    (item) => news.push(item),
+  )
+  return news
+}
+
+describe('planning by several hands', () => {
+  it('tells a good plan first, then the proven one, every alternative or why not, the curve, and that it is done', () => {
+    const news = byTwo
+    const kinds = news.map((item) => item.kind)
+    expect(kinds.slice(0, 2)).toEqual(['quick', 'best'])
+    expect(kinds.slice(-1)).toEqual(['done'])
+    expect(kinds.filter((k) => k === 'alternative' || k === 'leftOut')).toHaveLength(SOUGHT.length)
+    const progress = news.flatMap((item) => (item.kind === 'progress' ? [item.part / item.parts] : []))
+    expect(progress).toEqual([...progress].sort((a, b) => a - b))
+    expect(progress.at(-1)).toBe(1)
+    const space = planSpace(usualRequest())
+    const plans = news.flatMap((item) =>
+      item.kind === 'best' ? [item] : item.kind === 'alternative' ? [item.alternative] : [],
+    )
+    expect(plans.length).toBeGreaterThanOrEqual(5)
+    for (const [i, { plan, chance }] of plans.entries()) {
+      expect(plan.proven).toBe(true)
+      expect(chance.all).toBeGreaterThan(0)
+      expect(chance.all).toBeLessThanOrEqual(Math.min(...Object.values(chance.each)))
+      for (const other of plans.slice(0, i)) {
+        const elsewhere = shareElsewhere(massByPlace(plan.cuts, space), massByPlace(other.plan.cuts, space))
+        const lead = (p: typeof plan) => p.cuts.some((c) => c.materialId.startsWith('lead'))
+        expect(elsewhere >= DIFFERENT_SHARE || lead(plan) !== lead(other.plan)).toBe(true)
+      }
+    }
+  })
+  it('finds the same with one hand as with two', async () => {
+    const strip = (news: PlanNews[]) =>
+      news.flatMap((item) =>
+        item.kind === 'alternative'
+          ? [[item.alternative.id, item.alternative.plan.score]]
+          : item.kind === 'leftOut'
+            ? [[item.leftOut.id, item.leftOut.reason]]
+            : [],
+      )
+    expect(strip(await newsOf(1))).toEqual(strip(byTwo))
+  })
+  it('an unreachable target brings what would open it in place of alternatives', async () => {
+    const news = await newsOf(
+      2,
+      usualRequest({ target: { mass: { value: 306, tolerance: 0.5 }, swingWeight: { value: 330, tolerance: 2 } } }),
+    )
+    expect(news.map((item) => item.kind)).toContain('openings')
+    expect(news.some((item) => item.kind === 'alternative')).toBe(false)
+  })
+})
