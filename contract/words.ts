@@ -24,22 +24,46 @@ export const AIMED: readonly Quantity[] = ['mass', 'balance', 'swingWeight', 'tw
 
 /** `2 × 9.5 cm + 2 × 3.0 cm`: what the scissors make. */
 export function stripsText(cut: Cut, material: Material, work: Workpiece): string {
-  if (material.kind === 'fill') return `${fixed(cut.amount * material.unitMassG, 1)} g`
-  if (material.kind !== 'tape') return cut.amount < 0 ? `${-cut.amount} off` : `${cut.amount} on`
   const runs = runsOf(cut, work.geometry)
-  return layersOf(cut)
-    .map((length) => `${runs} × ${fixed(length, 1)} cm`)
-    .join(' + ')
+  switch (material.kind) {
+    case 'fill':
+      return `${fixed(cut.amount * material.unitMassG, 1)} g`
+    case 'weight':
+      return `${runs * cut.amount} × ${fixed(material.unitMassG, 1)} g`
+    case 'off':
+      return cut.amount > 1 ? `${cut.amount} off` : 'off'
+    case 'tape':
+    case 'sleeve':
+      return layersOf(cut)
+        .map((length) => `${runs} × ${fixed(length, 1)} cm`)
+        .join(' + ')
+    default:
+      return `${cut.amount} on`
+  }
 }
-
 /** Where it goes, in landmarks that a hand can find. */
 export function placeText(cut: Cut, work: Workpiece): string {
-  if (cut.place === 'grip') return 'on the handle'
+  switch (cut.place) {
+    case 'grip':
+      return 'on the handle'
+    case 'bed':
+      return 'new strings'
+    case 'off':
+      return 'take off'
+    case 'sleeve':
+      return `round the handle, from ${fixed(cut.atCm, 1)} cm above the butt end up`
+    case 'spot': {
+      const zone = work.profile.zones.find((z) => z.id === cut.zoneId)
+      const where = `${fixed(cut.atCm, 1)} cm from the butt end${cut.offCm ? `, ${fixed(cut.offCm, 1)} cm to both sides` : ''}`
+      return zone ? `${zone.name.toLowerCase()}, ${where}` : where
+    }
+  }
   if (cut.place === 'handle') return `inside the handle, from ${fixed(cut.atCm, 1)} cm up, half in each chamber`
   if (cut.place === 'bevels') return `four main bevels, from ${fixed(cut.atCm, 1)} cm above the butt end up`
   if (cut.place === 'shaft') return `shaft, both sides, from ${fixed(cut.atCm, 1)} cm above the butt end up`
   const outline = headOutline(work.geometry)
   const half = outline.halfLengthCm
+  const only = cut.side ? `${cut.side} side only` : 'both sides'
   if (cut.atCm < 1e-6) return 'across the tip, middle on 12 o’clock'
   if (cut.atCm > half - 1e-6) return 'across the throat bridge, middle on 6 o’clock'
   const near = (
@@ -57,7 +81,7 @@ export function placeText(cut: Cut, work: Workpiece): string {
     Math.abs(near.off) < 0.06
       ? `middle on ${near.name} o’clock`
       : `middle ${fixed(Math.abs(near.off), 1)} cm ${near.off < 0 ? 'above' : 'below'} ${near.name} o’clock`
-  return `both sides, ${where} (${fixed(cut.atCm, 1)} cm along the hoop from the tip)`
+  return `${only}, ${where} (${fixed(cut.atCm, 1)} cm along the hoop from the tip)`
 }
 
 export function stepTitle(step: BuildStep, material: Material | null): string {
@@ -69,7 +93,8 @@ export function stepTitle(step: BuildStep, material: Material | null): string {
     case 'gripOn':
       return material ? `Put on: ${material.name}` : 'Put the grip back on'
     case 'place':
-      return material?.name ?? 'Place'
+      if (step.cut?.place === 'off') return `Take off: ${material?.name ?? ''}`
+      return step.cut?.place === 'bed' ? `String with: ${material?.name ?? ''}` : (material?.name ?? 'Place')
   }
 }
 
@@ -85,6 +110,8 @@ export function cautionsFor(cuts: readonly Cut[], materials: readonly Material[]
   }
   if (used.some((m) => /silicone/i.test(m.name)))
     lines.push('Silicone: fresh air, a cotton plug and film before the cap, hang overnight, weigh again next day.')
+  if (used.some((m) => m.kind === 'sleeve'))
+    lines.push('Shrinking a sleeve: hot air burns hands and softens resin; keep it moving and short.')
   if (used.some((m) => m.kind === 'tape')) lines.push('Blades: cut on the mat and away from the hand.')
   lines.push('Heavier is a step at a time. If anything hurts in play, stop, and see a doctor or physiotherapist.')
   return lines

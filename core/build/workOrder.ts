@@ -98,7 +98,9 @@ export function buildSteps(
     done = [...done, ...piecesOf(cut, material, work)]
     const runs = runsOf(cut, geometry)
     const strips =
-      material!.kind === 'tape' || material!.kind === 'sleeve' ? layersOf(cut).map((lengthCm, i) => ({ count: runs, lengthCm, layer: i + 1 })) : []
+      material!.kind === 'tape' || material!.kind === 'sleeve'
+        ? layersOf(cut).map((lengthCm, i) => ({ count: runs, lengthCm, layer: i + 1 }))
+        : []
     push({ id: cut.id, action: 'place', cut, strips, massG: massOf(cut, material!, work) }, predicted())
   }
   const grips = ordered.filter((cut) => cut.place === 'grip')

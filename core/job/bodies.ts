@@ -1,7 +1,7 @@
 import type { Condition } from '../frame/condition.ts'
 import type { Cut } from '../plan/cut.ts'
 import type { AlternativeId } from '../plan/alternatives.ts'
-import type { PlanLimits, TargetNumber } from '../plan/request.ts'
+import { OPEN_LIMITS, type PlanLimits, type TargetNumber } from '../plan/request.ts'
 import type { Quantity } from '../quantities/units.ts'
 import type { SchoolId } from '../target/rules/rule.ts'
 import type { Confirmation, TargetLines, TargetWay } from '../target/target.ts'
@@ -146,6 +146,8 @@ export interface PlanBody {
   /** Pieces that a new plan leaves where they are, by id. */
   locked: string[]
 }
+
+export const EMPTY_PLAN: PlanBody = { limits: OPEN_LIMITS, taken: null, byHand: false, cuts: [], locked: [] }
 
 export interface StepMark {
   doneAt: string

@@ -1,32 +1,11 @@
-import { headOutline, type FrameGeometry } from '../frame/outline.ts'
-import { leverageOf, withPieces } from '../frame/pieces.ts'
-import { meansOf } from '../frame/shape.ts'
+import { withPieces } from '../frame/pieces.ts'
 import type { FrameState } from '../frame/state.ts'
 import type { Zone } from '../sports/profile.ts'
-import { massOf, piecesOf, runsOf, stockTaken, type Cut, type Workpiece } from './cut.ts'
+import { massOf, piecesOf, runsOf, stockTaken, type Cut } from './cut.ts'
+import { effectOfCut, NO_EFFECT, type Effect } from './effect.ts'
 import { removable, type Material, type StockedKind } from './material.ts'
 import type { PlanRequest } from './request.ts'
-
-/** What an amount does to the frame: grams, Σm·x, Σm(x−a)²/1000, Σm·y²/1000, Σm·y. All add. */
-export interface Effect {
-  massG: number
-  moment: number
-  swing: number
-  twist: number
-  side: number
-}
-
-export const NO_EFFECT: Effect = { massG: 0, moment: 0, swing: 0, twist: 0, side: 0 }
-
-export function plusEffect(a: Effect, b: Effect, times = 1): Effect {
-  return {
-    massG: a.massG + times * b.massG,
-    moment: a.moment + times * b.moment,
-    swing: a.swing + times * b.swing,
-    twist: a.twist + times * b.twist,
-    side: a.side + times * b.side,
-  }
-}
+import { cutIn, fits, regionOf, type Region } from './zones.ts'
 
 /** One whole-number decision of the plan: how many steps of a material in a zone. */
 export interface Choice {
@@ -41,7 +20,7 @@ export interface Choice {
   stockPerStep: number
   roomPerStep: number
   /** Part of the frame: for constraints like "handle first". */
-  region: 'head' | 'throat' | 'handle'
+  region: Region
   visible: boolean
   /** The cut for so many steps. */
   cutFor(count: number): Cut
@@ -65,23 +44,6 @@ const LEAST_CUT_CM = 2
 const LEAST_FILL_G = 2
 /** At a spot a dab is enough. */
 const LEAST_DAB_G = 0.5
-
-/** What goes to a place unless its zone says otherwise. */
-const USUALLY_TAKES: Record<Zone['place'], readonly StockedKind[]> = {
-  hoop: ['tape'],
-  shaft: ['tape'],
-  bevels: ['tape'],
-  handle: ['fill'],
-  sleeve: ['sleeve'],
-  spot: ['weight'],
-}
-
-/** May this material go to this zone? */
-export function fits(zone: Zone, material: Material): boolean {
-  const kind = material.kind
-  if (kind === 'off' || !(zone.takes ?? USUALLY_TAKES[zone.place]).includes(kind)) return false
-  return kind !== 'weight' || material.zoneIds === null || material.zoneIds.includes(zone.id)
-}
 
 /** Everything that may be put anywhere for a request, after the fitter's limits; and the room that is left in each zone. */
 export function choicesFor(request: PlanRequest): { choices: Choice[]; rooms: ZoneRoom[] } {
@@ -129,59 +91,6 @@ function withoutTwins(materials: readonly Material[]): Material[] {
     (m, i) =>
       !materials.some((other, k) => twin(m, other) && (other.stock > m.stock || (other.stock === m.stock && k < i))),
   )
-}
-
-/** Where a zone's spot is on this frame, cm from the butt. */
-export function spotCm(zone: Zone, geometry: FrameGeometry): number {
-  const { from, cm } = zone.spot ?? { from: 'butt', cm: 0 }
-  const landmark = {
-    butt: 0,
-    gripTop: geometry.gripLengthCm,
-    bridge: geometry.lengthCm - geometry.headLengthCm,
-    tip: geometry.lengthCm,
-  }[from]
-  return Math.min(geometry.lengthCm, Math.max(0, landmark + cm))
-}
-
-/** The middle of a hoop zone along the outline from 12 o'clock, cm. */
-export function alongOf(zone: Zone, geometry: FrameGeometry): number {
-  const outline = headOutline(geometry)
-  return zone.alongCm !== undefined
-    ? Math.min(outline.halfLengthCm, Math.max(0, zone.alongCm))
-    : outline.atClock(zone.clock ?? 12)
-}
-
-/** A cut of so much of a material in a zone, lying as it usually does there. */
-export function cutIn(zone: Zone, material: Material, amount: number, work: Workpiece, id: string): Cut {
-  const { geometry, profile } = work
-  const base = { id, materialId: material.id, place: zone.place, zoneId: zone.id, amount, layerCm: zone.capacityCm }
-  // On handle and shaft strips lie about a fixed middle, so that a longer strip pulls no other way than a shorter one.
-  switch (zone.place) {
-    case 'hoop':
-      return { ...base, atCm: alongOf(zone, geometry) }
-    case 'shaft':
-      return {
-        ...base,
-        atCm: (geometry.gripLengthCm + geometry.shaftToCm) / 2 - Math.min(amount, zone.capacityCm) / 2,
-      }
-    case 'bevels':
-      return {
-        ...base,
-        atCm: (profile.handleFillFromCm + geometry.gripLengthCm) / 2 - Math.min(amount, zone.capacityCm) / 2,
-      }
-    case 'sleeve':
-      return { ...base, atCm: geometry.gripLengthCm / 2 - Math.min(amount, zone.capacityCm) / 2 }
-    case 'handle':
-      return {
-        ...base,
-        atCm:
-          profile.handleFillFromCm + zone.capacityCm / 2 - (amount * material.unitMassG) / profile.handleFillGPerCm / 2,
-      }
-    case 'spot': {
-      const offCm = zone.spot?.offCm ?? 0
-      return { ...base, atCm: spotCm(zone, geometry), ...(offCm > 0 ? { offCm } : {}) }
-    }
-  }
 }
 
 function zoneChoices(zone: Zone, material: Material, room: number, request: PlanRequest): Choice[] {
@@ -308,24 +217,6 @@ function offChoices(request: PlanRequest): Choice[] {
   })
 }
 
-function regionOf(zone: Zone, work: Workpiece): Choice['region'] {
-  switch (zone.place) {
-    case 'hoop': {
-      const half = headOutline(work.geometry).halfLengthCm
-      return alongOf(zone, work.geometry) > half - 1e-6 ? 'throat' : 'head'
-    }
-    case 'shaft':
-      return 'throat'
-    case 'spot': {
-      const at = spotCm(zone, work.geometry)
-      if (at <= work.geometry.gripLengthCm) return 'handle'
-      return at < work.geometry.lengthCm - work.geometry.headLengthCm + 1 ? 'throat' : 'head'
-    }
-    default:
-      return 'handle'
-  }
-}
-
 function made(
   parts: Pick<
     Choice,
@@ -354,20 +245,6 @@ function made(
     },
     addedG: (count) => (count === 0 ? 0 : Math.max(0, massOf(cutFor(count), material, request.work))),
   }
-}
-
-/** The exact sums of a cut about the state's axis. */
-export function effectOfCut(cut: Cut, material: Material, work: Workpiece, state: FrameState): Effect {
-  return piecesOf(cut, material, work).reduce((sum, piece) => {
-    const per = leverageOf(meansOf(piece.shape, work.geometry), state.axisCm)
-    return plusEffect(sum, {
-      massG: piece.massG,
-      moment: piece.massG * per.xCm,
-      swing: piece.massG * per.swing,
-      twist: piece.massG * per.twist,
-      side: piece.massG * per.yCm,
-    })
-  }, NO_EFFECT)
 }
 
 /** The frame with so many steps of each choice, by the exact sums and with uncertainty. */

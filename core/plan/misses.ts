@@ -1,6 +1,6 @@
 import { estimateOf, type FrameState } from '../frame/state.ts'
 import { GCM2_PER_KGCM2, GRAVITY_CM_S2, type AimQuantity } from '../quantities/units.ts'
-import { plusEffect, type Effect } from './choices.ts'
+import { plusEffect, type Effect } from './effect.ts'
 import { aimedAt, WEIGHTS, type PlanRequest } from './request.ts'
 
 /**

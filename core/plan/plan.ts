@@ -1,11 +1,10 @@
 import { estimateOf, type FrameState } from '../frame/state.ts'
 import { GCM2_PER_KGCM2 } from '../quantities/units.ts'
-import { choicesFor, plusEffect, predicted, type Choice, type ZoneRoom } from './choices.ts'
+import { choicesFor, predicted, type Choice, type ZoneRoom } from './choices.ts'
 import type { Cut } from './cut.ts'
 import type { Solve } from './linear.ts'
 import { baseOf, guardsFor, landingsOf, linearMiss, type Guard, type Landing } from './misses.ts'
 import {
-  boundOver,
   fullRange,
   hardRows,
   isBetter,
@@ -19,6 +18,8 @@ import {
   type Region,
   type Score,
 } from './programme.ts'
+import { boundOver } from './bound.ts'
+import { plusEffect } from './effect.ts'
 import { checkRequest, type PlanRequest } from './request.ts'
 import { goodCounts, improved } from './search.ts'
 
@@ -201,12 +202,28 @@ function split(programme: Programme, region: Region, counts: readonly number[]):
   return [high, low].map((part) => ({ ranges: part, band }))
 }
 
+/** Held pieces and new ones; a new one whose id is taken gets another. */
+function beside(held: readonly Cut[], found: readonly Cut[]): Cut[] {
+  const taken = new Set(held.map((cut) => cut.id))
+  return [
+    ...held,
+    ...found.map((cut) => {
+      let id = cut.id
+      for (let n = 2; taken.has(id); n++) id = `${cut.id}-${n}`
+      return { ...cut, id }
+    }),
+  ]
+}
+
 function planFrom(programme: Programme, counts: number[], proven: boolean): Plan {
   const { request, choices } = programme
   const result = predicted(request, choices, counts)
   const landings = landingsOf(request, result)
   return {
-    cuts: [...request.held, ...choices.flatMap((choice, j) => (counts[j] ? [choice.cutFor(counts[j])] : []))],
+    cuts: beside(
+      request.held,
+      choices.flatMap((choice, j) => (counts[j] ? [choice.cutFor(counts[j])] : [])),
+    ),
     counts,
     result,
     landings,

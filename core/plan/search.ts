@@ -1,4 +1,5 @@
-import { plusEffect, type Choice, type Effect } from './choices.ts'
+import type { Choice } from './choices.ts'
+import { plusEffect, type Effect } from './effect.ts'
 import type { Solve } from './linear.ts'
 import { baseOf, guardedMiss, missesOf, outsideBy } from './misses.ts'
 import {

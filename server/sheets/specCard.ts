@@ -9,7 +9,8 @@ import type { Sheet } from './sheet.ts'
 
 /** The card that goes home with the frame: final readings and what is on it. @throws Refusal `sheet.notReady` */
 export function specCardSheet(source: SheetSource, printedOn: string): Sheet {
-  const { view, shop, materials, bodies, picture } = source
+  const { view, shop, bodies, picture } = source
+  const { materials } = picture
   const state = picture.checked.state
   if (state.massG === null)
     throw new Refusal(409, 'sheet.notReady', '', { why: 'the final readings have not been taken' })

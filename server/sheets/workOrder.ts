@@ -5,13 +5,14 @@ import { fixed, signed, unitMark, writeBalanceBoth, writeSpread, writeValue } fr
 import type { Quantity, ShownQuantity } from '#core/quantities/units.ts'
 import { AIMED, cautionsFor, placeText, QUANTITY_NAMES, stepTitle, stripsText } from '#contract/words.ts'
 import { Refusal } from '../http/problems.ts'
-import { benchSvg } from './drawingSvg.ts'
+import { benchSvg } from '#contract/benchSvg.ts'
 import type { SheetSource } from './load.ts'
 import type { Sheet } from './sheet.ts'
 
 /** The work order: what to cut, where it goes, what to read after each step. @throws Refusal `sheet.notReady` */
 export function workOrderSheet(source: SheetSource, printedOn: string): Sheet {
-  const { view, shop, materials, bodies, picture } = source
+  const { view, shop, bodies, picture } = source
+  const { materials } = picture
   const known = new Set(materials.map((m) => m.id))
   const cuts = (bodies.build?.cuts ?? bodies.plan?.cuts ?? []).filter((cut) => known.has(cut.materialId))
   if (picture.measured.state.massG === null)

@@ -8,17 +8,16 @@ import { pointsHeadLight } from '#core/quantities/units.ts'
 import { fixed, writePoints } from '#core/quantities/write.ts'
 import { placeText, QUANTITY_NAMES, stripsText } from '#contract/words.ts'
 import { useJob } from '../stores/job.ts'
-import { useShop } from '../stores/shop.ts'
 import { benchScale } from './benchScale.ts'
 import CutEditor from './CutEditor.vue'
 import CutMark from './CutMark.vue'
+import PerGramTable from './PerGramTable.vue'
 import FrameShape from './FrameShape.vue'
 import LeverageCurve from './LeverageCurve.vue'
 import { useBench } from './useBench.ts'
 
 /** The bench: the frame on its side to scale over a ruler, the swing axis as a pin, the balance as the wedge it rests on. */
 const job = useJob()
-const shop = useShop()
 const svg = ref<SVGSVGElement | null>(null)
 const focus = ref<Exclude<ShownQuantity, 'mass'>>('swingWeight')
 const geometry = computed(() => job.view!.frame.geometry)
@@ -58,10 +57,11 @@ const pointMarks = computed(() => {
     x: scale.value.x(middle - points * 0.3175),
   }))
 })
+const table = ref(false)
 const FOCI = ['swingWeight', 'balance', 'twistWeight', 'recoilWeight'] as const
 const labelOf = (cut: (typeof bench.cuts.value)[number]) => {
   const material = bench.materialOf(cut)!
-  return `${material.name}, ${stripsText(cut, material, bench.work.value)}, ${fixed(massOf(cut, material, bench.work.value), 1)} g, ${placeText(cut, bench.work.value)}`
+  return `${bench.isLocked(cut) ? 'Locked: ' : ''}${material.name}, ${stripsText(cut, material, bench.work.value)}, ${fixed(massOf(cut, material, bench.work.value), 1)} g, ${placeText(cut, bench.work.value)}`
 }
 </script>
 
@@ -94,6 +94,7 @@ const labelOf = (cut: (typeof bench.cuts.value)[number]) => {
           :material="bench.materialOf(cut)!"
           :work="bench.work.value"
           :selected="cut.id === bench.selectedId.value"
+          :locked="bench.isLocked(cut)"
           :label="labelOf(cut)"
           @grab="bench.grab(cut, $event)"
           @key="bench.key(cut, $event)"
@@ -169,7 +170,7 @@ const labelOf = (cut: (typeof bench.cuts.value)[number]) => {
         :quantity="focus"
         :state="measured"
         :cuts="bench.cuts.value"
-        :materials="shop.materials"
+        :materials="job.picture!.materials"
         :work="bench.work.value"
       />
     </svg>
@@ -179,8 +180,18 @@ const labelOf = (cut: (typeof bench.cuts.value)[number]) => {
           QUANTITY_NAMES[quantity]
         }}</v-btn>
       </v-btn-toggle>
+      <v-switch
+        v-if="bench.hasTarget.value"
+        v-model="bench.follows.value"
+        label="Rest follows"
+        title="While a piece is in hand the others are worked out anew around it"
+        data-testid="rest-follows"
+        class="follows"
+      />
+      <v-btn size="small" :aria-expanded="table" @click="table = !table">Per gram</v-btn>
       <CutEditor :bench="bench" />
     </div>
+    <PerGramTable v-if="table" :state="measured" :work="bench.work.value" :materials="job.picture!.materials" />
   </div>
 </template>
 
@@ -267,6 +278,9 @@ text {
 .target-balance rect {
   fill: rgb(var(--v-theme-target));
   opacity: 0.38;
+}
+.follows {
+  flex: none;
 }
 .under {
   display: flex;

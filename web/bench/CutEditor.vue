@@ -1,15 +1,27 @@
 <script setup lang="ts">
-import { mdiDeleteOutline, mdiPlus } from '@mdi/js'
+import {
+  mdiArrowLeftRight,
+  mdiContentCut,
+  mdiDeleteOutline,
+  mdiLock,
+  mdiLockOpenOutline,
+  mdiMirror,
+  mdiPlus,
+} from '@mdi/js'
 import { computed, ref, watch } from 'vue'
 import { massOf } from '#core/plan/cut.ts'
 import { fixed } from '#core/quantities/write.ts'
 import { placeText, stripsText } from '#contract/words.ts'
-import { useShop } from '../stores/shop.ts'
+import { COUNTED_IN } from '#core/plan/material.ts'
+import { fits } from '#core/plan/zones.ts'
+import { useJob } from '../stores/job.ts'
+import { canBeOneSided, canSplit } from './editCut.ts'
 import type { useBench } from './useBench.ts'
 
 /** The piece in hand, typed: where it lies and how much of it there is. And a way to put on another. */
 const props = defineProps<{ bench: ReturnType<typeof useBench> }>()
-const shop = useShop()
+const job = useJob()
+const all = computed(() => job.picture!.materials)
 const cut = computed(() => props.bench.selected.value)
 const material = computed(() => (cut.value ? props.bench.materialOf(cut.value) : null))
 const place = ref('')
@@ -41,11 +53,24 @@ function commit(field: 'place' | 'amount', text: string): void {
   else props.bench.setAmount(cut.value, value)
 }
 const choices = computed(() =>
-  props.bench.work.value.profile.zones.map((zone) => ({
-    zone,
-    materials: shop.materials.filter((m) => (zone.place === 'handle' ? m.kind === 'fill' : m.kind === 'tape')),
-  })),
+  props.bench.work.value.profile.zones
+    .map((zone) => ({ zone, materials: all.value.filter((m) => fits(zone, m)) }))
+    .filter(({ materials }) => materials.length > 0),
 )
+/** What is changed as a whole. */
+const WHOLE = [
+  { name: 'Grip', kinds: ['grip', 'overgrip'] },
+  { name: 'Strings', kinds: ['strings'] },
+  { name: 'Take off', kinds: ['off'] },
+]
+const whole = computed(() =>
+  WHOLE.map((group) => ({ ...group, materials: all.value.filter((m) => group.kinds.includes(m.kind)) })).filter(
+    (group) => group.materials.length > 0,
+  ),
+)
+const isWhole = computed(() => !!cut.value && ['grip', 'bed', 'off'].includes(cut.value.place))
+/** Pieces that the picture does not show. */
+const unseen = computed(() => props.bench.cuts.value.filter((c) => c.place === 'bed' || c.place === 'off'))
 </script>
 
 <template>
@@ -53,7 +78,7 @@ const choices = computed(() =>
     <template v-if="cut && material">
       <b class="what">{{ material.name }}</b>
       <v-text-field
-        v-if="cut.place !== 'grip'"
+        v-if="!isWhole"
         :model-value="place"
         :label="cut.place === 'hoop' ? 'Middle, from tip' : 'From butt end'"
         suffix="cm"
@@ -64,10 +89,10 @@ const choices = computed(() =>
         @change="commit('place', place)"
       />
       <v-text-field
-        v-if="cut.place !== 'grip'"
+        v-if="!isWhole"
         :model-value="amount"
-        :label="material.kind === 'fill' ? 'Amount' : 'Each strip'"
-        :suffix="material.kind === 'fill' ? 'g' : 'cm'"
+        :label="material.kind === 'tape' || material.kind === 'sleeve' ? 'Each strip' : 'Amount'"
+        :suffix="COUNTED_IN[material.kind]"
         class="num"
         :error-messages="problem.amount"
         data-testid="cut-amount"
@@ -80,6 +105,46 @@ const choices = computed(() =>
       >
       <span class="quiet where">{{ placeText(cut, bench.work.value) }}</span>
       <v-btn
+        :icon="bench.isLocked(cut) ? mdiLock : mdiLockOpenOutline"
+        size="small"
+        :variant="bench.isLocked(cut) ? 'tonal' : 'text'"
+        :aria-label="bench.isLocked(cut) ? 'Unlock this piece' : 'Lock this piece'"
+        :aria-pressed="bench.isLocked(cut)"
+        title="Lock: a new plan leaves it where it is (L)"
+        data-testid="lock"
+        @click="bench.setLocked(cut, !bench.isLocked(cut))"
+      />
+      <v-btn
+        v-if="canSplit(cut, material)"
+        :icon="mdiContentCut"
+        size="small"
+        variant="text"
+        aria-label="Cut this piece in two"
+        title="Cut in two (S)"
+        data-testid="split"
+        @click="bench.split(cut)"
+      />
+      <v-btn
+        v-if="cut.place === 'hoop'"
+        :icon="mdiMirror"
+        size="small"
+        variant="text"
+        aria-label="The same at the other end of the hoop"
+        title="The same at the other end of the hoop (M)"
+        data-testid="mirror"
+        @click="bench.mirror(cut)"
+      />
+      <v-btn
+        v-if="canBeOneSided(cut, bench.work.value)"
+        :icon="mdiArrowLeftRight"
+        size="small"
+        variant="text"
+        :aria-label="`On ${cut.side ? `the ${cut.side} side only` : 'both sides'}: change`"
+        title="Both sides, right only, left only"
+        data-testid="side"
+        @click="bench.turnSide(cut)"
+      />
+      <v-btn
         :icon="mdiDeleteOutline"
         size="small"
         variant="text"
@@ -88,6 +153,15 @@ const choices = computed(() =>
       />
     </template>
     <span v-else class="quiet">Pick a piece, or put one on:</span>
+    <v-chip
+      v-for="c in unseen"
+      :key="c.id"
+      size="small"
+      closable
+      :close-label="`Undo: ${bench.materialOf(c)!.name}`"
+      @click:close="bench.remove(c)"
+      >{{ c.place === 'off' ? `${bench.materialOf(c)!.name} off` : bench.materialOf(c)!.name }}</v-chip
+    >
     <v-menu>
       <template #activator="{ props: menu }"
         ><v-btn v-bind="menu" :prepend-icon="mdiPlus" size="small" data-testid="add-piece">Piece</v-btn></template
@@ -105,14 +179,14 @@ const choices = computed(() =>
             >{{ m.name }}</v-btn
           >
         </div>
-        <div class="zone">
-          <span>Grip</span
-          ><v-btn
-            v-for="m in shop.materials.filter((x) => x.kind === 'grip' || x.kind === 'overgrip')"
+        <div v-for="group in whole" :key="group.name" class="zone">
+          <span>{{ group.name }}</span><v-btn
+            v-for="m in group.materials"
             :key="m.id"
             size="small"
             variant="text"
-            @click="bench.add('grip', m.id)"
+            :data-testid="`add-${m.id}`"
+            @click="bench.add('', m.id)"
             >{{ m.name }}</v-btn
           >
         </div>

@@ -4,7 +4,8 @@ import { headOutline } from '#core/frame/outline.ts'
 import { piecesOf, type Cut } from '#core/plan/cut.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import { DRAWER, STRUNG } from '#core/testing/fixtures.ts'
-import { amounted, movedTo, newCut, rangeOf, runLength } from './editCut.ts'
+import { amounted, movedTo, newCut, rangeOf } from './editCut.ts'
+import { runLength } from '#core/plan/drawing.ts'
 
 const work = { geometry: tennis.geometry, condition: STRUNG, profile: tennis }
 const tape = DRAWER[0]

@@ -1,18 +1,12 @@
 import { headOutline } from '#core/frame/outline.ts'
-import { cutIn, fits } from '#core/plan/choices.ts'
+import { cutIn, fits } from '#core/plan/zones.ts'
 import { runsOf, type Cut, type Workpiece } from '#core/plan/cut.ts'
+import { runLength } from '#core/plan/drawing.ts'
 import type { Material } from '#core/plan/material.ts'
 
 /** Pure edits of a cut on the bench: old to new, kept on the frame. */
 
 const SNAP_CM = 0.6
-
-/** Length of the longest layer of each run, cm. */
-export function runLength(cut: Cut, material: Material, work: Workpiece): number {
-  if (cut.place === 'spot') return 0
-  if (material.kind === 'fill') return (cut.amount * material.unitMassG) / work.profile.handleFillGPerCm
-  return Math.min(cut.amount, cut.layerCm)
-}
 
 /** Where a cut may lie: lowest and highest `atCm`. */
 export function rangeOf(cut: Cut, material: Material, work: Workpiece): [number, number] {

@@ -1,36 +1,59 @@
 import { computed, onBeforeUnmount, ref, type Ref } from 'vue'
 import { headOutline } from '#core/frame/outline.ts'
 import type { Cut } from '#core/plan/cut.ts'
-import { OPEN_LIMITS } from '#core/plan/request.ts'
+import { aimedAt } from '#core/plan/request.ts'
 import type { Material } from '#core/plan/material.ts'
 import { useJob } from '../stores/job.ts'
-import { useShop } from '../stores/shop.ts'
 import type { BenchScale } from './benchScale.ts'
-import { amounted, movedTo, newCut } from './editCut.ts'
+import { livePlanner } from '../workers/planner.ts'
+import { amounted, mirroredAlong, movedTo, newCut, nextSide, splitIn, canSplit } from './editCut.ts'
+import { usePlanRequest } from './usePlanRequest.ts'
 
 /** Behaviour of the bench: picking, dragging, stepping, taking off. While the hand moves only `liveCuts` changes; letting go saves. */
 export function useBench(scale: Ref<BenchScale>, svg: Ref<SVGSVGElement | null>) {
   const job = useJob()
-  const shop = useShop()
   const selectedId = ref<string | null>(null)
   const work = computed(() => job.picture!.work)
-  const materialOf = (cut: Cut): Material | null => shop.materials.find((m) => m.id === cut.materialId) ?? null
+  const plan = usePlanRequest()
+  const materialOf = (cut: Cut): Material | null => job.picture!.materials.find((m) => m.id === cut.materialId) ?? null
   const cuts = computed(() => job.cuts.filter((cut) => materialOf(cut)))
   const selected = computed(() => cuts.value.find((cut) => cut.id === selectedId.value) ?? null)
 
-  function save(next: Cut[]): void {
+  function save(next: Cut[], locked: string[] = plan.body.value.locked): void {
     job.liveCuts = null
-    const body = job.bodies.plan
-    job.save('plan', {
-      limits: body?.limits ?? OPEN_LIMITS,
-      taken: body?.taken ?? null,
-      byHand: true,
-      cuts: next,
-    })
+    const there = locked.filter((id) => next.some((cut) => cut.id === id))
+    job.save('plan', { ...plan.body.value, byHand: true, cuts: next, locked: there })
+  }
+  const isLocked = (cut: Cut) => plan.body.value.locked.includes(cut.id)
+  function setLocked(cut: Cut, on: boolean): void {
+    const others = plan.body.value.locked.filter((id) => id !== cut.id)
+    job.save('plan', { ...plan.body.value, locked: on ? [...others, cut.id] : others }, true)
   }
   const replaced = (next: Cut) => job.cuts.map((cut) => (cut.id === next.id ? next : cut))
   function put(next: Cut): void {
     if (next !== job.cuts.find((cut) => cut.id === next.id)) save(replaced(next))
+  }
+
+  /** The rest is worked out anew around the piece in hand and those that are locked, while it moves. */
+  const follows = computed({
+    get: () => job.restFollows && aimedAt(plan.target.value).length > 0,
+    set: (on: boolean) => (job.restFollows = on),
+  })
+  const liveMs = ref<number | null>(null)
+  let inHand: Cut | null = null
+  const ask = livePlanner(
+    (found, ms) => {
+      if (!inHand) return
+      liveMs.value = ms
+      // The rest may lag a step behind the hand; the piece in hand never does.
+      job.liveCuts = found.cuts.map((cut) => (cut.id === inHand!.id ? inHand! : cut))
+    },
+    () => undefined,
+  )
+  function moveRest(next: Cut): void {
+    inHand = next
+    const others = plan.locked.value.filter((cut) => cut.id !== next.id)
+    ask(plan.withHeld([...others, next]))
   }
 
   let drag: { cut: Cut; material: Material; offset: number; side: 1 | -1 } | null = null
@@ -77,7 +100,9 @@ export function useBench(scale: Ref<BenchScale>, svg: Ref<SVGSVGElement | null>)
       work.value,
       pending.altKey,
     )
-    job.liveCuts = replaced(next)
+    const live = job.liveCuts ?? job.cuts
+    job.liveCuts = live.map((cut) => (cut.id === next.id ? next : cut))
+    if (follows.value) moveRest(next)
   }
   function drop(): void {
     if (frame) cancelAnimationFrame(frame)
@@ -85,10 +110,16 @@ export function useBench(scale: Ref<BenchScale>, svg: Ref<SVGSVGElement | null>)
     stopListening()
     const live = job.liveCuts
     const moved = live && drag && live.find((cut) => cut.id === drag!.cut.id)?.atCm !== drag.cut.atCm
+    const held = drag?.cut.id
     drag = null
     pending = null
-    if (moved) save(live)
-    else job.liveCuts = null
+    inHand = null
+    if (!moved) job.liveCuts = null
+    // What was put down while the rest followed stays where it is.
+    else if (follows.value && held) {
+      job.settleRest = true
+      save(live, [...new Set([...plan.body.value.locked, held])])
+    } else save(live)
   }
   function stopListening(): void {
     frame = 0
@@ -119,6 +150,15 @@ export function useBench(scale: Ref<BenchScale>, svg: Ref<SVGSVGElement | null>)
       case 'ArrowDown':
         put(amounted(cut, cut.amount - material.step, material, work.value))
         break
+      case 'l':
+        setLocked(cut, !isLocked(cut))
+        break
+      case 's':
+        split(cut)
+        break
+      case 'm':
+        mirror(cut)
+        break
       case 'Delete':
       case 'Backspace':
         remove(cut)
@@ -134,14 +174,48 @@ export function useBench(scale: Ref<BenchScale>, svg: Ref<SVGSVGElement | null>)
     save(job.cuts.filter((held) => held.id !== cut.id))
   }
   function add(zoneId: string, materialId: string): void {
-    const material = shop.materials.find((m) => m.id === materialId)
+    const material = job.picture!.materials.find((m) => m.id === materialId)
     const cut = material && newCut(zoneId, material, work.value, crypto.randomUUID())
     if (!cut) return
     save([...job.cuts, cut])
     selectedId.value = cut.id
   }
+  function split(cut: Cut): void {
+    const material = materialOf(cut)
+    if (!material || !canSplit(cut, material)) return
+    const parts = splitIn(cut, material, work.value, crypto.randomUUID())
+    save(job.cuts.flatMap((held) => (held.id === cut.id ? parts : [held])))
+  }
+  /** The same again at the other end of the hoop, as far from 3 and 9. */
+  function mirror(cut: Cut): void {
+    const other = mirroredAlong(cut, materialOf(cut)!, work.value, crypto.randomUUID())
+    if (!other) return
+    save([...job.cuts, other])
+    selectedId.value = other.id
+  }
+  const turnSide = (cut: Cut) => save(replaced(nextSide(cut)))
   const setPlace = (cut: Cut, atCm: number) => put(movedTo(cut, atCm, materialOf(cut)!, work.value, true))
   const setAmount = (cut: Cut, amount: number) => put(amounted(cut, amount, materialOf(cut)!, work.value))
 
-  return { cuts, selected, selectedId, work, materialOf, grab, key, remove, add, setPlace, setAmount }
+  return {
+    cuts,
+    selected,
+    selectedId,
+    work,
+    materialOf,
+    grab,
+    key,
+    remove,
+    add,
+    setPlace,
+    setAmount,
+    isLocked,
+    setLocked,
+    split,
+    mirror,
+    turnSide,
+    follows,
+    liveMs,
+    hasTarget: computed(() => aimedAt(plan.target.value).length > 0),
+  }
 }

@@ -178,11 +178,7 @@ export function leftOutWords(left: LeftOut): string {
   }
 }
 
-export function openingWords(
-  { obstacle, by }: Opening,
-  materials: readonly Material[],
-  units: UnitChoice,
-): string {
+export function openingWords({ obstacle, by }: Opening, materials: readonly Material[], units: UnitChoice): string {
   switch (obstacle.kind) {
     case 'tolerance':
       return `${QUANTITY_NAMES[obstacle.quantity]}: a tolerance wider by ${writeSpread(by, obstacle.quantity, { ...units, balance: units.balance === 'points' ? 'cm' : units.balance })} ${obstacle.quantity === 'mass' ? units.mass : obstacle.quantity === 'balance' ? (units.balance === 'points' ? 'cm' : units.balance) : 'kg·cm²'}`

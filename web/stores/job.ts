@@ -38,6 +38,10 @@ export const useJob = defineStore('job', () => {
   const refused = ref('')
   /** Cuts under the hand while they are being dragged; null when nothing moves. */
   const liveCuts = shallowRef<Cut[] | null>(null)
+  /** The fitter wants the rest worked out anew around a piece in hand. */
+  const restFollows = ref(false)
+  /** The rest lies as a good plan put it: the proven one takes its place when it is there. */
+  const settleRest = ref(false)
   let timer: ReturnType<typeof setTimeout> | undefined
   let flushing: Promise<void> | null = null
 
@@ -65,7 +69,7 @@ export const useJob = defineStore('job', () => {
     const p = picture.value
     if (!p || p.measured.state.massG === null) return null
     if (!liveCuts.value) return p.planned
-    return withPieces(p.measured.state, piecesOfAll(liveCuts.value, shop.materials, p.work), p.work.geometry)
+    return withPieces(p.measured.state, piecesOfAll(liveCuts.value, p.materials, p.work), p.work.geometry)
   })
 
   function stageOf(stage: Stage): SavedStage | null {
@@ -304,6 +308,8 @@ export const useJob = defineStore('job', () => {
     cuts,
     planned,
     liveCuts,
+    restFollows,
+    settleRest,
     saveState,
     conflict,
     refused,

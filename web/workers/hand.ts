@@ -4,7 +4,7 @@ import { piecesOfAll } from '#core/plan/cut.ts'
 import type { Solve } from '#core/plan/linear.ts'
 import { NO_RULE, planSpace, provenPlan, quickPlan, type Plan, type PlanSpace } from '#core/plan/plan.ts'
 import { reachOf } from '#core/plan/reach.ts'
-import { around, type PlanRequest } from '#core/plan/request.ts'
+import type { PlanRequest } from '#core/plan/request.ts'
 import { tradeOff } from '#core/plan/tradeOff.ts'
 import type { Hand } from './planning.ts'
 
@@ -46,7 +46,7 @@ export function handWith(loading: Promise<Solve>): Hand & { live(request: PlanRe
     /** The rest worked out anew around what is held: a good plan, at once. */
     async live(request) {
       solve = await loading
-      return quickPlan(planSpace(around(request, request.held)), NO_RULE, solve)
+      return quickPlan(planSpace(request), NO_RULE, solve)
     },
   }
 }

@@ -4,7 +4,7 @@ import type { Solve } from '#core/plan/linear.ts'
 import { planSpace } from '#core/plan/plan.ts'
 import { realSolver, usualRequest } from '#core/testing/fixtures.ts'
 import { handWith } from './hand.ts'
-import { planTogether, type PlanNews } from './planning.ts'
+import { planTogether, type Judged, type PlanNews } from './planning.ts'
 
 let solve: Solve
 let byTwo: PlanNews[]
@@ -33,7 +33,7 @@ describe('planning by several hands', () => {
     expect(progress).toEqual([...progress].sort((a, b) => a - b))
     expect(progress.at(-1)).toBe(1)
     const space = planSpace(usualRequest())
-    const plans = news.flatMap((item) =>
+    const plans = news.flatMap((item): Judged[] =>
       item.kind === 'best' ? [item] : item.kind === 'alternative' ? [item.alternative] : [],
     )
     expect(plans.length).toBeGreaterThanOrEqual(5)
@@ -50,7 +50,7 @@ describe('planning by several hands', () => {
   })
   it('finds the same with one hand as with two', async () => {
     const strip = (news: PlanNews[]) =>
-      news.flatMap((item) =>
+      news.flatMap((item): unknown[] =>
         item.kind === 'alternative'
           ? [[item.alternative.id, item.alternative.plan.score]]
           : item.kind === 'leftOut'

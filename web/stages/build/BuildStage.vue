@@ -28,14 +28,14 @@ const plan = computed(() => job.bodies.plan?.cuts ?? [])
 const lengthCm = computed(() => job.view!.frame.geometry.lengthCm)
 const steps = computed<BuildStep[]>(() => {
   const cuts = body.value?.cuts ?? []
-  const known = cuts.filter((cut) => shop.materials.some((m) => m.id === cut.materialId))
+  const known = cuts.filter((cut) => job.picture!.materials.some((m) => m.id === cut.materialId))
   return job.picture!.measured.state.massG === null
     ? []
-    : buildSteps(job.picture!.measured.state, known, shop.materials, job.picture!.work)
+    : buildSteps(job.picture!.measured.state, known, job.picture!.materials, job.picture!.work)
 })
-const material = (id: string | undefined) => shop.materials.find((m) => m.id === id) ?? null
+const material = (id: string | undefined) => job.picture!.materials.find((m) => m.id === id) ?? null
 const minor = computed(() => (job.bodies.player?.facts.age ?? 99) < 18)
-const cautions = computed(() => cautionsFor(body.value?.cuts ?? [], shop.materials, minor.value))
+const cautions = computed(() => cautionsFor(body.value?.cuts ?? [], job.picture!.materials, minor.value))
 
 /** Draws the work order up from the plan; steps that stay the same keep their marks. */
 function drawUp(): void {

@@ -1,8 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { AlternativeId } from '#core/plan/alternatives.ts'
+import { estimateOf } from '#core/frame/state.ts'
+import { strikerOf, strokeRate } from '#core/impact/impact.ts'
+import { headCentreCm } from '#core/frame/outline.ts'
+import { costOf } from '#core/plan/cut.ts'
 import type { Plan } from '#core/plan/plan.ts'
-import { fixed, writeDifference } from '#core/quantities/write.ts'
+import { fixed, signed, writeDifference } from '#core/quantities/write.ts'
 import { QUANTITY_NAMES, stripsText } from '#contract/words.ts'
 import { ALTERNATIVES, leftOutWords } from '../../shared/words.ts'
 import { useJob } from '../../stores/job.ts'
@@ -13,18 +17,59 @@ const props = defineProps<{ planner: ReturnType<typeof usePlanner>; taken: Alter
 defineEmits<{ take: [id: AlternativeId, plan: Plan] }>()
 const job = useJob()
 const shop = useShop()
+const WHOLE: Partial<Record<string, string>> = { grip: 'Grip', bed: 'Strings', off: 'Take off' }
 const cards = computed(() => props.planner.ways.value)
 const lines = (plan: Plan) =>
   plan.cuts.map((cut) => {
-    const material = shop.materials.find((m) => m.id === cut.materialId)
+    const material = job.picture!.materials.find((m) => m.id === cut.materialId)
     const zone = job.picture!.work.profile.zones.find((z) => z.id === cut.zoneId)
     return {
       id: cut.id,
-      where: zone?.name ?? 'Grip',
+      where: zone?.name ?? WHOLE[cut.place] ?? 'By hand',
       what: material?.name ?? '',
       cut: material ? stripsText(cut, material, job.picture!.work) : '',
     }
   })
+/** Cuts, and what they cost where every price is known. */
+function facts(plan: Plan): string {
+  const costs = plan.cuts.map((cut) => {
+    const material = job.picture!.materials.find((m) => m.id === cut.materialId)
+    return material ? costOf(cut, material, job.picture!.work) : null
+  })
+  const cost = costs.every((c) => c !== null) ? costs.reduce((sum, c) => sum + c, 0) : null
+  const pieces = `${plan.cuts.length} ${plan.cuts.length === 1 ? 'piece' : 'pieces'}`
+  return cost === null || cost === 0 ? pieces : `${pieces}, costs ${fixed(cost, 2)}`
+}
+const percent = (share: number) => `${signed(100 * share, 0)} %`
+/** What a plan does beyond the numbers aimed at. Ball and stroke as usual for the sport. */
+function beyond(plan: Plan): string[] {
+  const now = job.picture!.measured.state
+  const lines: string[] = []
+  for (const quantity of ['recoilWeight', 'twistWeight', 'mgri'] as const) {
+    if (plan.landings.some((l) => l.quantity === quantity)) continue
+    const [was, is] = [estimateOf(now, quantity), estimateOf(plan.result, quantity)]
+    if (was && is)
+      lines.push(`${QUANTITY_NAMES[quantity]} ${writeDifference(is.value - was.value, quantity, shop.units)}`)
+  }
+  if (now.twistWeightKgCm2 === null || now.swingWeightKgCm2 === null) return lines
+  const { geometry } = job.picture!.work
+  const { impact } = job.profile
+  const assumed = Object.fromEntries(
+    Object.entries(impact).map(([k, range]) => [k, range.usual]),
+  ) as unknown as Parameters<typeof strokeRate>[2]
+  const centre = headCentreCm(geometry)
+  const at = (state: typeof now) =>
+    strikerOf(
+      state,
+      strokeRate(state.swingWeightKgCm2!, { swingWeight: now.swingWeightKgCm2!, headCentreCm: centre }, assumed),
+      assumed,
+    )
+  const off = Math.min(4, geometry.headWidthCm / 4)
+  const [before, after] = [at(now), at(plan.result)]
+  const turn = after.at(centre, off).turnRadS / before.at(centre, off).turnRadS - 1
+  const speed = after.at(centre, 0).outgoingMS / before.at(centre, 0).outgoingMS - 1
+  return [...lines, `turns ${percent(turn)} at ${fixed(off, 0)} cm off`, `ball ${percent(speed)} at equal effort`]
+}
 </script>
 
 <template>
@@ -32,7 +77,7 @@ const lines = (plan: Plan) =>
     <h2>Ways to reach it</h2>
     <div class="cards">
       <article
-        v-for="{ id, plan } in cards"
+        v-for="{ id, plan, chance, apartFrom } in cards"
         :key="id"
         class="panel card"
         :class="{ taken: id === taken }"
@@ -42,7 +87,12 @@ const lines = (plan: Plan) =>
           <b>{{ ALTERNATIVES[id].name }}</b>
           <span class="figure mass">+{{ fixed(plan.score.addedG, 1) }} g</span>
         </header>
-        <p class="quiet">{{ ALTERNATIVES[id].says }}</p>
+        <p class="quiet">
+          {{ ALTERNATIVES[id].says }}
+          <template v-if="apartFrom"
+            >Apart from “{{ ALTERNATIVES[apartFrom].name }}”: at most 65 % of its mass at each place.</template
+          >
+        </p>
         <table>
           <tbody>
             <tr v-for="line in lines(plan)" :key="line.id">
@@ -60,6 +110,19 @@ const lines = (plan: Plan) =>
             }}</span>
           </li>
         </ul>
+        <div class="chance" :title="`${chance.draws} builds drawn from the readings and from handwork`">
+          <span>Lands in all</span>
+          <span class="bar" aria-hidden="true"><span :style="{ width: `${100 * chance.all}%` }" /></span>
+          <b class="figure" data-testid="chance">{{ fixed(100 * chance.all, 0) }} %</b>
+        </div>
+        <p class="quiet each">
+          {{
+            plan.landings
+              .map((l) => `${QUANTITY_NAMES[l.quantity]} ${fixed(100 * (chance.each[l.quantity] ?? 0), 0)} %`)
+              .join(' · ')
+          }}
+        </p>
+        <p class="quiet each">{{ [facts(plan), ...beyond(plan)].join(' · ') }}</p>
         <footer>
           <span class="proof" :class="{ yes: plan.proven }">{{
             plan.proven ? 'proven best' : planner.state.value === 'working' ? 'good, being proven' : 'good, not proven'
@@ -136,6 +199,27 @@ td {
 .off .out {
   color: rgb(var(--v-theme-predicted));
   font-weight: 700;
+}
+.chance {
+  display: grid;
+  grid-template-columns: auto 1fr auto;
+  gap: 8px;
+  align-items: center;
+  font-size: 13.5px;
+}
+.bar {
+  height: 9px;
+  border: 1px solid rgb(var(--v-theme-predicted));
+  border-radius: 2px;
+}
+.bar span {
+  display: block;
+  height: 100%;
+  background: rgb(var(--v-theme-predicted));
+}
+.each {
+  font-size: 12.5px;
+  margin: 3px 0;
 }
 footer {
   margin-top: auto;

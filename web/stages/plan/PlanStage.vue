@@ -1,13 +1,15 @@
 <script setup lang="ts">
 import { mdiArrowRight } from '@mdi/js'
 import { computed, onMounted, watch } from 'vue'
-import { OPEN_LIMITS, aimedAt, checkRequest, type PlanLimits, type PlanRequest } from '#core/plan/request.ts'
+import { aimedAt, checkRequest, type PlanLimits } from '#core/plan/request.ts'
 import { leaveIt, type Plan } from '#core/plan/plan.ts'
 import type { AlternativeId } from '#core/plan/alternatives.ts'
-import { massOf } from '#core/plan/cut.ts'
+import { massOf, stockTaken } from '#core/plan/cut.ts'
+import { COUNTED_IN } from '#core/plan/material.ts'
 import { fixed } from '#core/quantities/write.ts'
 import BenchView from '../../bench/BenchView.vue'
 import StageFrame from '../../shared/StageFrame.vue'
+import { usePlanRequest } from '../../bench/usePlanRequest.ts'
 import { wordsOf } from '../../shared/words.ts'
 import { useTarget } from '../target/useTarget.ts'
 import { useJob } from '../../stores/job.ts'
@@ -15,6 +17,7 @@ import { useShop } from '../../stores/shop.ts'
 import LimitsMenu from './LimitsMenu.vue'
 import PlanCards from './PlanCards.vue'
 import PlanStrip from './PlanStrip.vue'
+import TradeCurve from './TradeCurve.vue'
 import ReachNotice from './ReachNotice.vue'
 import { usePlanner } from './usePlanner.ts'
 
@@ -23,15 +26,7 @@ const shop = useShop()
 const planner = usePlanner()
 /** Cautions on the target that still ask for a reason in writing. */
 const { open: unsettled } = useTarget()
-const body = computed(() => job.bodies.plan ?? { limits: OPEN_LIMITS, taken: null, byHand: false, cuts: [] })
-const target = computed(() => job.bodies.target?.lines ?? {})
-const request = computed<PlanRequest>(() => ({
-  state: job.picture!.measured.state,
-  work: job.picture!.work,
-  target: target.value,
-  materials: shop.materials,
-  limits: body.value.limits,
-}))
+const { body, target, request, locked } = usePlanRequest()
 
 /** Why nothing can be planned yet, or null. */
 const obstacle = computed(() => {
@@ -59,6 +54,7 @@ const wantedKey = computed(() =>
   JSON.stringify({
     t: target.value,
     l: body.value.limits,
+    h: locked.value,
     m: job.picture!.measured.state,
     s: shop.materials,
     c: job.picture!.condition,
@@ -73,7 +69,20 @@ onMounted(() => void work())
 watch(wantedKey, () => void work())
 
 function take(id: AlternativeId, plan: Plan): void {
-  job.save('plan', { limits: body.value.limits, taken: id, byHand: false, cuts: plan.cuts })
+  const there = body.value.locked.filter((held) => plan.cuts.some((cut) => cut.id === held))
+  job.save('plan', { ...body.value, taken: id, byHand: false, cuts: plan.cuts, locked: there })
+}
+/** The rest around a piece that was put down lies well already; when its proof is there, that takes its place. */
+watch(
+  () => planner.found.value[0],
+  (best) => {
+    if (!best || !job.settleRest) return
+    job.settleRest = false
+    take('best', best.plan)
+  },
+)
+function takePoint(plan: Plan): void {
+  job.save('plan', { ...body.value, taken: null, byHand: true, cuts: plan.cuts })
 }
 function setLimits(limits: PlanLimits): void {
   job.save('plan', { ...body.value, limits }, true)
@@ -86,27 +95,23 @@ async function rederive(): Promise<void> {
 }
 const added = computed(() =>
   job.cuts.reduce((sum, cut) => {
-    const material = shop.materials.find((m) => m.id === cut.materialId)
+    const material = job.picture!.materials.find((m) => m.id === cut.materialId)
     return material ? sum + massOf(cut, material, job.picture!.work) : sum
   }, 0),
 )
 /** Pieces of a job from another shop may use what this drawer does not know. */
 const missing = computed(() =>
-  job.cuts.filter((cut) => !shop.materials.some((m) => m.id === cut.materialId)).map((cut) => cut.materialId),
+  job.cuts.filter((cut) => !job.picture!.materials.some((m) => m.id === cut.materialId)).map((cut) => cut.materialId),
 )
 const short = computed(() => {
   const used = new Map<string, number>()
   for (const cut of job.cuts) {
     const m = shop.materials.find((x) => x.id === cut.materialId)
-    if (m)
-      used.set(
-        m.id,
-        (used.get(m.id) ?? 0) + (m.kind === 'tape' ? massOf(cut, m, job.picture!.work) / m.unitMassG : cut.amount),
-      )
+    if (m) used.set(m.id, (used.get(m.id) ?? 0) + stockTaken(cut, m, job.picture!.work))
   }
   return shop.materials
     .filter((m) => (used.get(m.id) ?? 0) > m.stock + 1e-6)
-    .map((m) => `${m.name}: ${fixed(used.get(m.id)!, 1)} needed, ${fixed(m.stock, 1)} left`)
+    .map((m) => `${m.name}: ${fixed(used.get(m.id)!, 1)} ${COUNTED_IN[m.kind]} needed, ${fixed(m.stock, 1)} left`)
 })
 </script>
 
@@ -157,6 +162,7 @@ const short = computed(() => {
     />
     <PlanStrip v-if="!obstacle" :planner="planner" :taken="body.byHand ? null : body.taken" @take="take" />
     <BenchView />
+    <TradeCurve v-if="planner.curve.value.length > 1" :points="planner.curve.value" @take="takePoint" />
     <PlanCards v-if="!obstacle" :planner="planner" :taken="body.byHand ? null : body.taken" @take="take" />
   </StageFrame>
 </template>

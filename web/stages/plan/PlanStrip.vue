@@ -28,7 +28,16 @@ const ways = computed(() => props.planner.ways.value)
     <span class="quiet" role="status" data-testid="plan-state">{{
       planner.state.value === 'working' ? 'working…' : planner.state.value === 'stopped' ? 'stopped' : ''
     }}</span>
-    <v-btn v-if="planner.state.value === 'working'" size="small" @click="planner.stop()">Stop</v-btn>
+    <template v-if="planner.state.value === 'working'">
+      <v-progress-linear
+        :model-value="100 * planner.progress.value"
+        class="progress"
+        height="6"
+        rounded
+        aria-label="Part of the work that is done"
+      />
+      <v-btn size="small" data-testid="stop" @click="planner.stop()">Stop</v-btn>
+    </template>
   </div>
 </template>
 
@@ -58,6 +67,10 @@ button.taken {
   background: rgb(var(--v-theme-primary));
   border-color: rgb(var(--v-theme-primary));
   color: rgb(var(--v-theme-on-primary));
+}
+.progress {
+  width: 120px;
+  flex: none;
 }
 button.outside {
   border-style: dashed;

@@ -4,10 +4,12 @@ import type { Opening } from '#core/plan/reach.ts'
 import { writeDifference } from '#core/quantities/write.ts'
 import { QUANTITY_NAMES } from '#contract/words.ts'
 import { openingWords } from '../../shared/words.ts'
+import { useJob } from '../../stores/job.ts'
 import { useShop } from '../../stores/shop.ts'
 
 /** A target that cannot be reached: what is off at the nearest, and what alone would open it. */
 defineProps<{ openings: Opening[]; nearest: Plan | null }>()
+const job = useJob()
 const shop = useShop()
 </script>
 
@@ -28,7 +30,7 @@ const shop = useShop()
       Any one of these would reach it:
       <ul>
         <li v-for="opening in openings.slice(0, 4)" :key="JSON.stringify(opening.obstacle)">
-          {{ openingWords(opening, shop.materials, shop.units) }}
+          {{ openingWords(opening, job.picture!.materials, shop.units) }}
         </li>
       </ul>
     </template>

@@ -1,15 +1,20 @@
 import { computed, onBeforeUnmount, ref, shallowRef } from 'vue'
-import type { Alternative, LeftOut } from '#core/plan/alternatives.ts'
+import type { LeftOut } from '#core/plan/alternatives.ts'
 import type { Plan } from '#core/plan/plan.ts'
 import type { Opening } from '#core/plan/reach.ts'
 import type { PlanRequest } from '#core/plan/request.ts'
+import type { TradePoint } from '#core/plan/tradeOff.ts'
 import { startPlanning } from '../../workers/planner.ts'
+import type { Judged, Offer } from '../../workers/planning.ts'
 import { wordsOf } from '../../shared/words.ts'
 
 /** What the planner has found so far. */
 export function usePlanner() {
-  const quick = shallowRef<Plan | null>(null)
-  const found = shallowRef<Alternative[]>([])
+  const quick = shallowRef<Judged | null>(null)
+  const found = shallowRef<Offer[]>([])
+  const curve = shallowRef<TradePoint[]>([])
+  /** Share of the work that is done. */
+  const progress = ref(0)
   const leftOut = shallowRef<LeftOut[]>([])
   const openings = shallowRef<Opening[] | null>(null)
   const state = ref<'idle' | 'working' | 'done' | 'stopped'>('idle')
@@ -23,6 +28,8 @@ export function usePlanner() {
     found.value = []
     leftOut.value = []
     openings.value = null
+    curve.value = []
+    progress.value = 0
     problem.value = ''
     took.value = { quickMs: 0, bestMs: 0, threeMs: 0, allMs: 0 }
     state.value = 'working'
@@ -30,11 +37,11 @@ export function usePlanner() {
       if (running !== mine) return
       switch (news.kind) {
         case 'quick':
-          quick.value = news.plan
+          quick.value = { plan: news.plan, chance: news.chance }
           took.value.quickMs = news.ms
           break
         case 'best':
-          found.value = [{ id: 'best', plan: news.plan }]
+          found.value = [{ id: 'best', plan: news.plan, chance: news.chance }]
           took.value.bestMs = news.ms
           break
         case 'openings':
@@ -46,6 +53,12 @@ export function usePlanner() {
           break
         case 'leftOut':
           leftOut.value = [...leftOut.value, news.leftOut]
+          break
+        case 'curve':
+          curve.value = news.points
+          break
+        case 'progress':
+          progress.value = news.part / news.parts
           break
         case 'done':
           took.value.allMs = news.ms
@@ -71,8 +84,8 @@ export function usePlanner() {
   }
   onBeforeUnmount(() => state.value === 'working' && stop())
   /** The quick plan stands in until its proof is there. */
-  const ways = computed<Alternative[]>(() =>
-    found.value.length > 0 ? found.value : quick.value ? [{ id: 'best', plan: quick.value }] : [],
+  const ways = computed<Offer[]>(() =>
+    found.value.length > 0 ? found.value : quick.value ? [{ id: 'best', ...quick.value }] : [],
   )
-  return { ways, found, leftOut, openings, state, problem, took, run, stop }
+  return { ways, found, leftOut, openings, curve, progress, state, problem, took, run, stop }
 }

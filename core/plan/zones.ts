@@ -1,0 +1,95 @@
+import { headOutline, type FrameGeometry } from '../frame/outline.ts'
+import type { Zone } from '../sports/profile.ts'
+import type { Cut, Workpiece } from './cut.ts'
+import type { Material, StockedKind } from './material.ts'
+
+export type Region = 'head' | 'throat' | 'handle'
+
+/** What goes to a place unless its zone says otherwise. */
+const USUALLY_TAKES: Record<Zone['place'], readonly StockedKind[]> = {
+  hoop: ['tape'],
+  shaft: ['tape'],
+  bevels: ['tape'],
+  handle: ['fill'],
+  sleeve: ['sleeve'],
+  spot: ['weight'],
+}
+
+/** May this material go to this zone? */
+export function fits(zone: Zone, material: Material): boolean {
+  const kind = material.kind
+  if (kind === 'off' || !(zone.takes ?? USUALLY_TAKES[zone.place]).includes(kind)) return false
+  return kind !== 'weight' || material.zoneIds === null || material.zoneIds.includes(zone.id)
+}
+
+/** Where a zone's spot is on this frame, cm from the butt. */
+export function spotCm(zone: Zone, geometry: FrameGeometry): number {
+  const { from, cm } = zone.spot ?? { from: 'butt', cm: 0 }
+  const landmark = {
+    butt: 0,
+    gripTop: geometry.gripLengthCm,
+    bridge: geometry.lengthCm - geometry.headLengthCm,
+    tip: geometry.lengthCm,
+  }[from]
+  return Math.min(geometry.lengthCm, Math.max(0, landmark + cm))
+}
+
+/** The middle of a hoop zone along the outline from 12 o'clock, cm. */
+export function alongOf(zone: Zone, geometry: FrameGeometry): number {
+  const outline = headOutline(geometry)
+  return zone.alongCm !== undefined
+    ? Math.min(outline.halfLengthCm, Math.max(0, zone.alongCm))
+    : outline.atClock(zone.clock ?? 12)
+}
+
+/** A cut of so much of a material in a zone, lying as it usually does there. */
+export function cutIn(zone: Zone, material: Material, amount: number, work: Workpiece, id: string): Cut {
+  const { geometry, profile } = work
+  const base = { id, materialId: material.id, place: zone.place, zoneId: zone.id, amount, layerCm: zone.capacityCm }
+  // On handle and shaft strips lie about a fixed middle, so that a longer strip pulls no other way than a shorter one.
+  switch (zone.place) {
+    case 'hoop':
+      return { ...base, atCm: alongOf(zone, geometry) }
+    case 'shaft':
+      return {
+        ...base,
+        atCm: (geometry.gripLengthCm + geometry.shaftToCm) / 2 - Math.min(amount, zone.capacityCm) / 2,
+      }
+    case 'bevels':
+      return {
+        ...base,
+        atCm: (profile.handleFillFromCm + geometry.gripLengthCm) / 2 - Math.min(amount, zone.capacityCm) / 2,
+      }
+    case 'sleeve':
+      return { ...base, atCm: geometry.gripLengthCm / 2 - Math.min(amount, zone.capacityCm) / 2 }
+    case 'handle':
+      return {
+        ...base,
+        atCm:
+          profile.handleFillFromCm + zone.capacityCm / 2 - (amount * material.unitMassG) / profile.handleFillGPerCm / 2,
+      }
+    case 'spot': {
+      const offCm = zone.spot?.offCm ?? 0
+      return { ...base, atCm: spotCm(zone, geometry), ...(offCm > 0 ? { offCm } : {}) }
+    }
+  }
+}
+
+/** Part of the frame that a zone belongs to. */
+export function regionOf(zone: Zone, work: Workpiece): Region {
+  switch (zone.place) {
+    case 'hoop': {
+      const half = headOutline(work.geometry).halfLengthCm
+      return alongOf(zone, work.geometry) > half - 1e-6 ? 'throat' : 'head'
+    }
+    case 'shaft':
+      return 'throat'
+    case 'spot': {
+      const at = spotCm(zone, work.geometry)
+      if (at <= work.geometry.gripLengthCm) return 'handle'
+      return at < work.geometry.lengthCm - work.geometry.headLengthCm + 1 ? 'throat' : 'head'
+    }
+    default:
+      return 'handle'
+  }
+}

@@ -1,0 +1,30 @@
+import { computed } from 'vue'
+import { EMPTY_PLAN, type PlanBody } from '#core/job/bodies.ts'
+import type { Cut } from '#core/plan/cut.ts'
+import { aimsUnder, around, type PlanRequest, type TargetNumbers } from '#core/plan/request.ts'
+import { useJob } from '../stores/job.ts'
+
+/** What the open job asks of a plan: its frame, its target under the fitter's wishes, its drawer, and the pieces that stay. */
+export function usePlanRequest() {
+  const job = useJob()
+  const body = computed<PlanBody>(() => job.bodies.plan ?? EMPTY_PLAN)
+  const target = computed<TargetNumbers>(() => {
+    const { state } = job.picture!.measured
+    const set = { ...job.bodies.target?.lines, ...job.bodies.target?.also }
+    return aimsUnder(set, body.value.limits, state, job.profile)
+  })
+  const open = computed<PlanRequest>(() => ({
+    state: job.picture!.measured.state,
+    work: job.picture!.work,
+    target: target.value,
+    materials: job.picture!.materials.filter((m) => m.kind !== 'off'),
+    limits: body.value.limits,
+    held: [],
+  }))
+  const locked = computed(() => body.value.cuts.filter((cut) => body.value.locked.includes(cut.id)))
+  /** The request with some pieces where they are. */
+  const withHeld = (held: readonly Cut[]): PlanRequest =>
+    held.length === 0 ? open.value : around({ ...open.value, materials: job.picture!.materials }, held)
+  const request = computed(() => withHeld(locked.value))
+  return { body, target, open, locked, request, withHeld }
+}
