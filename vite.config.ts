@@ -15,5 +15,11 @@ export default defineConfig({
   worker: { format: 'es' },
   // A part of the charting library speaks of `global`.
   define: { global: 'globalThis' },
-  server: { host: '127.0.0.1', port: 4290, strictPort: true, proxy: { '/api': 'http://127.0.0.1:4280' } },
+  // Addresses of the server, not the modules in the folder of that name.
+  server: {
+    host: '127.0.0.1',
+    port: 4290,
+    strictPort: true,
+    proxy: { '^/api/(?!\\w+\\.ts)': 'http://127.0.0.1:4280' },
+  },
 })

@@ -74,6 +74,10 @@ export const materialSchema = z.object({
   cost: z.number().min(0).max(1e4).nullable().default(null),
   zoneIds: z.array(z.string().max(60)).max(40).nullable().default(null),
   grip: z.enum(['base', 'leather', 'synthetic']).nullable(),
+  /** No longer in the drawer; pieces made of it can still be weighed up. */
+  retired: z.boolean().default(false),
+  /** 0 for one that is new. */
+  revision: z.int().min(0).default(0),
 })
 export type StoredMaterial = z.infer<typeof materialSchema>
 
@@ -158,6 +162,8 @@ export const jobViewSchema = z.object({
   frame: frameSchema,
   stages: z.array(savedStageSchema),
   readings: z.array(readingSchema),
+  /** What its signed build took out of the drawer: amounts by material. */
+  taken: z.record(z.string(), z.number()),
 })
 export type JobView = z.infer<typeof jobViewSchema>
 

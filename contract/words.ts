@@ -4,7 +4,7 @@ import type { BuildStep } from '#core/build/workOrder.ts'
 import type { AnyQuantity, Quantity } from '#core/quantities/units.ts'
 import { fixed } from '#core/quantities/write.ts'
 import { headOutline } from '#core/frame/outline.ts'
-import type { Material } from '#core/plan/material.ts'
+import type { Material, StockedKind } from '#core/plan/material.ts'
 
 /** The trade's names, once for screen and paper. */
 export const QUANTITY_NAMES: Record<AnyQuantity, string> = {
@@ -18,6 +18,16 @@ export const QUANTITY_NAMES: Record<AnyQuantity, string> = {
   length: 'Length',
   leftMass: 'Left side',
   rightMass: 'Right side',
+}
+
+export const MATERIAL_KINDS: Record<StockedKind, string> = {
+  tape: 'Tape',
+  fill: 'Putty and silicone',
+  sleeve: 'Shrinking sleeve',
+  weight: 'Modules, inserts, dampeners',
+  strings: 'Strings, a whole bed',
+  grip: 'Grip',
+  overgrip: 'Overgrip',
 }
 
 export const AIMED: readonly Quantity[] = ['mass', 'balance', 'swingWeight', 'twistWeight']
@@ -38,7 +48,7 @@ export function stripsText(cut: Cut, material: Material, work: Workpiece): strin
         .map((length) => `${runs} × ${fixed(length, 1)} cm`)
         .join(' + ')
     default:
-      return `${cut.amount} on`
+      return cut.amount < 0 ? `${-cut.amount} off` : `${cut.amount} on`
   }
 }
 /** Where it goes, in landmarks that a hand can find. */

@@ -43,6 +43,8 @@ export type ProblemCode =
   | 'library.word'
   | 'impact.impossible'
   | 'target.mgri'
+  | 'weighing.none'
+  | 'weighing.strip'
   | 'numbers.notACovariance'
   | 'solver.badModel'
   | 'solver.failed'

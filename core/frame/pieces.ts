@@ -12,14 +12,17 @@ export interface Piece {
   uMassG: number
   /** Standard uncertainty of its place along the frame, cm. */
   uPlaceCm: number
+  /** What it was cut from, with the share of its mass to which that was weighed: one error for all pieces of it. */
+  roll?: { id: string; uShare: number }
 }
 
 /** How well a hand cuts and places, standard uncertainties: ±2 % of mass, ±3 mm (common practice, no source). */
 export const HAND = { massShare: 0.02, placeCm: 0.3 } as const
 
-/** A cut piece with the usual uncertainties of hand work. @param uShare of what its material was weighed to */
-export function handPlaced(massG: number, shape: Shape, uShare = 0): Piece {
-  return { massG, shape, uMassG: Math.abs(massG) * Math.hypot(HAND.massShare, uShare), uPlaceCm: HAND.placeCm }
+/** A cut piece with the usual uncertainties of hand work. */
+export function handPlaced(massG: number, shape: Shape, roll?: Piece['roll']): Piece {
+  const piece = { massG, shape, uMassG: Math.abs(massG) * HAND.massShare, uPlaceCm: HAND.placeCm }
+  return roll && roll.uShare > 0 ? { ...piece, roll } : piece
 }
 
 /** What one gram of a shape does: Σx, Σ(x−a)²/1000, Σy²/1000, Σy, all per gram. */
@@ -74,6 +77,7 @@ export function withPieces(state: FrameState, pieces: readonly Piece[], geometry
   if (state.swingWeightKgCm2 !== null) jacobian[2][2] = 1
   if (state.twistWeightKgCm2 !== null) jacobian[3][3] = 1
   let covariance = propagate(jacobian, state.covariance)
+  const rolls = new Map<string, number[]>()
   for (const { piece, per } of effects) {
     const perMass = [
       mass === null ? 0 : 1,
@@ -90,7 +94,15 @@ export function withPieces(state: FrameState, pieces: readonly Piece[], geometry
       0,
     ]
     covariance = addError(addError(covariance, perMass, piece.uMassG), perPlace, piece.uPlaceCm)
+    if (!piece.roll) continue
+    const { id, uShare } = piece.roll
+    const sum = rolls.get(id) ?? [0, 0, 0, 0, 0]
+    rolls.set(
+      id,
+      sum.map((value, i) => value + uShare * piece.massG * perMass[i]),
+    )
   }
+  for (const together of rolls.values()) covariance = addError(covariance, together, 1)
   return {
     massG: mass,
     balanceCm: balance,

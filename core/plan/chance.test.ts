@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { frameState } from '../frame/state.ts'
+import { withPieces } from '../frame/pieces.ts'
+import { estimateOf, frameState } from '../frame/state.ts'
 import { lowerTriangle } from '../numerics/gaussian.ts'
 import { tennis } from '../sports/tennis.ts'
 import { usualState } from '../testing/fixtures.ts'
@@ -57,6 +58,28 @@ describe('the chance to land', () => {
     expect(Math.abs(chance.each.mass! - (2 * phi(1.5) - 1))).toBeLessThan(0.01)
     expect(Math.abs(chance.each.swingWeight! - (2 * phi(0.7 / u) - 1))).toBeLessThan(0.01)
     expect(chance.all).toBeLessThan(Math.min(chance.each.mass!, chance.each.swingWeight!))
+  })
+
+  it('two strips of one roll share how well it was weighed, two of different rolls do not', () => {
+    const state = frameState({ mass: { value: 300, u: 0 }, balance: { value: 32, u: 0 } }, 10.16)
+    const strip = (id: string) => ({
+      massG: 10,
+      uMassG: 0,
+      uPlaceCm: 0,
+      shape: { kind: 'point', xCm: 32, yCm: 0 } as const,
+      roll: { id, uShare: 0.05 },
+    })
+    // 0.5 g each: 1 g together when it is one error, √2·0.5 g when they are two.
+    const target = { mass: { value: 320, tolerance: 1 } }
+    for (const [ids, u] of [
+      [['a', 'a'], 1],
+      [['a', 'b'], Math.SQRT1_2],
+    ] as const) {
+      const pieces = ids.map(strip)
+      expect(estimateOf(withPieces(state, pieces, tennis.geometry), 'mass')!.u).toBeCloseTo(u, 9)
+      const { all } = chanceOf(state, pieces, target, tennis.geometry, { draws: 40000, seed: 5 })
+      expect(Math.abs(all - (2 * phi(1 / u) - 1))).toBeLessThan(0.01)
+    }
   })
 
   it('is 1 where nothing is uncertain and the target is met, 0 where it is missed, and the same for the same seed', () => {

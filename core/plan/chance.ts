@@ -21,7 +21,8 @@ export const DRAWS = 10000
 
 /**
  * Chance to land inside the tolerances (Monte Carlo, JCGM 101:2008): the frame is drawn from its readings with their
- * covariance, calibration in it, and every piece from its own errors of cutting and placing; then the exact sums.
+ * covariance, calibration in it, every piece from its own errors of cutting and placing, and every roll of tape from how well it
+ * was weighed, alike for all that is cut from it; then the exact sums.
  * The same seed gives the same chance. Standard error at 10,000 draws: at most 0.005.
  */
 export function chanceOf(
@@ -35,6 +36,9 @@ export function chanceOf(
   const errors = correlated(state.covariance, random)
   const next = normal(random)
   const put = pieces.map((piece) => ({ piece, per: leverageOf(meansOf(piece.shape, geometry), state.axisCm) }))
+  const rolls = [...new Map(pieces.flatMap(({ roll }): [string, number][] => (roll ? [[roll.id, roll.uShare]] : [])))]
+  const rollOf = pieces.map(({ roll }) => (roll ? rolls.findIndex(([id]) => id === roll.id) : -1))
+  const rollErrors = rolls.map(() => 0)
   const aims = aimedAt(target)
   const hits = aims.map(() => 0)
   let all = 0
@@ -55,8 +59,11 @@ export function chanceOf(
     let swing = (state.swingWeightKgCm2 ?? 0) + error[2]
     let twist = (state.twistWeightKgCm2 ?? 0) + error[3]
     let side = mass * (state.lateralCm + error[4])
-    for (const { piece, per } of put) {
-      const grams = piece.massG + piece.uMassG * next()
+    for (let r = 0; r < rolls.length; r++) rollErrors[r] = rolls[r][1] * next()
+    for (let i = 0; i < put.length; i++) {
+      const { piece, per } = put[i]
+      const heavier = rollOf[i] < 0 ? 0 : rollErrors[rollOf[i]]
+      const grams = piece.massG * (1 + heavier) + piece.uMassG * next()
       const slip = piece.uPlaceCm * next()
       mass += grams
       moment += grams * (per.xCm + slip)

@@ -60,6 +60,17 @@ export function stockTaken(cut: Cut, material: Material, work: Workpiece): numbe
   return cut.amount * runsOf(cut, work.geometry)
 }
 
+/** What a cut list takes out of the drawer, by material; materials that are not in it are left out. */
+export function stockOf(cuts: readonly Cut[], materials: readonly Material[], work: Workpiece): Map<string, number> {
+  const taken = new Map<string, number>()
+  for (const cut of cuts) {
+    const material = materials.find((m) => m.id === cut.materialId)
+    const amount = material ? stockTaken(cut, material, work) : 0
+    if (amount > 0) taken.set(cut.materialId, (taken.get(cut.materialId) ?? 0) + amount)
+  }
+  return taken
+}
+
 /** What a cut costs, or null when the price is not known. Reusable things cost nothing: they come back. */
 export function costOf(cut: Cut, material: Material, work: Workpiece): number | null {
   if (material.kind === 'off' || material.reusable) return 0
@@ -95,6 +106,7 @@ export function piecesOf(cut: Cut, material: Material | undefined, work: Workpie
   if (!material) throw new Problem('piece.unknownMaterial', 'materialId', { materialId: cut.materialId })
   const { geometry, profile, condition } = work
   const massG = massOf(cut, material, work)
+  const roll = { id: material.id, uShare: material.uShare }
   const handle = (fromCm: number, toCm: number): Piece['shape'] => ({
     kind: 'sleeve',
     fromCm,
@@ -110,13 +122,13 @@ export function piecesOf(cut: Cut, material: Material | undefined, work: Workpie
           material.kind === 'tape'
             ? runShape(cut, length, geometry)
             : handle(cut.atCm, Math.min(cut.atCm + length, geometry.lengthCm)),
-          material.uShare,
+          roll,
         ),
       )
     case 'fill': {
-      if (cut.place === 'spot') return [handPlaced(massG, spotShape(cut), material.uShare)]
+      if (cut.place === 'spot') return [handPlaced(massG, spotShape(cut), roll)]
       const toCm = Math.min(cut.atCm + massG / profile.handleFillGPerCm, geometry.lengthCm)
-      return [handPlaced(massG, { kind: 'column', fromCm: cut.atCm, toCm }, material.uShare)]
+      return [handPlaced(massG, { kind: 'column', fromCm: cut.atCm, toCm }, roll)]
     }
     case 'weight':
       // Made, not cut: its mass is known as well as the scale knows it; where its hole is, it sits.

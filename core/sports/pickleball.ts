@@ -69,6 +69,19 @@ export const pickleball: SportProfile = {
     { id: 'bevels', name: 'Four bevels', place: 'bevels', capacityCm: 11, maxLayers: 2, visible: false },
     { id: 'butt', name: 'Inside the butt', place: 'handle', capacityCm: 4, maxLayers: 1, visible: false },
   ],
+  moreZones: [
+    { id: 'fourEight', name: 'Lower edge', place: 'hoop', clock: 4, capacityCm: 8, maxLayers: 2, visible: true },
+    { id: 'sleeve', name: 'Round the handle', place: 'sleeve', capacityCm: 10, maxLayers: 2, visible: false },
+    {
+      id: 'cap',
+      name: 'Butt cap',
+      place: 'spot',
+      spot: { from: 'butt', cm: 1, offCm: 0 },
+      capacityCm: 2,
+      maxLayers: 1,
+      visible: false,
+    },
+  ],
   handleFillGPerCm: 1.6,
   handleFillFromCm: 1,
   // Ball 22.1 to 26.5 g by the equipment standard; restitution on a held paddle about 0.45 to 0.6 (both from memory).

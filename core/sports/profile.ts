@@ -113,6 +113,8 @@ export interface SportProfile {
   /** Names of weight classes, heaviest last; empty where the sport has none. */
   classes: { name: string; fromG: number; toG: number }[]
   zones: Zone[]
+  /** Places that are there but seldom used: offered, not planned on unless somebody adds them. */
+  moreZones: Zone[]
   /** Mass of fill in one cm of handle, g/cm. */
   handleFillGPerCm: number
   handleFillFromCm: number

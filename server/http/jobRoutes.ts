@@ -20,19 +20,22 @@ import type { Database, Queryable } from '../db/database.ts'
 import { takeFromTray } from '../queries/devices.ts'
 import { insertFrame, maybeOneFrame } from '../queries/frames.ts'
 import * as jobs from '../queries/jobs.ts'
+import { stockTakenBy } from '../queries/materials.ts'
 import { insertPlayer, maybeOnePlayer, updatePlayerFacts } from '../queries/players.ts'
+import { settleStock } from '../drawer/settleStock.ts'
 import { exportJob, importJob, parseJobFile } from './jobFile.ts'
 import { notFound, Refusal, staleEdit } from './problems.ts'
 
 export async function jobView(db: Queryable, id: string): Promise<JobView> {
   const job = await jobs.maybeOneJob(db, id)
   if (!job) throw notFound('job')
-  const [frame, stages, readings] = await Promise.all([
+  const [frame, stages, readings, taken] = await Promise.all([
     maybeOneFrame(db, job.frameId),
     jobs.manySavedStages(db, id),
     jobs.manyReadings(db, id),
+    stockTakenBy(db, id),
   ])
-  return { job, frame: frame!, stages, readings }
+  return { job, frame: frame!, stages, readings, taken }
 }
 
 const noTicket = { owner: '', due: '', price: '', strings: '', returnToOriginal: false }
@@ -96,6 +99,7 @@ export function jobRoutes(db: Database, now: () => Date): Router {
           const { playerId, facts } = bodySchemas.player.parse(parsed)
           if (playerId) await updatePlayerFacts(tx, playerId, facts)
         }
+        if (stage === 'check') await settleStock(tx, id)
         return savedStage(tx, id, stage)
       }),
     )
@@ -120,6 +124,7 @@ export function jobRoutes(db: Database, now: () => Date): Router {
             ...(await jobs.oneRevision(tx, id, stage, mark.contentOf)),
             by,
           })
+          if (stage === 'check') await settleStock(tx, id)
           return savedStage(tx, id, stage)
         }),
       )

@@ -40,7 +40,9 @@ export function shopRoutes(db: Database): Router {
   })
 
   router.put('/materials/:id', async (request, response) => {
-    response.json(await putMaterial(db, materialSchema.parse({ ...request.body, id: request.params.id })))
+    const saved = await putMaterial(db, materialSchema.parse({ ...request.body, id: request.params.id }))
+    if (!saved) throw staleEdit()
+    response.json(saved)
   })
 
   return router

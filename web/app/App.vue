@@ -35,6 +35,7 @@ function onKey(event: KeyboardEvent): void {
       <div id="bar-job" class="bar-job" />
       <nav class="bar-end">
         <v-btn to="/library" variant="text" size="small">Library</v-btn>
+        <v-btn to="/drawer" variant="text" size="small">Drawer</v-btn>
         <v-btn to="/instruments" variant="text" size="small">Instruments</v-btn>
         <v-btn to="/shop" variant="text" size="small">Shop</v-btn>
         <v-btn :icon="mdiKeyboardOutline" variant="text" size="small" aria-label="Keys" @click="keys = true" />

@@ -111,6 +111,10 @@ export function problemWords(problem: Problem): string {
       return 'These numbers do not fit together: no mass would be left at the middle. Read them again.'
     case 'target.mgri':
       return `M·g·R/I is ${fixed(Number(d.k), 2)}; no mass within reason brings it to 20 to 21.`
+    case 'weighing.none':
+      return 'Weigh one strip at least.'
+    case 'weighing.strip':
+      return `Strip ${Number(problem.path) + 1}: a length and a weight are needed.`
     case 'numbers.notACovariance':
       return 'The uncertainties of these readings do not fit together. Read them again.'
     case 'solver.badModel':

@@ -42,6 +42,7 @@ class Shop {
       },
       stages: [...this.stages.values()],
       readings: this.readings,
+      taken: {},
     }
   }
   frameRevision = 1

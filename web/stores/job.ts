@@ -6,6 +6,7 @@ import type { StageBodies } from '#core/job/bodies.ts'
 import { pictureOf, type JobPicture } from '#core/job/picture.ts'
 import type { Facts, Stage } from '#core/job/stages.ts'
 import { piecesOfAll, type Cut } from '#core/plan/cut.ts'
+import type { Material } from '#core/plan/material.ts'
 import { profileOf } from '#core/sports/sports.ts'
 import {
   readingSchema,
@@ -48,6 +49,10 @@ export const useJob = defineStore('job', () => {
   const bodies = computed<Partial<StageBodies>>(() =>
     Object.fromEntries((view.value?.stages ?? []).map((s) => [s.stage, s.body])),
   )
+  /** The drawer as this job finds it: what its own signed build took counts as there, what was put away does not. */
+  const drawer = computed<Material[]>(() =>
+    shop.materials.map((m) => ({ ...m, stock: m.retired ? 0 : m.stock + (view.value?.taken[m.id] ?? 0) })),
+  )
   const picture = computed<JobPicture | null>(() => {
     if (!view.value) return null
     const used = Object.fromEntries(view.value.stages.map((s) => [s.stage, s.used])) as Partial<Record<Stage, Facts>>
@@ -59,7 +64,7 @@ export const useJob = defineStore('job', () => {
       used,
       readings: view.value.readings,
       references: shop.references,
-      materials: shop.materials,
+      materials: drawer.value,
     })
   })
   const profile = computed(() => profileOf(view.value?.frame.sport ?? 'tennis'))
@@ -195,6 +200,14 @@ export const useJob = defineStore('job', () => {
     waiting.value = afterSaved(waiting.value, item, saved.revision)
     const held = stageOf(item.stage)
     putStage(later && held ? { ...saved, body: held.body, used: held.used } : saved)
+    if (item.stage === 'check') await seeDrawer()
+  }
+
+  /** A signature takes pieces out of the drawer, undoing it puts them back. */
+  async function seeDrawer(): Promise<void> {
+    const { taken } = await call<JobView>('GET', `/jobs/${view.value!.job.id}`)
+    view.value = { ...view.value!, taken }
+    await shop.loadDrawer()
   }
 
   /** What was last typed into a stage: later edits that wait hold all of the earlier ones. */
@@ -255,6 +268,7 @@ export const useJob = defineStore('job', () => {
           by: shop.initials,
         }),
       )
+      if (stage === 'check') await seeDrawer()
     } catch (error) {
       refused.value = problemText(error)
       await open(view.value!.job.id)
@@ -304,6 +318,7 @@ export const useJob = defineStore('job', () => {
     view,
     bodies,
     picture,
+    drawer,
     profile,
     cuts,
     planned,

@@ -65,10 +65,11 @@ export const useShop = defineStore('shop', () => {
     overview.value = { ...overview.value!, shop }
   }
 
-  async function saveMaterial(material: StoredMaterial): Promise<void> {
+  async function saveMaterial(material: StoredMaterial): Promise<StoredMaterial> {
     const saved = await call<StoredMaterial>('PUT', `/materials/${encodeURIComponent(material.id)}`, material)
     const at = materials.value.findIndex((m) => m.id === saved.id)
     materials.value = at < 0 ? [...materials.value, saved] : materials.value.with(at, saved)
+    return saved
   }
 
   return {

@@ -4,7 +4,7 @@ import { computed, onMounted, watch } from 'vue'
 import { aimedAt, checkRequest, type PlanLimits } from '#core/plan/request.ts'
 import { leaveIt, type Plan } from '#core/plan/plan.ts'
 import type { AlternativeId } from '#core/plan/alternatives.ts'
-import { massOf, stockTaken } from '#core/plan/cut.ts'
+import { massOf, stockOf } from '#core/plan/cut.ts'
 import { COUNTED_IN } from '#core/plan/material.ts'
 import { fixed } from '#core/quantities/write.ts'
 import BenchView from '../../bench/BenchView.vue'
@@ -13,7 +13,6 @@ import { usePlanRequest } from '../../bench/usePlanRequest.ts'
 import { wordsOf } from '../../shared/words.ts'
 import { useTarget } from '../target/useTarget.ts'
 import { useJob } from '../../stores/job.ts'
-import { useShop } from '../../stores/shop.ts'
 import LimitsMenu from './LimitsMenu.vue'
 import PlanCards from './PlanCards.vue'
 import PlanStrip from './PlanStrip.vue'
@@ -22,7 +21,6 @@ import ReachNotice from './ReachNotice.vue'
 import { usePlanner } from './usePlanner.ts'
 
 const job = useJob()
-const shop = useShop()
 const planner = usePlanner()
 /** Cautions on the target that still ask for a reason in writing. */
 const { open: unsettled } = useTarget()
@@ -41,11 +39,11 @@ const obstacle = computed(() => {
   } catch (error) {
     return { text: wordsOf(error), to: 'measure', link: 'Measure' }
   }
-  if (shop.materials.every((m) => m.stock <= 0))
+  if (job.drawer.every((m) => m.stock <= 0))
     return {
-      text: 'The drawer is empty: there is nothing to add. Type what you have under Shop.',
-      to: 'shop',
-      link: 'Shop',
+      text: 'The drawer is empty: there is nothing to add. Type what you have under Drawer.',
+      to: 'drawer',
+      link: 'Drawer',
     }
   return null
 })
@@ -56,7 +54,7 @@ const wantedKey = computed(() =>
     l: body.value.limits,
     h: locked.value,
     m: job.picture!.measured.state,
-    s: shop.materials,
+    s: request.value.materials,
     c: job.picture!.condition,
   }),
 )
@@ -84,8 +82,8 @@ watch(
 function takePoint(plan: Plan): void {
   job.save('plan', { ...body.value, taken: null, byHand: true, cuts: plan.cuts })
 }
-function setLimits(limits: PlanLimits): void {
-  job.save('plan', { ...body.value, limits }, true)
+function setLimits(limits: PlanLimits, held: string[] = body.value.locked): void {
+  job.save('plan', { ...body.value, limits, locked: held }, true)
 }
 async function rederive(): Promise<void> {
   const taken = body.value.taken ?? 'best'
@@ -104,12 +102,9 @@ const missing = computed(() =>
   job.cuts.filter((cut) => !job.picture!.materials.some((m) => m.id === cut.materialId)).map((cut) => cut.materialId),
 )
 const short = computed(() => {
-  const used = new Map<string, number>()
-  for (const cut of job.cuts) {
-    const m = shop.materials.find((x) => x.id === cut.materialId)
-    if (m) used.set(m.id, (used.get(m.id) ?? 0) + stockTaken(cut, m, job.picture!.work))
-  }
-  return shop.materials
+  const { materials, work } = job.picture!
+  const used = stockOf(job.cuts, materials, work)
+  return materials
     .filter((m) => (used.get(m.id) ?? 0) > m.stock + 1e-6)
     .map((m) => `${m.name}: ${fixed(used.get(m.id)!, 1)} ${COUNTED_IN[m.kind]} needed, ${fixed(m.stock, 1)} left`)
 })
