@@ -1,38 +1,65 @@
-import type { Quantity } from '../quantities/units.ts'
+import type { AimQuantity } from '../quantities/units.ts'
 import { headOutline } from '../frame/outline.ts'
+import { estimateOf, type FrameState } from '../frame/state.ts'
+import type { Workpiece } from './cut.ts'
 import type { LinearModel, Solve } from './linear.ts'
-import { NO_RULE, planSpace, programmeFor, provenPlan, quickPlan, type Plan } from './plan.ts'
+import { PLAIN_MATERIAL, type Material } from './material.ts'
+import { mayReach, NO_RULE, planSpace, programmeFor, provenPlan, quickPlan, type Plan } from './plan.ts'
 import { linearAbout, outsideColumn, overColumn, type BoundName } from './programme.ts'
 import type { PlanRequest } from './request.ts'
 
 /** A bound that stands in the way. */
 export type Obstacle =
-  | { kind: 'tolerance'; quantity: Quantity }
+  | { kind: 'tolerance'; quantity: AimQuantity }
   | { kind: 'stock'; materialId: string }
   | { kind: 'zone'; zoneId: string }
   | { kind: 'cap' }
+  | { kind: 'capTotal' }
   | { kind: 'places' }
   | { kind: 'lead' }
   | { kind: 'hidden' }
   | { kind: 'grip' }
+  | { kind: 'strings' }
+  | { kind: 'takeOff' }
   | { kind: 'zones' }
   | { kind: 'materials' }
+  /** A base grip, or a string bed, lighter or heavier than the one that is on. */
+  | { kind: 'otherGrip' }
+  | { kind: 'otherStrings' }
+  /** Another of the shop's frames to start from. */
+  | { kind: 'base'; id: string; name: string }
 
-/** One change that makes the target reachable, tried by solving again. `by`: core units of the quantity, cm or g of stock, cm of run, g of cap, places; 0 for a yes/no. */
+/** Another frame that the shop could start from, in the same state and about the same axis. */
+export interface BaseFrame {
+  id: string
+  name: string
+  state: FrameState
+  work: Workpiece
+}
+
+/**
+ * One change that makes the target reachable, tried by solving again. `by`: core units of the quantity, cm or g of stock, cm
+ * of run, g of cap, places, g that another grip or bed is heavier (less than nothing: lighter); 0 for a yes/no.
+ */
 export interface Opening {
   obstacle: Obstacle
   by: number
 }
 
+/** What holds the nearest plan back: a bound that is used up, or a number that is already above its target and only grows. */
+export type Binding = BoundName | { kind: 'places' } | { kind: 'above'; quantity: AimQuantity; by: number }
+
 export interface Reach {
   reached: boolean
   nearest: Plan
+  binding: Binding[]
   /** Smallest change first; empty when no single change does it. */
   openings: Opening[]
 }
 
 /** The request with one bound relaxed. Pure: the old request is left as it is. */
-export function relaxed(request: PlanRequest, { obstacle, by }: Opening): PlanRequest {
+export function relaxed(request: PlanRequest, opening: Opening, bases: readonly BaseFrame[] = []): PlanRequest {
+  const { obstacle, by } = opening
   const { limits, work } = request
   switch (obstacle.kind) {
     case 'tolerance': {
@@ -63,24 +90,79 @@ export function relaxed(request: PlanRequest, { obstacle, by }: Opening): PlanRe
       return { ...request, limits: { ...limits, hiddenOnly: false } }
     case 'grip':
       return { ...request, limits: { ...limits, mayChangeGrip: true } }
+    case 'capTotal':
+      return { ...request, limits: { ...limits, capTotalG: limits.capTotalG === null ? null : limits.capTotalG + by } }
+    case 'strings':
+      return { ...request, limits: { ...limits, mayChangeStrings: true } }
+    case 'takeOff':
+      return { ...request, limits: { ...limits, mayTakeOff: true } }
     case 'zones':
       return { ...request, limits: { ...limits, zoneIds: null } }
     case 'materials':
       return { ...request, limits: { ...limits, materialIds: null } }
+    case 'otherGrip':
+    case 'otherStrings':
+      return {
+        ...request,
+        materials: [...request.materials, imagined(obstacle.kind, by, work)],
+        limits: {
+          ...limits,
+          mayChangeGrip: limits.mayChangeGrip || obstacle.kind === 'otherGrip',
+          mayChangeStrings: limits.mayChangeStrings || obstacle.kind === 'otherStrings',
+          materialIds: limits.materialIds && [...limits.materialIds, IMAGINED],
+        },
+      }
+    case 'base': {
+      const base = bases.find((b) => b.id === obstacle.id)!
+      const profile = request.work.profile
+      return { ...request, state: base.state, work: { ...base.work, profile } }
+    }
   }
 }
 
+const IMAGINED = 'imagined'
+
+/** A grip or a string bed that is not in the drawer, so many grams heavier than the one that is on. */
+function imagined(kind: 'otherGrip' | 'otherStrings', by: number, { condition, profile }: Workpiece): Material {
+  const common = { ...PLAIN_MATERIAL, id: IMAGINED, name: IMAGINED, stock: 1 }
+  return kind === 'otherStrings'
+    ? { ...common, kind: 'strings', unitMassG: (condition.stringsG ?? 0) + by }
+    : {
+        ...common,
+        kind: 'grip',
+        unitMassG: profile.layers.grips[condition.grip].massG + by,
+        grip: condition.grip === 'leather' ? 'synthetic' : 'leather',
+      }
+}
+
+/** Grams by which a grip or a bed may be other than it is: what is made is not lighter or heavier (common practice, no source). */
+const GRIP_RANGE_G = [8, 40] as const
+const BED_SHARE = 0.3
+/** Grips or beds that could do by fractions of a cut and are then tried with whole ones. */
+const MOST_LOOKED = 3
+
 /** Steps in which amounts are stated, rounded up so that the stated amount is enough. */
-const STATED_STEP: Record<Quantity, number> = { mass: 0.1, balance: 0.01, swingWeight: 0.1, twistWeight: 0.01 }
+const STATED_STEP: Record<AimQuantity, number> = {
+  mass: 0.1,
+  balance: 0.01,
+  swingWeight: 0.1,
+  twistWeight: 0.01,
+  recoilWeight: 0.1,
+  mgri: 0.01,
+  lateral: 0.01,
+}
 
 /**
- * Why a target is out of reach: every single bound is relaxed in turn by the least amount that opens the target, and the
- * stated amount is kept only when a fresh solve with it lands inside every tolerance.
+ * Why a target is out of reach: what binds the nearest plan, and every single bound relaxed in turn by the least amount that
+ * opens the target; an amount is stated only when a fresh solve with it lands inside every tolerance.
+ * @param bases other frames of the shop to start from
  */
-export function reachOf(request: PlanRequest, solve: Solve): Reach {
+export function reachOf(request: PlanRequest, solve: Solve, bases: readonly BaseFrame[] = []): Reach {
   const space = planSpace(request)
   const nearest = provenPlan(space, NO_RULE, solve)
-  if (nearest.reached) return { reached: true, nearest, openings: [] }
+  const binding = nearest.reached ? [] : bindingOf(request, nearest)
+  if (nearest.reached) return { reached: true, nearest, binding, openings: [] }
+  const opens = (opening: Opening) => reaches(relaxed(request, opening, bases), solve)
   const openings = obstaclesOf(request).flatMap((obstacle): Opening[] => {
     const by = leastRelaxation(request, obstacle, nearest, solve)
     if (by === null) return []
@@ -90,37 +172,102 @@ export function reachOf(request: PlanRequest, solve: Solve): Reach {
         obstacle,
         by: step === 0 ? 0 : Number(((Math.ceil(by / step - 1e-6) + extra) * step).toFixed(6)),
       }
-      if (reaches(relaxed(request, opening), solve)) return [opening]
+      if (opens(opening)) return [opening]
     }
     return []
   })
-  return { reached: false, nearest, openings: openings.sort((a, b) => effort(request, a) - effort(request, b)) }
+  for (const kind of ['otherGrip', 'otherStrings'] as const) openings.push(...(leastOther(kind, request, opens) ?? []))
+  for (const { id, name } of bases) {
+    const opening: Opening = { obstacle: { kind: 'base', id, name }, by: 0 }
+    if (opens(opening)) openings.push(opening)
+  }
+  return {
+    reached: false,
+    nearest,
+    binding,
+    openings: openings.sort((a, b) => effort(request, a) - effort(request, b)),
+  }
+
+  /** The grip or bed nearest to the one that is on, by whole grams either way. */
+  function leastOther(
+    kind: 'otherGrip' | 'otherStrings',
+    { work: { condition, profile } }: PlanRequest,
+    tried: (opening: Opening) => boolean,
+  ): Opening[] | null {
+    const now = kind === 'otherGrip' ? profile.layers.grips[condition.grip].massG : (condition.stringsG ?? 0)
+    if (now <= 0) return null
+    const [low, high] = kind === 'otherGrip' ? GRIP_RANGE_G : [now * (1 - BED_SHARE), now * (1 + BED_SHARE)]
+    let looked = 0
+    for (let grams = 1; looked < MOST_LOOKED && (now - grams >= low || now + grams <= high); grams++) {
+      for (const by of [-grams, grams]) {
+        if (now + by < low || now + by > high) continue
+        const opening: Opening = { obstacle: { kind }, by }
+        if (!mayReach(planSpace(relaxed(request, opening)), NO_RULE, solve)) continue
+        looked++
+        if (tried(opening)) return [opening]
+      }
+    }
+    return null
+  }
 }
 
-/** Is there a plan inside every tolerance? */
+/** The bounds that are used up in a plan, and the numbers that are above their targets with nothing added and can only grow. */
+function bindingOf(request: PlanRequest, nearest: Plan): Binding[] {
+  const space = planSpace(request)
+  const programme = programmeFor(space, NO_RULE)
+  const full = programme.rows.flatMap((row): Binding[] => {
+    if (row.bound.kind === 'oneOf' || row.bound.kind === 'rule') return []
+    const used = row.terms.reduce((sum, [j, c]) => sum + c * nearest.counts[j], 0)
+    // Used up: not one more step of anything that is in use there fits.
+    const step = Math.min(...row.terms.filter(([j, c]) => c > 0 && nearest.counts[j] > 0).map(([, c]) => c))
+    return Number.isFinite(step) && used + step > row.upper + 1e-9 ? [row.bound] : []
+  })
+  const places = nearest.counts.filter((n) => n > 0).length
+  if (request.limits.maxPlaces !== null && places >= request.limits.maxPlaces) full.push({ kind: 'places' })
+  const ONLY_GROW = { mass: 'massG', swingWeight: 'swing', twistWeight: 'twist' } as const
+  for (const quantity of ['mass', 'swingWeight', 'twistWeight'] as const) {
+    const aim = request.target[quantity]
+    const now = estimateOf(request.state, quantity)
+    if (!aim || !now || now.value <= aim.value + aim.tolerance) continue
+    const falls = space.choices.some((c) => c.upper > 0 && c.effectOf(c.least)[ONLY_GROW[quantity]] < -1e-9)
+    if (!falls) full.push({ kind: 'above', quantity, by: now.value - aim.value })
+  }
+  return full
+}
+
+/** Is there a plan inside every tolerance? Where not even fractions of a cut would do, no whole ones are sought. */
 export function reaches(request: PlanRequest, solve: Solve): boolean {
   const space = planSpace(request)
+  if (!mayReach(space, NO_RULE, solve)) return false
   return quickPlan(space, NO_RULE, solve).reached || provenPlan(space, { ...NO_RULE, mustReach: true }, solve).reached
 }
 
 function obstaclesOf(request: PlanRequest): Obstacle[] {
   const { limits, target, materials, work } = request
   return [
-    ...(Object.keys(target) as Quantity[]).map((quantity): Obstacle => ({ kind: 'tolerance', quantity })),
+    ...(Object.keys(target) as AimQuantity[]).map((quantity): Obstacle => ({ kind: 'tolerance', quantity })),
     ...(limits.capG !== null ? [{ kind: 'cap' } as const] : []),
+    ...(limits.capTotalG !== null ? [{ kind: 'capTotal' } as const] : []),
     ...(limits.maxPlaces !== null ? [{ kind: 'places' } as const] : []),
-    ...materials.filter((m) => m.kind !== 'grip').map((m): Obstacle => ({ kind: 'stock', materialId: m.id })),
+    ...materials
+      .filter((m) => m.kind !== 'grip' && m.kind !== 'strings')
+      .map((m): Obstacle => ({ kind: 'stock', materialId: m.id })),
     ...work.profile.zones.map((z): Obstacle => ({ kind: 'zone', zoneId: z.id })),
     ...(limits.noLead ? [{ kind: 'lead' } as const] : []),
     ...(limits.hiddenOnly ? [{ kind: 'hidden' } as const] : []),
     ...(limits.mayChangeGrip ? [] : [{ kind: 'grip' } as const]),
+    ...(limits.mayChangeStrings || work.condition.stringsG === null ? [] : [{ kind: 'strings' } as const]),
+    ...(limits.mayTakeOff ? [] : [{ kind: 'takeOff' } as const]),
     ...(limits.zoneIds ? [{ kind: 'zones' } as const] : []),
     ...(limits.materialIds ? [{ kind: 'materials' } as const] : []),
   ]
 }
 
 /** Far beyond any need, yet small enough for sound arithmetic: 100 m of tape, 1 kg, a hoop's quarter. */
-const AMPLE: Partial<Record<Obstacle['kind'], number>> = { stock: 10000, cap: 1000, places: 50 }
+const AMPLE: Partial<Record<Obstacle['kind'], number>> = { stock: 10000, cap: 1000, capTotal: 1000, places: 50 }
+
+/** Changes without an amount: done or not. */
+const YES_NO = ['lead', 'hidden', 'grip', 'strings', 'takeOff', 'zones', 'materials']
 
 /** How far a zone may be stretched before its runs would meet its neighbours, cm. */
 function zoneStretch(request: PlanRequest, zoneId: string): number {
@@ -130,15 +277,7 @@ function zoneStretch(request: PlanRequest, zoneId: string): number {
 }
 
 function leastRelaxation(request: PlanRequest, obstacle: Obstacle, nearest: Plan, solve: Solve): number | null {
-  if (
-    obstacle.kind === 'lead' ||
-    obstacle.kind === 'hidden' ||
-    obstacle.kind === 'grip' ||
-    obstacle.kind === 'zones' ||
-    obstacle.kind === 'materials'
-  ) {
-    return 0
-  }
+  if (YES_NO.includes(obstacle.kind)) return 0
   const ample =
     obstacle.kind === 'tolerance'
       ? 0
@@ -187,15 +326,17 @@ function addSlack(model: LinearModel, slack: number, obstacle: Obstacle, request
   for (const row of model.rows) {
     const mine = row.name === 'places' ? obstacle.kind === 'places' : is((row as { bound?: BoundName }).bound)
     if (!mine) continue
-    const perUnit = obstacle.kind === 'zone' ? zoneStepsPerCm(request, obstacle.zoneId) : 1
+    const perUnit = obstacle.kind === 'zone' ? roomPerCm(request, obstacle.zoneId) : 1
     row.upper -= ample * perUnit
     row.terms = [...row.terms, [slack, -perUnit * stepOf(obstacle)]]
   }
 }
 
-function zoneStepsPerCm(request: PlanRequest, zoneId: string): number {
+/** Room in the zone's row for one more cm, or piece, of capacity. */
+function roomPerCm(request: PlanRequest, zoneId: string): number {
   const zone = request.work.profile.zones.find((z) => z.id === zoneId)!
-  return zone.place === 'handle' ? request.work.profile.handleFillGPerCm : zone.maxLayers / 0.5
+  if (zone.place === 'handle') return request.work.profile.handleFillGPerCm
+  return zone.place === 'spot' ? 1 : zone.maxLayers
 }
 
 function stepOf(obstacle: Obstacle): number {
@@ -207,6 +348,7 @@ function stepOf(obstacle: Obstacle): number {
       return 1
     case 'zone':
     case 'cap':
+    case 'capTotal':
       return 0.5
     default:
       return 0
@@ -221,8 +363,14 @@ function effort(request: PlanRequest, { obstacle, by }: Opening): number {
     case 'stock':
       return 0.2 + by / 1000
     case 'cap':
+    case 'capTotal':
     case 'zone':
       return by / 5
+    case 'otherGrip':
+    case 'otherStrings':
+      return 0.6 + Math.abs(by) / 10
+    case 'base':
+      return 2
     case 'places':
       return by
     default:

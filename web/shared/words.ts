@@ -1,14 +1,21 @@
 import type { Doubt } from '#core/frame/plausible.ts'
 import type { AlternativeId, LeftOut } from '#core/plan/alternatives.ts'
-import type { Opening } from '#core/plan/reach.ts'
+import type { Workpiece } from '#core/plan/cut.ts'
+import { COUNTED_IN, type Material } from '#core/plan/material.ts'
+import type { Binding, Opening } from '#core/plan/reach.ts'
 import type { Stage } from '#core/job/stages.ts'
 import { Problem } from '#core/problem.ts'
 import type { UnitChoice } from '#core/quantities/units.ts'
-import { fixed, writeQuantity, writeSpread, writeBalanceBoth } from '#core/quantities/write.ts'
-import { SPORTS } from '#core/sports/profile.ts'
-import { PROFILES } from '#core/sports/sports.ts'
+import {
+  fixed,
+  unitMark,
+  writeBalanceBoth,
+  writeDifference,
+  writeQuantity,
+  writeSpread,
+} from '#core/quantities/write.ts'
+import type { Zone } from '#core/sports/profile.ts'
 import { QUANTITY_NAMES } from '#contract/words.ts'
-import type { Material } from '#core/plan/material.ts'
 
 /** All words for codes of the core, in one place. */
 export const STAGE_NAMES: Record<Stage, string> = {
@@ -182,22 +189,39 @@ export function leftOutWords(left: LeftOut): string {
   }
 }
 
-export function openingWords({ obstacle, by }: Opening, materials: readonly Material[], units: UnitChoice): string {
+/** Balance is loosened in a length even where it is written in points. */
+const lengthy = (units: UnitChoice): UnitChoice => ({
+  ...units,
+  balance: units.balance === 'points' ? 'cm' : units.balance,
+})
+const zoneName = (id: string, zones: readonly Zone[]) => zones.find((z) => z.id === id)?.name.toLowerCase() ?? id
+const materialName = (id: string, materials: readonly Material[]) => materials.find((m) => m.id === id)?.name ?? id
+
+export function openingWords(
+  { obstacle, by }: Opening,
+  { materials, work }: { materials: readonly Material[]; work: Workpiece },
+  units: UnitChoice,
+): string {
   switch (obstacle.kind) {
-    case 'tolerance':
-      return `${QUANTITY_NAMES[obstacle.quantity]}: a tolerance wider by ${writeSpread(by, obstacle.quantity, { ...units, balance: units.balance === 'points' ? 'cm' : units.balance })} ${obstacle.quantity === 'mass' ? units.mass : obstacle.quantity === 'balance' ? (units.balance === 'points' ? 'cm' : units.balance) : 'kg·cm²'}`
+    case 'tolerance': {
+      const { quantity } = obstacle
+      const u = lengthy(units)
+      const mark = unitMark(quantity, u)
+      return `${QUANTITY_NAMES[quantity]}: a tolerance wider by ${writeSpread(by, quantity, u)}${mark ? ` ${mark}` : ''}`
+    }
     case 'stock': {
       const m = materials.find((x) => x.id === obstacle.materialId)
-      return `${fixed(by, 0)} ${m?.kind === 'tape' ? 'cm' : m?.kind === 'fill' ? 'g' : 'pieces'} more of ${m?.name ?? obstacle.materialId} in the drawer`
+      return `${fixed(by, 0)} ${COUNTED_IN[m?.kind ?? 'tape']} more of ${materialName(obstacle.materialId, materials)} in the drawer`
     }
-    case 'zone':
-      return `${fixed(by, 1)} cm more room at ${
-        SPORTS.flatMap((s) => PROFILES[s].zones)
-          .find((z) => z.id === obstacle.zoneId)
-          ?.name.toLowerCase() ?? obstacle.zoneId
-      }`
+    case 'zone': {
+      const zone = work.profile.zones.find((z) => z.id === obstacle.zoneId)
+      const where = zoneName(obstacle.zoneId, work.profile.zones)
+      return zone?.place === 'spot' ? `room for ${fixed(by, 1)} more at ${where}` : `${fixed(by, 1)} cm more room at ${where}`
+    }
     case 'cap':
-      return `a cap ${fixed(by, 1)} g higher`
+      return `${fixed(by, 1)} g more allowed`
+    case 'capTotal':
+      return `a whole frame ${fixed(by, 1)} g heavier`
     case 'places':
       return by === 1 ? 'one place more' : `${by} places more`
     case 'lead':
@@ -206,9 +230,44 @@ export function openingWords({ obstacle, by }: Opening, materials: readonly Mate
       return 'mass where it shows'
     case 'grip':
       return 'another grip or overgrip allowed'
+    case 'strings':
+      return 'other strings of the drawer allowed'
+    case 'takeOff':
+      return 'taking off what is stuck on'
     case 'zones':
       return 'all places open'
     case 'materials':
       return 'all materials in the drawer'
+    case 'otherGrip':
+      return `a base grip ${fixed(Math.abs(by), 0)} g ${by < 0 ? 'lighter' : 'heavier'} (not in the drawer)`
+    case 'otherStrings':
+      return `a string bed ${fixed(Math.abs(by), 0)} g ${by < 0 ? 'lighter' : 'heavier'} (not in the drawer)`
+    case 'base':
+      return `another frame to start from: ${obstacle.name}`
+  }
+}
+
+/** What holds the nearest plan back. */
+export function bindingWords(
+  binding: Binding,
+  { materials, work }: { materials: readonly Material[]; work: Workpiece },
+  units: UnitChoice,
+): string {
+  switch (binding.kind) {
+    case 'stock':
+      return `${materialName(binding.materialId, materials)} is used up`
+    case 'zone':
+      return `${zoneName(binding.zoneId, work.profile.zones)} is full`
+    case 'cap':
+      return 'no more may be added'
+    case 'capTotal':
+      return 'the whole frame may not be heavier'
+    case 'places':
+      return 'no more places are allowed'
+    case 'above':
+      return `${QUANTITY_NAMES[binding.quantity].toLowerCase()} is ${writeDifference(binding.by, binding.quantity, units)} above its target before anything is added`
+    case 'oneOf':
+    case 'rule':
+      return ''
   }
 }

@@ -37,8 +37,9 @@ export function handWith(loading: Promise<Solve>): Hand & { live(request: PlanRe
       const found = planUnder(id, space!, best, solve, apartFrom)
       return 'plan' in found ? judged(found.plan) : found
     },
-    async openings() {
-      return reachOf(space!.request, solve).openings
+    async openings(bases) {
+      const { openings, binding } = reachOf(space!.request, solve, bases)
+      return { openings, binding }
     },
     async curve(best) {
       return tradeOff(space!.request, best, solve)

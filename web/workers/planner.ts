@@ -1,5 +1,6 @@
 import * as Comlink from 'comlink'
 import type { Plan } from '#core/plan/plan.ts'
+import type { BaseFrame } from '#core/plan/reach.ts'
 import type { PlanRequest } from '#core/plan/request.ts'
 import type { PlannerWorker } from './planner.worker.ts'
 import { planTogether, type PlanNews } from './planning.ts'
@@ -26,6 +27,7 @@ export function warmPlanner(): void {
 /** Works out plans away from the page. News comes as it is found; `stop` ends the work at once and keeps what was told. */
 export function startPlanning(
   request: PlanRequest,
+  bases: () => Promise<BaseFrame[]>,
   tell: (news: PlanNews) => void,
 ): { finished: Promise<void>; stop(): void } {
   let stopped = false
@@ -33,6 +35,7 @@ export function startPlanning(
   const finished = planTogether(
     hands.map((hand) => hand.remote as never),
     plain(request),
+    async () => plain(await bases()),
     (news) => {
       if (!stopped) tell(news)
     },

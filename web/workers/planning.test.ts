@@ -17,6 +17,7 @@ async function newsOf(hands: number, request = usualRequest()): Promise<PlanNews
   await planTogether(
     Array.from({ length: hands }, () => handWith(Promise.resolve(solve))),
     request,
+    () => Promise.resolve([]),
     (item) => news.push(item),
   )
   return news

@@ -8,7 +8,7 @@ import {
 } from '#core/plan/alternatives.ts'
 import type { Chance } from '#core/plan/chance.ts'
 import { planSpace, type Plan } from '#core/plan/plan.ts'
-import type { Opening } from '#core/plan/reach.ts'
+import type { BaseFrame, Binding, Opening } from '#core/plan/reach.ts'
 import type { PlanRequest } from '#core/plan/request.ts'
 import type { TradePoint } from '#core/plan/tradeOff.ts'
 
@@ -27,7 +27,7 @@ export interface Hand {
   quick(): Promise<Judged>
   best(): Promise<Judged>
   under(id: Rule, best: Plan, apartFrom: Alternative | null): Promise<Under>
-  openings(): Promise<Opening[]>
+  openings(bases: readonly BaseFrame[]): Promise<{ openings: Opening[]; binding: Binding[] }>
   curve(best: Plan): Promise<TradePoint[]>
 }
 
@@ -35,7 +35,7 @@ export interface Hand {
 export type PlanNews =
   | ({ kind: 'quick'; ms: number } & Judged)
   | ({ kind: 'best'; ms: number } & Judged)
-  | { kind: 'openings'; openings: Opening[] }
+  | { kind: 'openings'; openings: Opening[]; binding: Binding[] }
   | { kind: 'alternative'; alternative: Offer; ms: number }
   | { kind: 'leftOut'; leftOut: LeftOut }
   | { kind: 'curve'; points: TradePoint[] }
@@ -49,10 +49,12 @@ const ENOUGH = 6
  * The whole of planning by several hands at once: a good plan, the proven one, then the alternatives in their order. While the
  * best is being proven the other hands begin on alternatives, as if the good plan had told already whether the target is
  * reached; what turns out otherwise is worked out again.
+ * @param bases other frames to start from, asked for only where the target is out of reach
  */
 export async function planTogether(
   hands: readonly Hand[],
   request: PlanRequest,
+  bases: () => Promise<BaseFrame[]>,
   tell: (news: PlanNews) => void,
 ): Promise<void> {
   const start = performance.now()
@@ -87,7 +89,7 @@ export async function planTogether(
   tell({ kind: 'best', ms: since(), ...theBest })
   progress()
   if (!theBest.plan.reached) {
-    tell({ kind: 'openings', openings: await first.openings() })
+    tell({ kind: 'openings', ...(await first.openings(await bases())) })
     tell({ kind: 'curve', points: await first.curve(theBest.plan) })
     await Promise.all(early)
     tell({ kind: 'done', ms: since() })

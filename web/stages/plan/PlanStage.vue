@@ -1,6 +1,11 @@
 <script setup lang="ts">
 import { mdiArrowRight } from '@mdi/js'
 import { computed, onMounted, watch } from 'vue'
+import { referenceState } from '#core/compare/setup.ts'
+import { estimateOf } from '#core/frame/state.ts'
+import type { BaseFrame } from '#core/plan/reach.ts'
+import { JOB_REFERENCE } from '#contract/library.ts'
+import { measuredFrames } from '../../api/library.ts'
 import { aimedAt, checkRequest, type PlanLimits } from '#core/plan/request.ts'
 import { leaveIt, type Plan } from '#core/plan/plan.ts'
 import type { AlternativeId } from '#core/plan/alternatives.ts'
@@ -59,9 +64,23 @@ const wantedKey = computed(() =>
   }),
 )
 
+/** The shop's other measured frames of this sport, as this one is: to start from where this one will not do. */
+async function bases(): Promise<BaseFrame[]> {
+  const { condition, axisCm } = job.picture!
+  const frames = await measuredFrames(job.profile.id, null)
+  return frames
+    .filter((f) => f.id !== `${JOB_REFERENCE}${job.view!.job.id}`)
+    .map((f) => ({
+      id: f.id,
+      name: f.name,
+      state: referenceState(f, { condition, axisCm }, job.profile),
+      work: { ...job.picture!.work, geometry: f.geometry },
+    }))
+    .filter((base) => aimedAt(target.value).every((q) => estimateOf(base.state, q) !== null))
+}
 async function work(): Promise<Plan | null> {
   if (obstacle.value) return null
-  return planner.run(request.value)
+  return planner.run(request.value, bases)
 }
 onMounted(() => void work())
 watch(wantedKey, () => void work())
@@ -153,6 +172,7 @@ const short = computed(() => {
     <ReachNotice
       v-if="planner.openings.value"
       :openings="planner.openings.value"
+      :binding="planner.binding.value"
       :nearest="planner.found.value[0]?.plan ?? null"
     />
     <PlanStrip v-if="!obstacle" :planner="planner" :taken="body.byHand ? null : body.taken" @take="take" />

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import type { Plan } from '#core/plan/plan.ts'
-import type { Opening } from '#core/plan/reach.ts'
+import type { Binding, Opening } from '#core/plan/reach.ts'
 import { writeDifference } from '#core/quantities/write.ts'
 import { QUANTITY_NAMES } from '#contract/words.ts'
-import { openingWords } from '../../shared/words.ts'
+import { bindingWords, openingWords } from '../../shared/words.ts'
 import { useJob } from '../../stores/job.ts'
 import { useShop } from '../../stores/shop.ts'
 
 /** A target that cannot be reached: what is off at the nearest, and what alone would open it. */
-defineProps<{ openings: Opening[]; nearest: Plan | null }>()
+defineProps<{ openings: Opening[]; binding: Binding[]; nearest: Plan | null }>()
 const job = useJob()
 const shop = useShop()
 </script>
@@ -26,11 +26,14 @@ const shop = useShop()
       }}
       off target.</template
     >
+    <span v-if="binding.length > 0" data-testid="binding">
+      In the way: {{ binding.map((b) => bindingWords(b, job.picture!, shop.units)).join('; ') }}.</span
+    >
     <template v-if="openings.length > 0">
       Any one of these would reach it:
       <ul>
-        <li v-for="opening in openings.slice(0, 4)" :key="JSON.stringify(opening.obstacle)">
-          {{ openingWords(opening, job.picture!.materials, shop.units) }}
+        <li v-for="opening in openings.slice(0, 6)" :key="JSON.stringify(opening.obstacle)">
+          {{ openingWords(opening, job.picture!, shop.units) }}
         </li>
       </ul>
     </template>

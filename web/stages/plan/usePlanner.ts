@@ -1,7 +1,7 @@
 import { computed, onBeforeUnmount, ref, shallowRef } from 'vue'
 import type { LeftOut } from '#core/plan/alternatives.ts'
 import type { Plan } from '#core/plan/plan.ts'
-import type { Opening } from '#core/plan/reach.ts'
+import type { BaseFrame, Binding, Opening } from '#core/plan/reach.ts'
 import type { PlanRequest } from '#core/plan/request.ts'
 import type { TradePoint } from '#core/plan/tradeOff.ts'
 import { startPlanning } from '../../workers/planner.ts'
@@ -17,12 +17,13 @@ export function usePlanner() {
   const progress = ref(0)
   const leftOut = shallowRef<LeftOut[]>([])
   const openings = shallowRef<Opening[] | null>(null)
+  const binding = shallowRef<Binding[]>([])
   const state = ref<'idle' | 'working' | 'done' | 'stopped'>('idle')
   const problem = ref('')
   const took = ref({ quickMs: 0, bestMs: 0, threeMs: 0, allMs: 0 })
   let running: ReturnType<typeof startPlanning> | null = null
 
-  async function run(request: PlanRequest): Promise<Plan | null> {
+  async function run(request: PlanRequest, bases: () => Promise<BaseFrame[]>): Promise<Plan | null> {
     if (state.value === 'working') running?.stop()
     quick.value = null
     found.value = []
@@ -33,7 +34,7 @@ export function usePlanner() {
     problem.value = ''
     took.value = { quickMs: 0, bestMs: 0, threeMs: 0, allMs: 0 }
     state.value = 'working'
-    const mine = startPlanning(request, (news) => {
+    const mine = startPlanning(request, bases, (news) => {
       if (running !== mine) return
       switch (news.kind) {
         case 'quick':
@@ -46,6 +47,7 @@ export function usePlanner() {
           break
         case 'openings':
           openings.value = news.openings
+          binding.value = news.binding
           break
         case 'alternative':
           found.value = [...found.value, news.alternative]
@@ -87,5 +89,5 @@ export function usePlanner() {
   const ways = computed<Offer[]>(() =>
     found.value.length > 0 ? found.value : quick.value ? [{ id: 'best', ...quick.value }] : [],
   )
-  return { ways, found, leftOut, openings, curve, progress, state, problem, took, run, stop }
+  return { ways, found, leftOut, openings, binding, curve, progress, state, problem, took, run, stop }
 }
