@@ -51,6 +51,12 @@ export function stripsText(cut: Cut, material: Material, work: Workpiece): strin
       return cut.amount < 0 ? `${-cut.amount} off` : `${cut.amount} on`
   }
 }
+const WHOLE: Partial<Record<Cut['place'], string>> = { grip: 'Grip', bed: 'Strings', off: 'Take off' }
+
+/** The name of the place: the zone's, or what is changed as a whole. */
+export const whereText = (cut: Cut, work: Workpiece): string =>
+  work.profile.zones.find((z) => z.id === cut.zoneId)?.name ?? WHOLE[cut.place] ?? 'By hand'
+
 /** Where it goes, in landmarks that a hand can find. */
 export function placeText(cut: Cut, work: Workpiece): string {
   switch (cut.place) {

@@ -12,8 +12,7 @@ beforeAll(async () => {
 })
 const tape = DRAWER.filter((m) => m.kind === 'tape' || m.kind === 'fill')
 const inertia = { swingWeight: { value: 310, tolerance: 2 } }
-const find = (openings: Opening[], kind: Opening['obstacle']['kind']) =>
-  openings.find((o) => o.obstacle.kind === kind)
+const find = (openings: Opening[], kind: Opening['obstacle']['kind']) => openings.find((o) => o.obstacle.kind === kind)
 
 /** Every opening opens: solved again with it, the target is reached; and it was not before. */
 function allOpen(request: PlanRequest, bases: BaseFrame[] = []): Opening[] {

@@ -212,7 +212,7 @@ export function reachOf(request: PlanRequest, solve: Solve, bases: readonly Base
 }
 
 /** The bounds that are used up in a plan, and the numbers that are above their targets with nothing added and can only grow. */
-function bindingOf(request: PlanRequest, nearest: Plan): Binding[] {
+export function bindingOf(request: PlanRequest, nearest: Plan): Binding[] {
   const space = planSpace(request)
   const programme = programmeFor(space, NO_RULE)
   const full = programme.rows.flatMap((row): Binding[] => {

@@ -68,6 +68,12 @@ export function makeRouter(): Router {
             meta: { stage: 'target' },
           },
           { path: 'plan', name: 'plan', component: () => import('../stages/plan/PlanStage.vue') },
+          {
+            path: 'plan/model',
+            name: 'into-model',
+            component: () => import('../stages/plan/IntoModelPage.vue'),
+            meta: { stage: 'plan' },
+          },
           { path: 'build', name: 'build', component: () => import('../stages/build/BuildStage.vue') },
           { path: 'check', name: 'check', component: () => import('../stages/check/CheckStage.vue') },
           { path: 'play', name: 'play', component: () => import('../stages/play/PlayStage.vue') },

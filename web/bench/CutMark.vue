@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import type { Cut, Workpiece } from '#core/plan/cut.ts'
 import { cutDrawing } from '#core/plan/drawing.ts'
 import type { Material } from '#core/plan/material.ts'
+import { toneOf } from './cutTone.ts'
 
 /** One cut where it lies, at its true length; its layers make it thicker. In cm, under the bench's scaling. */
 const props = defineProps<{
@@ -15,12 +16,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ grab: [event: PointerEvent]; key: [event: KeyboardEvent]; pick: [] }>()
 
-const tone = computed(() => {
-  const { kind, lead } = props.material
-  if (kind === 'fill') return 'fill'
-  if (kind === 'weight') return 'weight'
-  return lead ? 'lead' : kind === 'tape' ? 'tungsten' : 'sleeve'
-})
+const tone = computed(() => toneOf(props.material))
 const drawing = computed(() => cutDrawing(props.cut, props.material, props.work))
 const paths = computed(() => drawing.value.paths)
 const width = computed(() => drawing.value.widthCm)

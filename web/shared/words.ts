@@ -216,7 +216,9 @@ export function openingWords(
     case 'zone': {
       const zone = work.profile.zones.find((z) => z.id === obstacle.zoneId)
       const where = zoneName(obstacle.zoneId, work.profile.zones)
-      return zone?.place === 'spot' ? `room for ${fixed(by, 1)} more at ${where}` : `${fixed(by, 1)} cm more room at ${where}`
+      return zone?.place === 'spot'
+        ? `room for ${fixed(by, 1)} more at ${where}`
+        : `${fixed(by, 1)} cm more room at ${where}`
     }
     case 'cap':
       return `${fixed(by, 1)} g more allowed`

@@ -1,6 +1,7 @@
 import { planUnder } from '#core/plan/alternatives.ts'
 import { chanceOf, type Chance } from '#core/plan/chance.ts'
 import { piecesOfAll } from '#core/plan/cut.ts'
+import { intoModel, type IntoModel, type Model } from '#core/plan/intoModel.ts'
 import type { Solve } from '#core/plan/linear.ts'
 import { NO_RULE, planSpace, provenPlan, quickPlan, type Plan, type PlanSpace } from '#core/plan/plan.ts'
 import { reachOf } from '#core/plan/reach.ts'
@@ -9,7 +10,10 @@ import { tradeOff } from '#core/plan/tradeOff.ts'
 import type { Hand } from './planning.ts'
 
 /** A hand that works with a solver, wherever it runs. */
-export function handWith(loading: Promise<Solve>): Hand & { live(request: PlanRequest): Promise<Plan> } {
+export function handWith(loading: Promise<Solve>): Hand & {
+  live(request: PlanRequest): Promise<Plan>
+  intoModel(request: PlanRequest, theirs: Model): Promise<IntoModel>
+} {
   let space: PlanSpace | null = null
   let solve: Solve
   const chance = (plan: Plan): Chance => {
@@ -48,6 +52,9 @@ export function handWith(loading: Promise<Solve>): Hand & { live(request: PlanRe
     async live(request) {
       solve = await loading
       return quickPlan(planSpace(request), NO_RULE, solve)
+    },
+    async intoModel(request, theirs) {
+      return intoModel(request, theirs, await loading)
     },
   }
 }

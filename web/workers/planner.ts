@@ -1,4 +1,5 @@
 import * as Comlink from 'comlink'
+import type { IntoModel, Model } from '#core/plan/intoModel.ts'
 import type { Plan } from '#core/plan/plan.ts'
 import type { BaseFrame } from '#core/plan/reach.ts'
 import type { PlanRequest } from '#core/plan/request.ts'
@@ -50,6 +51,12 @@ export function startPlanning(
       warmPlanner()
     },
   }
+}
+
+/** What turns the frame of a request into another model. */
+export function planIntoModel(request: PlanRequest, theirs: Model): Promise<IntoModel> {
+  warmPlanner()
+  return hands[0].remote.intoModel(plain(request), plain(theirs))
 }
 
 /** The rest of a plan around the pieces that are held, while one of them is under the hand; the newest question wins. */

@@ -7,29 +7,19 @@ import { headCentreCm } from '#core/frame/outline.ts'
 import { costOf } from '#core/plan/cut.ts'
 import type { Plan } from '#core/plan/plan.ts'
 import { fixed, signed, writeDifference } from '#core/quantities/write.ts'
-import { QUANTITY_NAMES, stripsText } from '#contract/words.ts'
+import { QUANTITY_NAMES } from '#contract/words.ts'
+import PlanPicture from '../../bench/PlanPicture.vue'
 import { ALTERNATIVES, leftOutWords } from '../../shared/words.ts'
 import { useJob } from '../../stores/job.ts'
 import { useShop } from '../../stores/shop.ts'
+import CutLines from './CutLines.vue'
 import type { usePlanner } from './usePlanner.ts'
 
 const props = defineProps<{ planner: ReturnType<typeof usePlanner>; taken: AlternativeId | null }>()
 defineEmits<{ take: [id: AlternativeId, plan: Plan] }>()
 const job = useJob()
 const shop = useShop()
-const WHOLE: Partial<Record<string, string>> = { grip: 'Grip', bed: 'Strings', off: 'Take off' }
 const cards = computed(() => props.planner.ways.value)
-const lines = (plan: Plan) =>
-  plan.cuts.map((cut) => {
-    const material = job.picture!.materials.find((m) => m.id === cut.materialId)
-    const zone = job.picture!.work.profile.zones.find((z) => z.id === cut.zoneId)
-    return {
-      id: cut.id,
-      where: zone?.name ?? WHOLE[cut.place] ?? 'By hand',
-      what: material?.name ?? '',
-      cut: material ? stripsText(cut, material, job.picture!.work) : '',
-    }
-  })
 /** Cuts, and what they cost where every price is known. */
 function facts(plan: Plan): string {
   const costs = plan.cuts.map((cut) => {
@@ -93,15 +83,13 @@ function beyond(plan: Plan): string[] {
             >Apart from “{{ ALTERNATIVES[apartFrom].name }}”: at most 65 % of its mass at each place.</template
           >
         </p>
-        <table>
-          <tbody>
-            <tr v-for="line in lines(plan)" :key="line.id">
-              <td>{{ line.where }}</td>
-              <td class="quiet">{{ line.what }}</td>
-              <td class="figure cut">{{ line.cut }}</td>
-            </tr>
-          </tbody>
-        </table>
+        <PlanPicture
+          :cuts="plan.cuts"
+          :materials="job.picture!.materials"
+          :work="job.picture!.work"
+          :label="`The frame with the pieces of “${ALTERNATIVES[id].name}”`"
+        />
+        <CutLines :cuts="plan.cuts" :materials="job.picture!.materials" :work="job.picture!.work" />
         <p v-if="plan.cuts.length === 0" class="quiet">Nothing to add.</p>
         <ul class="off">
           <li v-for="landing in plan.landings" :key="landing.quantity" :class="{ out: !landing.inside }">
@@ -171,19 +159,6 @@ p {
   margin: 2px 0 6px;
   font-size: 13.5px;
   line-height: 1.3;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-  font-size: 13.5px;
-}
-td {
-  padding: 2px 4px 2px 0;
-  vertical-align: top;
-  line-height: 1.25;
-}
-.cut {
-  text-align: right;
 }
 .off {
   list-style: none;

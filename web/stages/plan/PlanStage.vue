@@ -137,6 +137,7 @@ const short = computed(() => {
       >
     </template>
     <template #actions>
+      <v-btn :to="{ name: 'into-model' }" data-testid="into-model">Into another model</v-btn>
       <LimitsMenu :limits="body.limits" @change="setLimits" />
       <v-btn
         v-if="job.cuts.length > 0"
