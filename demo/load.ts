@@ -18,6 +18,9 @@ import type { Database, Queryable } from '#server/db/database.ts'
 import { bodySchema, checkSchema, deviceSchema } from '#contract/devices.ts'
 import { insertCheck, putBody, putDevice } from '#server/queries/devices.ts'
 import { BODIES, checksUntil, devicesOn } from './devices.ts'
+import { batchBodySchema } from '#contract/batch.ts'
+import { saveBatch } from '#server/queries/batches.ts'
+import { BATCH } from './batch.ts'
 import { insertFrame } from '#server/queries/frames.ts'
 import { appendRevision, insertJob, insertReading } from '#server/queries/jobs.ts'
 import { putMaterial } from '#server/queries/materials.ts'
@@ -48,6 +51,7 @@ export async function loadDemoWorld(db: Database, benchPort: number | null = nul
     for (const device of devicesOn(benchPort)) await putDevice(tx, deviceSchema.parse(device))
     for (const check of checksUntil(new Date())) await insertCheck(tx, checkSchema.parse(check))
     for (const story of STORIES) await tell(tx, story, solve)
+    await saveBatch(tx, BATCH.id, batchBodySchema.parse(BATCH.body), 0, SHOP.initials)
   })
   return true
 }

@@ -47,9 +47,17 @@ export interface PlanRule {
   placesFirst: boolean
   /** A plan outside a tolerance is of no use. */
   mustReach: boolean
+  /** Anywhere inside a tolerance is as good as its middle: for tolerances that are drawn in already. */
+  toTheEdge: boolean
 }
 
-export const NO_RULE: PlanRule = { rows: [], allows: () => true, placesFirst: false, mustReach: false }
+export const NO_RULE: PlanRule = {
+  rows: [],
+  allows: () => true,
+  placesFirst: false,
+  mustReach: false,
+  toTheEdge: false,
+}
 
 /** The choices and rooms of a request: worked out once, shared by all of its plans. */
 export interface PlanSpace {
@@ -79,11 +87,16 @@ export function programmeFor(space: PlanSpace, rule: PlanRule): Programme {
     request,
     choices,
     rows: [...hardRows(request, choices, rooms), ...rule.rows, ...forbidden],
-    guards: guardsFor(request, request.state),
+    guards: guardsUnder(rule, request, request.state),
     maxPlaces: request.limits.maxPlaces,
     placesFirst: rule.placesFirst || request.limits.fewPlaces,
     mustReach: rule.mustReach,
   }
+}
+
+function guardsUnder(rule: PlanRule, request: PlanRequest, at: FrameState): Guard[] {
+  const guards = guardsFor(request, at)
+  return rule.toTheEdge ? guards.map((g) => ({ ...g, guard: g.tolerance })) : guards
 }
 
 /** A good plan at once, for showing while the proof is under way. */
@@ -96,7 +109,7 @@ export function quickPlan(space: PlanSpace, rule: PlanRule, solve: Solve): Plan 
 function goodStart(space: PlanSpace, rule: PlanRule, solve: Solve): { programme: Programme; counts: number[] } {
   const programme = programmeFor(space, rule)
   const first = goodCounts(programme, solve)
-  programme.guards = guardsFor(space.request, predicted(space.request, space.choices, first))
+  programme.guards = guardsUnder(rule, space.request, predicted(space.request, space.choices, first))
   return { programme, counts: improved(programme, first, true) }
 }
 

@@ -25,6 +25,7 @@ export function makeRouter(): Router {
         props: true,
       },
       { path: '/batch/:id', name: 'batch', component: () => import('../batch/BatchPage.vue'), props: true },
+      { path: '/batch/:id/set', name: 'set', component: () => import('../batch/SetPage.vue'), props: true },
       { path: '/new', name: 'new', component: () => import('./NewJobPage.vue') },
       {
         path: '/job/:id',

@@ -149,6 +149,13 @@ async function toJob(unit: BatchUnit): Promise<void> {
           :disabled="!batch.canRedo.value"
           @click="batch.stepBack('redo')"
         />
+        <v-btn
+          v-if="body.units.length > 1"
+          :to="{ name: 'set', params: { id } }"
+          data-testid="make-alike"
+          @click="batch.send()"
+          >Make them alike</v-btn
+        >
         <v-btn :prepend-icon="mdiPlus" data-testid="add-unit" @click="addUnit">Unit</v-btn>
       </header>
       <v-alert v-if="batch.state.value === 'stale'" type="warning" variant="tonal" density="compact" class="mb-3">

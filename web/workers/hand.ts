@@ -1,6 +1,7 @@
 import { planUnder } from '#core/plan/alternatives.ts'
 import { chanceOf, type Chance } from '#core/plan/chance.ts'
 import { piecesOfAll } from '#core/plan/cut.ts'
+import { bestPair, planSet, type Pair, type SetAim, type SetFrame, type SetPlan } from '#core/plan/frameSet.ts'
 import { intoModel, type IntoModel, type Model } from '#core/plan/intoModel.ts'
 import type { Solve } from '#core/plan/linear.ts'
 import { NO_RULE, planSpace, provenPlan, quickPlan, type Plan, type PlanSpace } from '#core/plan/plan.ts'
@@ -13,6 +14,8 @@ import type { Hand } from './planning.ts'
 export function handWith(loading: Promise<Solve>): Hand & {
   live(request: PlanRequest): Promise<Plan>
   intoModel(request: PlanRequest, theirs: Model): Promise<IntoModel>
+  set(frames: readonly SetFrame[], aim: SetAim): Promise<SetPlan>
+  pair(frames: readonly SetFrame[], aim: SetAim): Promise<Pair[]>
 } {
   let space: PlanSpace | null = null
   let solve: Solve
@@ -55,6 +58,12 @@ export function handWith(loading: Promise<Solve>): Hand & {
     },
     async intoModel(request, theirs) {
       return intoModel(request, theirs, await loading)
+    },
+    async set(frames, aim) {
+      return planSet(frames, aim, await loading)
+    },
+    async pair(frames, aim) {
+      return bestPair(frames, aim, await loading)
     },
   }
 }

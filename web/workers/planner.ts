@@ -1,4 +1,5 @@
 import * as Comlink from 'comlink'
+import type { Pair, SetAim, SetFrame, SetPlan } from '#core/plan/frameSet.ts'
 import type { IntoModel, Model } from '#core/plan/intoModel.ts'
 import type { Plan } from '#core/plan/plan.ts'
 import type { BaseFrame } from '#core/plan/reach.ts'
@@ -57,6 +58,18 @@ export function startPlanning(
 export function planIntoModel(request: PlanRequest, theirs: Model): Promise<IntoModel> {
   warmPlanner()
   return hands[0].remote.intoModel(plain(request), plain(theirs))
+}
+
+/** One target and a plan for each of several frames. */
+export function planFrameSet(frames: readonly SetFrame[], aim: SetAim): Promise<SetPlan> {
+  warmPlanner()
+  return hands[0].remote.set(plain(frames), plain(aim))
+}
+
+/** Which two of several frames take the least to be alike. */
+export function pickPair(frames: readonly SetFrame[], aim: SetAim): Promise<Pair[]> {
+  warmPlanner()
+  return hands[1].remote.pair(plain(frames), plain(aim))
 }
 
 /** The rest of a plan around the pieces that are held, while one of them is under the hand; the newest question wins. */

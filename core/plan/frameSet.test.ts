@@ -1,0 +1,157 @@
+import { beforeAll, describe, expect, it } from 'vitest'
+import { frameState } from '../frame/state.ts'
+import { normal, seeded } from '../numerics/random.ts'
+import { QUANTITIES } from '../quantities/units.ts'
+import { tennis } from '../sports/tennis.ts'
+import { DRAWER, realSolver, STRUNG, usualRequest } from '../testing/fixtures.ts'
+import { stockOf } from './cut.ts'
+import { bestPair, planSet, RIVAL_G, type SetFrame } from './frameSet.ts'
+import type { Solve } from './linear.ts'
+import { planSpace } from './plan.ts'
+import { plusEffect, NO_EFFECT, type Effect } from './effect.ts'
+
+let solve: Solve
+beforeAll(async () => {
+  solve = await realSolver()
+})
+
+/** Frames of one model as they come: apart by a gram, a millimetre, two units (a seeded batch). */
+function batch(count: number, seed: number, change: Parameters<typeof usualRequest>[0] = {}): SetFrame[] {
+  const n = normal(seeded(seed))
+  return Array.from({ length: count }, (_, i) => ({
+    id: `unit-${i + 1}`,
+    request: usualRequest({
+      state: frameState(
+        {
+          mass: { value: 305 + 1.2 * n(), u: 0.1 },
+          balance: { value: 32.4 + 0.1 * n(), u: 0.03 },
+          swingWeight: { value: 300 + 1.8 * n(), u: 0.5 },
+          twistWeight: { value: 13.4 + 0.12 * n(), u: 0.08 },
+        },
+        10.16,
+      ),
+      ...change,
+    }),
+  }))
+}
+
+describe('a set of frames', () => {
+  it.each([1, 2])(
+    'seed %i: lands alike, no two apart by more than a tolerance, and takes no less than its bound',
+    (seed) => {
+      const frames = batch(4, seed)
+      const set = planSet(frames, { kind: 'common' }, solve)
+      expect(set.reached && set.inStock).toBe(true)
+      for (const { quantity, after, tolerance } of set.spread) {
+        const values = set.plans.map(({ plan }) => numberOf(plan.result, quantity))
+        expect(Math.max(...values) - Math.min(...values)).toBeCloseTo(after, 9)
+        expect(after).toBeLessThanOrEqual(tolerance + 1e-6)
+      }
+      expect(set.totalG).toBeGreaterThanOrEqual(set.leastG - 1e-6)
+      if (set.proven) expect(set.totalG).toBeLessThanOrEqual(set.leastG + RIVAL_G * 4 + 1e-9)
+    },
+  )
+
+  it('takes the least that any way takes, by going through all ways of two frames at two places', () => {
+    const zones = tennis.zones
+      .filter((z) => z.id === 'tip' || z.id === 'butt')
+      .map((z) => ({ ...z, capacityCm: 3.5, maxLayers: 1 }))
+    const materials = DRAWER.filter((m) => m.id === 'lead-half' || m.id === 'putty')
+    for (const seed of [3, 4, 5, 6]) {
+      const frames = batch(2, seed, {
+        materials,
+        work: { geometry: tennis.geometry, condition: STRUNG, profile: { ...tennis, zones } },
+      })
+      const ways = frames.map(({ request }) => {
+        const { choices } = planSpace({ ...request, target: { mass: { value: 305, tolerance: 1 } } })
+        const found: { effect: Effect; grams: number }[] = []
+        const go = (j: number, effect: Effect, grams: number): void => {
+          if (j === choices.length) return void found.push({ effect, grams })
+          for (let n = 0; n <= choices[j].upper; n++) {
+            if (n > 0 && n < choices[j].least) continue
+            go(j + 1, n ? plusEffect(effect, choices[j].effectOf(n)) : effect, grams + choices[j].addedG(n))
+          }
+        }
+        go(0, NO_EFFECT, 0)
+        const s = request.state
+        return found.map(({ effect, grams }) => ({
+          grams,
+          mass: s.massG! + effect.massG,
+          balance: (s.massG! * s.balanceCm! + effect.moment) / (s.massG! + effect.massG),
+          swingWeight: s.swingWeightKgCm2! + effect.swing,
+          twistWeight: s.twistWeightKgCm2! + effect.twist,
+        }))
+      })
+      let least = Infinity
+      for (const a of ways[0])
+        for (const b of ways[1])
+          if (a.grams + b.grams < least && QUANTITIES.every((q) => Math.abs(a[q] - b[q]) <= tennis.tolerance[q] + 1e-9))
+            least = a.grams + b.grams
+      const set = planSet(frames, { kind: 'common' }, solve)
+      expect(Number.isFinite(least)).toBe(set.reached)
+      if (!set.reached) continue
+      expect(set.leastG).toBeLessThanOrEqual(least + 1e-6)
+      expect(set.totalG).toBeGreaterThanOrEqual(least - 1e-6)
+      if (set.proven) expect(set.totalG).toBeLessThanOrEqual(least + RIVAL_G * 2 + 1e-6)
+    }
+  })
+
+  it('all to the heaviest: its numbers are the target, and it gets nothing', () => {
+    const frames = batch(3, 8)
+    const heaviest = frames.reduce((a, b) => (b.request.state.massG! > a.request.state.massG! ? b : a))
+    const set = planSet(frames, { kind: 'heaviest' }, solve)
+    expect(set.target.mass!.value).toBe(heaviest.request.state.massG)
+    expect(set.plans.find((p) => p.id === heaviest.id)!.plan.cuts).toEqual([])
+  })
+
+  it('to given numbers: every frame to them, each tolerance halved', () => {
+    const target = { mass: { value: 312, tolerance: 1 }, swingWeight: { value: 308, tolerance: 2 } }
+    const set = planSet(batch(3, 9), { kind: 'given', target }, solve)
+    expect(set.reached).toBe(true)
+    for (const { plan } of set.plans) {
+      expect(Math.abs(plan.result.massG! - 312)).toBeLessThanOrEqual(0.5 + 1e-9)
+      expect(Math.abs(plan.result.swingWeightKgCm2! - 308)).toBeLessThanOrEqual(1 + 1e-9)
+    }
+  })
+
+  it('one drawer for all: together they take no more of a roll than there is, or it says so', () => {
+    const target = { mass: { value: 314, tolerance: 1 } }
+    const short = DRAWER.filter((m) => m.id === 'lead-half').map((m) => ({ ...m, stock: 60 }))
+    const frames = batch(3, 10, { materials: short })
+    const set = planSet(frames, { kind: 'given', target }, solve)
+    const taken = stockOf(
+      set.plans.flatMap(({ plan }) => plan.cuts),
+      short,
+      frames[0].request.work,
+    )
+    expect(set.inStock).toBe((taken.get('lead-half') ?? 0) <= 60)
+    // Some 8 g a frame want 120 cm of it in all; any one of them could have its own.
+    expect(Math.min(...frames.map((f) => 314 - f.request.state.massG!)) * 3).toBeGreaterThan(60 * 0.2)
+    expect(set.inStock && set.reached).toBe(false)
+  })
+})
+
+describe('which two of several', () => {
+  it('the pair that takes least of all pairs, by half a gram a frame', { timeout: 60000 }, () => {
+    const frames = batch(5, 12)
+    const [first, ...others] = bestPair(frames, { kind: 'common' }, solve)
+    expect(first.plan!.reached).toBe(true)
+    expect(others).toHaveLength(9)
+    for (const pair of others) {
+      const two = frames.filter((f) => pair.ids.includes(f.id))
+      expect(pair.leastG).toBeLessThanOrEqual(planSet(two, { kind: 'common' }, solve).totalG + 1e-6)
+      if (pair.plan?.reached) expect(pair.plan.totalG).toBeGreaterThanOrEqual(first.plan!.totalG - 1e-9)
+      else expect(pair.leastG).toBeGreaterThan(first.plan!.totalG - 2 * RIVAL_G - 1e-9)
+    }
+  })
+})
+
+function numberOf(state: ReturnType<typeof frameState>, quantity: (typeof QUANTITIES)[number]): number {
+  const field = {
+    mass: state.massG,
+    balance: state.balanceCm,
+    swingWeight: state.swingWeightKgCm2,
+    twistWeight: state.twistWeightKgCm2,
+  }
+  return field[quantity]!
+}

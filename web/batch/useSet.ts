@@ -1,0 +1,125 @@
+import { computed, ref, shallowRef, watch, type Ref } from 'vue'
+import { EMPTY_PLAN } from '#core/job/bodies.ts'
+import { estimateOf } from '#core/frame/state.ts'
+import type { Pair, SetAim, SetFrame, SetPlan } from '#core/plan/frameSet.ts'
+import type { Workpiece } from '#core/plan/cut.ts'
+import { OPEN_LIMITS, type TargetNumbers } from '#core/plan/request.ts'
+import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
+import type { TargetLines } from '#core/target/target.ts'
+import type { BatchUnit } from '#contract/batch.ts'
+import { useJob } from '../stores/job.ts'
+import { useShop } from '../stores/shop.ts'
+import { wordsOf } from '../shared/words.ts'
+import { pickPair, planFrameSet } from '../workers/planner.ts'
+import { jobOfUnit } from './jobOfUnit.ts'
+import type { useBatch } from './useBatch.ts'
+
+/** Several units made alike: who is in, what they should become, and what comes of it. */
+export function useSet(batch: ReturnType<typeof useBatch>) {
+  const shop = useShop()
+  const job = useJob()
+  const out: Ref<string[]> = ref([])
+  const kind = ref<SetAim['kind']>('common')
+  const found = shallowRef<SetPlan | null>(null)
+  const pairs = shallowRef<Pair[] | null>(null)
+  const busy = ref<'set' | 'pair' | null>(null)
+  const problem = ref('')
+
+  const drawer = computed(() => shop.materials.map((m) => (m.retired ? { ...m, stock: 0 } : m)))
+  const work = computed<Workpiece | null>(() => {
+    const body = batch.body.value
+    return body && { geometry: body.geometry, condition: body.condition, profile: batch.profile.value }
+  })
+  /** Units with weight and balance read: the others cannot be planned. */
+  const able = computed(() =>
+    batch.summaries.value.filter(
+      ({ summary }) => estimateOf(summary.state, 'mass') && estimateOf(summary.state, 'balance'),
+    ),
+  )
+  const chosen = computed(() => able.value.filter(({ unit }) => !out.value.includes(unit.id)))
+  const framesOf = (units: typeof able.value): SetFrame[] =>
+    units.map(({ unit, summary }) => ({
+      id: unit.id,
+      request: {
+        state: summary.state,
+        work: work.value!,
+        target: {},
+        materials: drawer.value,
+        limits: OPEN_LIMITS,
+        held: [],
+      },
+    }))
+  const aim = computed<SetAim | null>(() => {
+    if (kind.value !== 'given') return { kind: kind.value }
+    const target: TargetNumbers = {}
+    for (const q of QUANTITIES) {
+      const value = batch.wanted.value[q]
+      const known = chosen.value.every(({ summary }) => estimateOf(summary.state, q))
+      if (value !== undefined && known) target[q] = { value, tolerance: batch.profile.value.tolerance[q] }
+    }
+    return Object.keys(target).length > 0 ? { kind: 'given', target } : null
+  })
+
+  let asked = 0
+  async function run(): Promise<void> {
+    found.value = null
+    problem.value = ''
+    if (chosen.value.length < 2 || !aim.value) return
+    const mine = ++asked
+    busy.value = 'set'
+    try {
+      const answer = await planFrameSet(framesOf(chosen.value), aim.value)
+      if (mine === asked) found.value = answer
+    } catch (error) {
+      if (mine === asked) problem.value = wordsOf(error)
+    } finally {
+      if (mine === asked) busy.value = null
+    }
+  }
+  const key = computed(() =>
+    JSON.stringify([chosen.value.map(({ unit, summary }) => [unit.id, summary.state]), aim.value, drawer.value]),
+  )
+  watch(key, () => void run(), { immediate: true })
+
+  async function choosePair(): Promise<void> {
+    busy.value = 'pair'
+    problem.value = ''
+    try {
+      pairs.value = await pickPair(framesOf(able.value), aim.value ?? { kind: 'common' })
+    } catch (error) {
+      problem.value = wordsOf(error)
+    } finally {
+      busy.value = null
+    }
+  }
+  function only(ids: readonly string[]): void {
+    out.value = able.value.map(({ unit }) => unit.id).filter((id) => !ids.includes(id))
+  }
+
+  /** A unit goes on a bench of its own, with the common target and its own plan. @returns the job's id */
+  async function toBench(unit: BatchUnit): Promise<string> {
+    const body = batch.body.value!
+    const id = unit.jobId ?? (await jobOfUnit(body, unit, shop.initials))
+    if (!unit.jobId) batch.save({ units: body.units.map((u) => (u.id === unit.id ? { ...u, jobId: id } : u)) })
+    await batch.send()
+    await job.open(id)
+    const { target, plans } = found.value!
+    const lines: TargetLines = {}
+    for (const [quantity, { value, tolerance }] of Object.entries(target))
+      lines[quantity as Quantity] = {
+        value,
+        tolerance,
+        from: 'hand',
+        referenceId: null,
+        reason: `alike with the others of ${body.label}`,
+        chain: [{ code: 'hand' }],
+      }
+    job.save('target', { way: 'hand', referenceId: null, school: null, lines, also: {}, confirmed: [] })
+    const { cuts } = plans.find((p) => p.id === unit.id)!.plan
+    job.save('plan', { ...EMPTY_PLAN, byHand: true, cuts })
+    await job.flush()
+    return id
+  }
+
+  return { out, kind, able, chosen, found, pairs, busy, problem, work, drawer, choosePair, only, toBench }
+}
