@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { estimateOf } from '#core/frame/state.ts'
 import { headOutline } from '#core/frame/outline.ts'
 import { massOf } from '#core/plan/cut.ts'
+import { cutDrawing } from '#core/plan/drawing.ts'
 import type { ShownQuantity } from '#core/quantities/units.ts'
 import { pointsHeadLight } from '#core/quantities/units.ts'
 import { fixed, writePoints } from '#core/quantities/write.ts'
@@ -57,6 +58,17 @@ const pointMarks = computed(() => {
     x: scale.value.x(middle - points * 0.3175),
   }))
 })
+/** While a piece is in hand: where everything lay before. */
+const ghosts = computed(() =>
+  job.liveCuts === null
+    ? []
+    : (job.bodies.plan?.cuts ?? []).flatMap((cut) => {
+        const material = bench.materialOf(cut)
+        if (!material) return []
+        const { paths, widthCm } = cutDrawing(cut, material, bench.work.value)
+        return paths.map((d) => ({ d, widthCm: widthCm + 0.5 }))
+      }),
+)
 const table = ref(false)
 const FOCI = ['swingWeight', 'balance', 'twistWeight', 'recoilWeight'] as const
 const labelOf = (cut: (typeof bench.cuts.value)[number]) => {
@@ -86,6 +98,9 @@ const labelOf = (cut: (typeof bench.cuts.value)[number]) => {
           {{ clock.name }}
         </text>
       </g>
+      <g v-if="ghosts.length > 0" :transform="transform" class="ghosts" aria-hidden="true">
+        <path v-for="(g, i) in ghosts" :key="i" :d="g.d" :stroke-width="g.widthCm" />
+      </g>
       <g :transform="transform">
         <CutMark
           v-for="cut in bench.cuts.value"
@@ -96,7 +111,7 @@ const labelOf = (cut: (typeof bench.cuts.value)[number]) => {
           :selected="cut.id === bench.selectedId.value"
           :locked="bench.isLocked(cut)"
           :label="labelOf(cut)"
-          @grab="bench.grab(cut, $event)"
+          @grab="(event, end) => bench.grab(cut, event, end)"
           @key="bench.key(cut, $event)"
           @pick="bench.selectedId.value = cut.id"
         />
@@ -215,6 +230,11 @@ text {
   text-anchor: middle;
   font-size: 12.5px;
   font-weight: 600;
+}
+.ghosts path {
+  fill: none;
+  stroke: rgb(var(--v-theme-quiet));
+  opacity: 0.35;
 }
 .ruler .body {
   fill: rgb(var(--v-theme-surface-variant));

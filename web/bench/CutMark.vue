@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Cut, Workpiece } from '#core/plan/cut.ts'
+import { headOutline } from '#core/frame/outline.ts'
 import { cutDrawing } from '#core/plan/drawing.ts'
 import type { Material } from '#core/plan/material.ts'
 import { toneOf } from './cutTone.ts'
+import { endsOf } from './editCut.ts'
 
 /** One cut where it lies, at its true length; its layers make it thicker. In cm, under the bench's scaling. */
 const props = defineProps<{
@@ -14,12 +16,27 @@ const props = defineProps<{
   locked: boolean
   label: string
 }>()
-const emit = defineEmits<{ grab: [event: PointerEvent]; key: [event: KeyboardEvent]; pick: [] }>()
+const emit = defineEmits<{ grab: [event: PointerEvent, end: 0 | 1 | null]; key: [event: KeyboardEvent]; pick: [] }>()
 
 const tone = computed(() => toneOf(props.material))
 const drawing = computed(() => cutDrawing(props.cut, props.material, props.work))
 const paths = computed(() => drawing.value.paths)
 const width = computed(() => drawing.value.widthCm)
+/** Where the ends of the piece in hand can be taken hold of, cm in the picture. */
+const grips = computed(() => {
+  const ends = props.selected && !props.locked ? endsOf(props.cut, props.material, props.work) : null
+  if (!ends) return []
+  const { geometry } = props.work
+  const outline = headOutline(geometry)
+  const sign = props.cut.side === 'left' ? -1 : 1
+  return ([0, 1] as const).map((end) => {
+    if (props.cut.place !== 'hoop') return { end, x: ends[end], y: 0 }
+    const p = outline.pointAt(Math.min(outline.halfLengthCm, Math.max(0, ends[end])))
+    // Of a strip across the axis the two ends are the same, one on each side.
+    const across = ends[0] === ends[1]
+    return { end, x: p.xCm, y: (across && end === 0 ? -1 : sign) * p.yCm }
+  })
+})
 const whole = computed(() => ['grip', 'bed', 'off'].includes(props.cut.place))
 </script>
 
@@ -34,13 +51,23 @@ const whole = computed(() => ['grip', 'bed', 'off'].includes(props.cut.place))
     :aria-valuenow="Number(cut.atCm.toFixed(1))"
     :aria-valuetext="label"
     :data-cut="cut.id"
-    @pointerdown="emit('grab', $event)"
+    @pointerdown="emit('grab', $event, null)"
     @keydown="emit('key', $event)"
     @focus="emit('pick')"
   >
     <path v-for="(path, i) in paths" :key="`h${i}`" :d="path" class="halo" :stroke-width="width + 0.36" />
     <path v-for="(path, i) in paths" :key="i" :d="path" class="mass" :stroke-width="width" />
     <path v-for="(path, i) in paths" :key="`t${i}`" :d="path" class="touch" :stroke-width="Math.max(2.4, width)" />
+    <g
+      v-for="g in grips"
+      :key="`g${g.end}`"
+      class="end"
+      :data-end="g.end"
+      @pointerdown.stop="emit('grab', $event, g.end)"
+    >
+      <circle :cx="g.x" :cy="g.y" r="1.3" class="reach" />
+      <circle :cx="g.x" :cy="g.y" r="0.55" class="dot" />
+    </g>
   </g>
 </template>
 
@@ -67,6 +94,17 @@ const whole = computed(() => ['grip', 'bed', 'off'].includes(props.cut.place))
 .touch {
   stroke: transparent;
   pointer-events: stroke;
+}
+.end {
+  cursor: ew-resize;
+}
+.end .reach {
+  fill: transparent;
+}
+.end .dot {
+  fill: rgb(var(--v-theme-surface));
+  stroke: rgb(var(--v-theme-predicted));
+  stroke-width: 0.22;
 }
 .lead .mass {
   stroke: rgb(var(--v-theme-lead));

@@ -106,7 +106,8 @@ const labels = computed(() => {
   for (const dot of [...dots.value].sort((a, b) => a.x - b.x)) {
     let at = Math.max(props.scale.curveTop + 16, dot.y - 8)
     while (placed.some((p) => Math.abs(p.x - dot.x) < 46 && Math.abs(p.y - at) < 13)) at -= 13
-    placed.push({ ...dot, y: at })
+    // Clear of the figures at the right edge.
+    placed.push({ ...dot, x: Math.min(dot.x, props.scale.x(props.work.geometry.lengthCm) - 22), y: at })
   }
   return placed
 })

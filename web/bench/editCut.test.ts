@@ -4,7 +4,7 @@ import { headOutline } from '#core/frame/outline.ts'
 import { piecesOf, type Cut } from '#core/plan/cut.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import { DRAWER, STRUNG } from '#core/testing/fixtures.ts'
-import { amounted, movedTo, newCut, rangeOf } from './editCut.ts'
+import { amounted, movedTo, stretchedTo, newCut, rangeOf } from './editCut.ts'
 import { runLength } from '#core/plan/drawing.ts'
 
 const work = { geometry: tennis.geometry, condition: STRUNG, profile: tennis }
@@ -58,6 +58,62 @@ describe('moving a piece', () => {
         },
       ),
     )
+  })
+})
+
+describe('stretching a piece by an end', () => {
+  it('leaves the other end where it is, in whole steps', () => {
+    const longer = stretchedTo(strip, 1, 13.2, tape, work)
+    expect([longer.atCm, longer.amount]).toEqual([3, 10])
+    const lower = stretchedTo(strip, 0, 1.1, tape, work)
+    expect([lower.amount, lower.atCm + lower.amount]).toEqual([10, 11])
+  })
+  it('on the hoop moves the middle by half of what it grows', () => {
+    const from = side.atCm - 3
+    const longer = stretchedTo(side, 1, from + 7, tape, work)
+    expect(longer.amount).toBe(7)
+    expect(longer.atCm - longer.amount / 2).toBeCloseTo(from, 9)
+  })
+  it('across the tip grows to both sides alike, and never beyond one layer', () => {
+    const tip: Cut = { ...side, atCm: 0, amount: 4 }
+    expect(stretchedTo(tip, 1, 3, tape, work)).toMatchObject({ atCm: 0, amount: 6 })
+    expect(stretchedTo(tip, 1, 30, tape, work).amount).toBe(tip.layerCm)
+  })
+  it('putty by its grams, at least one step; what has no ends stays as it is', () => {
+    const fill: Cut = { ...strip, place: 'handle', materialId: putty.id, atCm: 2, amount: 4, layerCm: 60 }
+    expect(stretchedTo(fill, 1, 2 + 8 / tennis.handleFillGPerCm, putty, work).amount).toBe(8)
+    expect(stretchedTo(fill, 1, 2, putty, work).amount).toBe(1)
+    const grip: Cut = { ...strip, place: 'grip', amount: 1 }
+    expect(stretchedTo(grip, 1, 9, { ...putty, kind: 'overgrip' }, work)).toBe(grip)
+  })
+  it('always leaves a piece that lies on the frame', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(
+          side,
+          strip,
+          { ...side, atCm: 0 },
+          { ...strip, place: 'shaft' as const, atCm: 18.5, amount: 4 },
+        ),
+        fc.constantFrom(0 as const, 1 as const),
+        fc.double({ min: -50, max: 150, noNaN: true }),
+        (cut, end, to) => {
+          const next = stretchedTo(cut, end, to, tape, work)
+          expect(next.amount).toBeGreaterThan(0)
+          expect(() => piecesOf(next, tape, work)).not.toThrow()
+        },
+      ),
+    )
+  })
+})
+
+describe('straight pieces', () => {
+  it('catch with either end on the top of the grip, unless moved freely', () => {
+    const shaft: Cut = { ...strip, place: 'shaft', amount: 3, atCm: 20 }
+    const { gripLengthCm } = tennis.geometry
+    expect(movedTo(shaft, gripLengthCm + 0.4, tape, work).atCm).toBe(gripLengthCm)
+    expect(movedTo(strip, gripLengthCm - 8 - 0.3, tape, work).atCm).toBe(gripLengthCm - 8)
+    expect(movedTo(strip, gripLengthCm - 8 - 0.3, tape, work, true).atCm).toBeCloseTo(gripLengthCm - 8.3, 9)
   })
 })
 

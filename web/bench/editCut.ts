@@ -31,7 +31,10 @@ export function rangeOf(cut: Cut, material: Material, work: Workpiece): [number,
   }
 }
 
-/** Moves a cut to a place, to the nearest millimetre; on the hoop it catches on the clock landmarks unless `free`. */
+/** Landmarks along the long axis at which either end of a straight piece catches: top of the grip, end of the shaft. */
+const alongLandmarks = ({ geometry }: Workpiece) => [geometry.gripLengthCm, geometry.shaftToCm]
+
+/** Moves a cut to a place, to the nearest millimetre; it catches on the clock, or straight pieces on grip and shaft, unless `free`. */
 export function movedTo(cut: Cut, atCm: number, material: Material, work: Workpiece, free = false): Cut {
   const [low, high] = rangeOf(cut, material, work)
   let at = Math.min(high, Math.max(low, Math.round(atCm * 10) / 10))
@@ -48,6 +51,12 @@ export function movedTo(cut: Cut, atCm: number, material: Material, work: Workpi
     if (cut.side) return at === cut.atCm ? cut : { ...cut, atCm: Math.min(high - length / 2, Math.max(length / 2, at)) }
     if (at < length / 2) at = at < length / 4 ? 0 : length / 2
     if (at > high - length / 2) at = at > high - length / 4 ? high : high - length / 2
+  } else if (!free) {
+    const length = runLength(cut, material, work)
+    const caught = alongLandmarks(work)
+      .flatMap((mark) => [mark, mark - length])
+      .find((mark) => Math.abs(mark - at) < SNAP_CM && mark >= low - 1e-9 && mark <= high + 1e-9)
+    if (caught !== undefined) at = caught
   }
   return at === cut.atCm ? cut : { ...cut, atCm: at }
 }
@@ -57,6 +66,46 @@ export function amounted(cut: Cut, amount: number, material: Material, work: Wor
   const steps = Math.max(1, Math.round(Math.min(amount, mostOf(cut, material, work)) / material.step))
   const next = { ...cut, amount: Number((steps * material.step).toFixed(3)) }
   return movedTo(next, next.atCm, material, work, true)
+}
+
+/** The two ends of a piece that can be stretched: nearer to the butt (on the hoop: to the tip) and farther; null where it has none. */
+export function endsOf(cut: Cut, material: Material, work: Workpiece): [number, number] | null {
+  if (material.kind === 'weight' || cut.place === 'spot' || ['grip', 'bed', 'off'].includes(cut.place)) return null
+  const length = runLength(cut, material, work)
+  if (cut.place !== 'hoop') return [cut.atCm, cut.atCm + length]
+  const half = headOutline(work.geometry).halfLengthCm
+  // Across the tip or the bridge both ends lie alike on the two sides: one is shown.
+  if (cut.atCm < 1e-6) return [length / 2, length / 2]
+  if (cut.atCm > half - 1e-6) return [half - length / 2, half - length / 2]
+  return [cut.atCm - length / 2, cut.atCm + length / 2]
+}
+
+/** Pulls one end of a piece to a place, the other end where it is; whole steps, one layer. Across the tip or the bridge both ends go alike. */
+export function stretchedTo(cut: Cut, end: 0 | 1, toCm: number, material: Material, work: Workpiece): Cut {
+  const ends = endsOf(cut, material, work)
+  if (!ends) return cut
+  const half = headOutline(work.geometry).halfLengthCm
+  const tip = cut.place === 'hoop' && cut.atCm < 1e-6
+  const bridge = cut.place === 'hoop' && cut.atCm > half - 1e-6
+  const wanted = tip ? 2 * toCm : bridge ? 2 * (half - toCm) : end === 0 ? ends[1] - toCm : toCm - ends[0]
+  const perCm = material.kind === 'fill' ? work.profile.handleFillGPerCm / material.unitMassG : 1
+  const longest = material.kind === 'fill' ? Infinity : cut.layerCm
+  const steps = Math.max(1, Math.round((Math.min(wanted, longest) * perCm) / material.step))
+  const amount = Number((steps * material.step).toFixed(3))
+  if (amount === cut.amount) return cut
+  const next = { ...cut, amount }
+  if (tip || bridge) return next
+  const length = runLength(next, material, work)
+  const atCm =
+    cut.place === 'hoop'
+      ? end === 0
+        ? ends[1] - length / 2
+        : ends[0] + length / 2
+      : end === 0
+        ? ends[1] - length
+        : ends[0]
+  const [low, high] = rangeOf(next, material, work)
+  return { ...next, atCm: Math.min(high, Math.max(low, atCm)) }
 }
 
 function mostOf(cut: Cut, material: Material, work: Workpiece): number {

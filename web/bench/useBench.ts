@@ -6,7 +6,7 @@ import type { Material } from '#core/plan/material.ts'
 import { useJob } from '../stores/job.ts'
 import type { BenchScale } from './benchScale.ts'
 import { livePlanner } from '../workers/planner.ts'
-import { amounted, mirroredAlong, movedTo, newCut, nextSide, splitIn, canSplit } from './editCut.ts'
+import { amounted, canSplit, mirroredAlong, movedTo, newCut, nextSide, splitIn, stretchedTo } from './editCut.ts'
 import { usePlanRequest } from './usePlanRequest.ts'
 
 /** Behaviour of the bench: picking, dragging, stepping, taking off. While the hand moves only `liveCuts` changes; letting go saves. */
@@ -56,7 +56,7 @@ export function useBench(scale: Ref<BenchScale>, svg: Ref<SVGSVGElement | null>)
     ask(plan.withHeld([...others, next]))
   }
 
-  let drag: { cut: Cut; material: Material; offset: number; side: 1 | -1 } | null = null
+  let drag: { cut: Cut; material: Material; offset: number; side: 1 | -1; end: 0 | 1 | null } | null = null
   let pending: PointerEvent | null = null
   let frame = 0
 
@@ -72,14 +72,15 @@ export function useBench(scale: Ref<BenchScale>, svg: Ref<SVGSVGElement | null>)
   const alongOf = (cut: Cut, at: { x: number; y: number }, side: 1 | -1) =>
     cut.place === 'hoop' ? headOutline(work.value.geometry).nearestArc(at.x, Math.max(0, at.y * side)) : at.x
 
-  function grab(cut: Cut, event: PointerEvent): void {
+  /** @param end of the piece, when it is stretched and not moved */
+  function grab(cut: Cut, event: PointerEvent, end: 0 | 1 | null = null): void {
     const material = materialOf(cut)
     if (!material || event.button !== 0) return
     selectedId.value = cut.id
     if (cut.place === 'grip') return
     const at = placeOf(event)
     const side = at.y < 0 ? -1 : 1
-    drag = { cut, material, offset: cut.atCm - alongOf(cut, at, side), side }
+    drag = { cut, material, offset: end === null ? cut.atCm - alongOf(cut, at, side) : 0, side, end }
     window.addEventListener('pointermove', move)
     window.addEventListener('pointerup', drop)
     window.addEventListener('pointercancel', drop)
@@ -93,13 +94,12 @@ export function useBench(scale: Ref<BenchScale>, svg: Ref<SVGSVGElement | null>)
   function follow(): void {
     frame = 0
     if (!drag || !pending) return
-    const next = movedTo(
-      drag.cut,
-      alongOf(drag.cut, placeOf(pending), drag.side) + drag.offset,
-      drag.material,
-      work.value,
-      pending.altKey,
-    )
+    const { cut, material, end } = drag
+    const to = alongOf(cut, placeOf(pending), drag.side) + drag.offset
+    const next =
+      end === null
+        ? movedTo(cut, to, material, work.value, pending.altKey)
+        : stretchedTo(cut, end, to, material, work.value)
     const live = job.liveCuts ?? job.cuts
     job.liveCuts = live.map((cut) => (cut.id === next.id ? next : cut))
     if (follows.value) moveRest(next)
@@ -109,12 +109,13 @@ export function useBench(scale: Ref<BenchScale>, svg: Ref<SVGSVGElement | null>)
     if (pending) follow()
     stopListening()
     const live = job.liveCuts
-    const moved = live && drag && live.find((cut) => cut.id === drag!.cut.id)?.atCm !== drag.cut.atCm
+    const put = live?.find((cut) => cut.id === drag?.cut.id)
+    const moved = put && drag && (put.atCm !== drag.cut.atCm || put.amount !== drag.cut.amount)
     const held = drag?.cut.id
     drag = null
     pending = null
     inHand = null
-    if (!moved) job.liveCuts = null
+    if (!moved || !live) job.liveCuts = null
     // What was put down while the rest followed stays where it is.
     else if (follows.value && held) {
       job.settleRest = true

@@ -165,7 +165,10 @@ export function doubtWords(doubt: Doubt, units: UnitChoice, lengthCm: number): s
 }
 
 export const ALTERNATIVES: Record<AlternativeId, { name: string; says: string }> = {
-  best: { name: 'Least mass', says: 'All places open; the least mass, then the fewest places.' },
+  best: {
+    name: 'Surest',
+    says: 'All places open: deepest inside every tolerance, then the least mass, then the fewest places.',
+  },
   handleFirst: { name: 'Handle first', says: 'At least 60 % of the mass in the handle.' },
   ends: { name: 'Two ends', says: 'Only the tip, the butt and the grip.' },
   sides: { name: 'Sides', says: 'On the hoop only 3 and 9, 10 and 2; nothing at the tip or throat.' },

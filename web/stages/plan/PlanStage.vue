@@ -22,6 +22,7 @@ import LimitsMenu from './LimitsMenu.vue'
 import PlanCards from './PlanCards.vue'
 import PlanStrip from './PlanStrip.vue'
 import TradeCurve from './TradeCurve.vue'
+import ShareMenu from './ShareMenu.vue'
 import ReachNotice from './ReachNotice.vue'
 import { usePlanner } from './usePlanner.ts'
 
@@ -110,12 +111,16 @@ async function rederive(): Promise<void> {
   const again = planner.found.value.find((a) => a.id === taken) ?? planner.found.value[0]
   if (again) take(again.id, again.plan)
 }
-const added = computed(() =>
-  job.cuts.reduce((sum, cut) => {
+/** What goes on, and what comes off for it. */
+const change = computed(() => {
+  const grams = job.cuts.flatMap((cut) => {
     const material = job.picture!.materials.find((m) => m.id === cut.materialId)
-    return material ? sum + massOf(cut, material, job.picture!.work) : sum
-  }, 0),
-)
+    return material ? [massOf(cut, material, job.picture!.work)] : []
+  })
+  const sum = (some: number[]) => some.reduce((a, b) => a + b, 0)
+  const [on, off] = [sum(grams.filter((g) => g > 0)), -sum(grams.filter((g) => g < 0))]
+  return `${fixed(on, 1)} g added${off > 0.05 ? `, ${fixed(off, 1)} g off` : ''}`
+})
 /** Pieces of a job from another shop may use what this drawer does not know. */
 const missing = computed(() =>
   job.cuts.filter((cut) => !job.picture!.materials.some((m) => m.id === cut.materialId)).map((cut) => cut.materialId),
@@ -132,12 +137,11 @@ const short = computed(() => {
 <template>
   <StageFrame stage="plan" title="Plan" :rederive="rederive">
     <template #beside>
-      <span v-if="job.cuts.length > 0" class="quiet figure"
-        >{{ fixed(added, 1) }} g added{{ body.byHand ? ', by hand' : '' }}</span
-      >
+      <span v-if="job.cuts.length > 0" class="quiet figure">{{ change }}{{ body.byHand ? ', by hand' : '' }}</span>
     </template>
     <template #actions>
       <v-btn :to="{ name: 'into-model' }" data-testid="into-model">Into another model</v-btn>
+      <ShareMenu v-if="job.cuts.length > 0" />
       <LimitsMenu :limits="body.limits" @change="setLimits" />
       <v-btn
         v-if="job.cuts.length > 0"
