@@ -6,6 +6,7 @@ import { chromium, type Page } from '@playwright/test'
 import { libraryTimes } from './libraryTimes.ts'
 import { faceTimes, motionTimes, previewTimes } from './measureTimes.ts'
 import { planTimes } from './planTime.ts'
+import { growthTimes, liveTimes, setTimes, togetherTimes } from './planningTimes.ts'
 import { median, percentile } from './statistics.ts'
 
 /** Measures what docs/measurements.md reports. Numbers only; nothing here passes or fails. */
@@ -110,6 +111,37 @@ console.table(
     Object.fromEntries(Object.entries(row).map(([k, v]) => [k, typeof v === 'number' ? Number(v.toFixed(2)) : v])),
   ),
 )
+
+const told = (values: number[]) =>
+  values.length === 0 ? '–' : `${median(values).toFixed(0)} (95th ${percentile(values, 95).toFixed(0)})`
+console.log('\nPlanning by two hands, with the chance of every plan over 10,000 draws, ms')
+console.table(
+  (await togetherTimes(Math.min(REPEATS, 12))).map((row) => ({
+    job: row.name,
+    offered: row.offered,
+    'good plan': told(row.quick),
+    proven: told(row.best),
+    'five proven': told(row.five),
+    everything: told(row.all),
+  })),
+)
+console.log(`\nThe rest around a piece in hand: ${told(await liveTimes(40))} ms`)
+console.log('\nFrom 5 to 30 places, five materials, ms')
+console.table(
+  (await growthTimes(Math.min(REPEATS, 5))).map((row) => ({
+    places: row.zones,
+    decisions: row.choices,
+    'good plan': told(row.quick),
+    proof: told(row.best),
+    proven: row.proven,
+    'share in the solver': Number(row.solverShare.toFixed(2)),
+  })),
+)
+const sets = await setTimes(Math.min(REPEATS, 5))
+console.log(
+  `\nSix made alike: ${told(sets.six)} ms; ${sets.set.totalG.toFixed(1)} g in all, bound ${sets.set.leastG.toFixed(1)} g, ${sets.set.proven ? 'proven' : 'not proven'}. The easiest pair of eight: ${told(sets.pair)} ms`,
+)
+if (process.env.ONLY === 'plans') process.exit(0)
 
 console.log('\nLibrary of 100,000 setups, from the request to the parsed answer, ms')
 console.table(

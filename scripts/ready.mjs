@@ -68,25 +68,31 @@ export function ensureBuilt() {
   setStamp('build', seen)
 }
 
-/** The path of a Chromium for the browser tests: CHROMIUM_PATH, Debian's, or installed with apt when that is possible. */
+/**
+ * The path of a Chromium for the browser tests: CHROMIUM_PATH, Debian's headless shell (it draws no window of its own and so
+ * leaves the cores to the tests), else Debian's whole browser, or the shell installed with apt when that is possible.
+ */
 export function ensureChromium() {
   const given = process.env.CHROMIUM_PATH
   if (given) {
     if (!existsSync(given)) fail(`CHROMIUM_PATH names ${given}, which does not exist.`)
     return given
   }
-  const usual = '/usr/bin/chromium'
-  if (existsSync(usual)) return usual
+  const shell = '/usr/bin/chromium-headless-shell'
+  const there = [shell, '/usr/bin/chromium'].find((path) => existsSync(path))
+  if (there) return there
   if (process.getuid?.() === 0 && spawnSync('which', ['apt-get']).status === 0) {
     say('Installing Chromium for the browser tests')
     execFileSync('apt-get', ['update', '-qq'], { stdio: 'ignore' })
-    run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], {
+    run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium-headless-shell'], {
       env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
       stdio: ['ignore', 'ignore', 'inherit'],
     })
-    if (existsSync(usual)) return usual
+    if (existsSync(shell)) return shell
   }
-  fail('The browser tests need Chromium. Install it (on Debian: apt-get install chromium) or set CHROMIUM_PATH to one.')
+  fail(
+    'The browser tests need Chromium. Install it (on Debian: apt-get install chromium-headless-shell) or set CHROMIUM_PATH to one.',
+  )
 }
 
 /** A prepared database image, so that a fresh start need not wait for the engine to lay out an empty one. */

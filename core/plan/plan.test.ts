@@ -16,7 +16,8 @@ import {
 import type { LinearModel, Solve } from './linear.ts'
 import { MASS_STEP_G, MISS_STEP, OUTSIDE_STEP, RIVAL_MARGIN } from './programme.ts'
 import { leaveIt, NO_RULE, planSpace, provenPlan, quickPlan } from './plan.ts'
-import { reaches, reachOf, relaxed } from './reach.ts'
+import { relaxed } from './opening.ts'
+import { reaches, reachOf } from './reach.ts'
 import { OPEN_LIMITS, type PlanRequest } from './request.ts'
 
 let solve: Solve

@@ -4,7 +4,8 @@ import { tennis } from '../sports/tennis.ts'
 import { DRAWER, realSolver, STRUNG, usualRequest, usualState } from '../testing/fixtures.ts'
 import type { Solve } from './linear.ts'
 import { OPEN_LIMITS, type PlanRequest } from './request.ts'
-import { reaches, reachOf, relaxed, type BaseFrame, type Opening } from './reach.ts'
+import { relaxed, type BaseFrame, type Opening } from './opening.ts'
+import { reaches, reachOf } from './reach.ts'
 
 let solve: Solve
 beforeAll(async () => {

@@ -27,9 +27,11 @@ const material = computed(() => (cut.value ? props.bench.materialOf(cut.value) :
 const place = ref('')
 const amount = ref('')
 const problem = ref<{ place?: string; amount?: string }>({})
+// By what the piece says, not by the piece: an answer of the server in between must not take away what is being typed.
 watch(
-  cut,
-  (now) => {
+  () => (cut.value ? `${cut.value.id} ${cut.value.atCm} ${cut.value.amount}` : ''),
+  () => {
+    const now = cut.value
     place.value = now ? fixed(now.atCm, 1) : ''
     amount.value = now ? fixed(now.amount, 1) : ''
     problem.value = {}

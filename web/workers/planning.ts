@@ -8,7 +8,8 @@ import {
 } from '#core/plan/alternatives.ts'
 import type { Chance } from '#core/plan/chance.ts'
 import { planSpace, type Plan } from '#core/plan/plan.ts'
-import type { BaseFrame, Binding, Opening } from '#core/plan/reach.ts'
+import type { BaseFrame, Opening } from '#core/plan/opening.ts'
+import type { Binding } from '#core/plan/reach.ts'
 import type { PlanRequest } from '#core/plan/request.ts'
 import type { TradePoint } from '#core/plan/tradeOff.ts'
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Plan } from '#core/plan/plan.ts'
-import type { Binding, Opening } from '#core/plan/reach.ts'
+import type { Opening } from '#core/plan/opening.ts'
+import type { Binding } from '#core/plan/reach.ts'
 import { writeDifference } from '#core/quantities/write.ts'
 import { QUANTITY_NAMES } from '#contract/words.ts'
 import { bindingWords, openingWords } from '../../shared/words.ts'

@@ -1,0 +1,177 @@
+import { Worker } from 'node:worker_threads'
+import * as Comlink from 'comlink'
+import nodeEndpoint from 'comlink/dist/esm/node-adapter.mjs'
+import loadHighs from 'highs'
+import { BATCH } from '#demo/batch.ts'
+import { MATERIALS } from '#demo/world.ts'
+import { frameState } from '#core/frame/state.ts'
+import { headOutline } from '#core/frame/outline.ts'
+import { planSet, type SetFrame } from '#core/plan/frameSet.ts'
+import type { LinearModel, Solve } from '#core/plan/linear.ts'
+import { bestPair } from '#core/plan/pair.ts'
+import { NO_RULE, planSpace, provenPlan, quickPlan } from '#core/plan/plan.ts'
+import { around, OPEN_LIMITS, type PlanRequest } from '#core/plan/request.ts'
+import { tennis } from '#core/sports/tennis.ts'
+import { solveWith } from '#solver/highs.ts'
+import { planTogether, type Hand, type PlanNews } from '#web/workers/planning.ts'
+import { requests } from './planTime.ts'
+
+/** Two hands in threads of their own, as the page has them. */
+export async function withHands<T>(work: (hands: Hand[]) => Promise<T>): Promise<T> {
+  const threads = [0, 1].map(() => new Worker(new URL('./planHand.ts', import.meta.url), { execArgv: ['--import', 'tsx'] }))
+  try {
+    return await work(threads.map((thread) => Comlink.wrap<Hand>(nodeEndpoint(thread)) as unknown as Hand))
+  } finally {
+    await Promise.all(threads.map((thread) => thread.terminate()))
+  }
+}
+
+/** From the question to the first good plan, the proven one, five proven plans with their chances, and everything. */
+export async function togetherTimes(repeats: number) {
+  return withHands(async (hands) => {
+    const rows = []
+    for (const { name, request } of requests()) {
+      const quick: number[] = []
+      const best: number[] = []
+      const five: number[] = []
+      const all: number[] = []
+      let offered = 0
+      for (let i = 0; i <= repeats; i++) {
+        const start = performance.now()
+        let found = 0
+        const at: Partial<Record<'quick' | 'best' | 'five' | 'done', number>> = {}
+        await planTogether(hands, request, () => Promise.resolve([]), (news: PlanNews) => {
+          const ms = performance.now() - start
+          if (news.kind === 'quick') at.quick = ms
+          if (news.kind === 'best') at.best = ms
+          if (news.kind === 'best' || news.kind === 'alternative') found++
+          if (found === 5) at.five ??= ms
+          if (news.kind === 'done') at.done = ms
+        })
+        // The first round warms the solvers.
+        if (i === 0) continue
+        quick.push(at.quick!)
+        best.push(at.best!)
+        if (at.five) five.push(at.five)
+        all.push(at.done!)
+        offered = found
+      }
+      rows.push({ name, offered, quick, best, five, all })
+    }
+    return rows
+  })
+}
+
+/** One question of a drag: the rest worked out around a piece at another place. */
+export async function liveTimes(moves: number): Promise<number[]> {
+  const solve = solveWith(await loadHighs())
+  const times: number[] = []
+  for (const { request } of requests()) {
+    const { cuts } = provenPlan(planSpace(request), NO_RULE, solve)
+    const piece = cuts.find((cut) => cut.place === 'hoop') ?? cuts[0]
+    const half = headOutline(request.work.geometry).halfLengthCm
+    for (let i = 0; i < moves; i++) {
+      const atCm = 6 + ((half - 12) * i) / moves
+      const start = performance.now()
+      quickPlan(planSpace(around(request, [{ ...piece, atCm }])), NO_RULE, solve)
+      times.push(performance.now() - start)
+    }
+  }
+  return times
+}
+
+/** How the time grows with the number of places, all of the same drawer. */
+export async function growthTimes(repeats: number) {
+  const bare = solveWith(await loadHighs())
+  let inSolver = 0
+  const solve: Solve = (model: LinearModel) => {
+    const start = performance.now()
+    const answer = bare(model)
+    inSolver += performance.now() - start
+    return answer
+  }
+  const [, { request }] = requests()
+  const half = headOutline(request.work.geometry).halfLengthCm
+  const rows = []
+  for (const zones of [5, 10, 15, 20, 25, 30]) {
+    const hoop = zones - 2
+    const profile = {
+      ...tennis,
+      zones: [
+        ...tennis.zones.filter((z) => z.id === 'bevels' || z.id === 'butt'),
+        ...Array.from({ length: hoop }, (_, i) => ({
+          id: `hoop-${i}`,
+          name: `Hoop ${i}`,
+          place: 'hoop' as const,
+          alongCm: (half * i) / (hoop - 1),
+          capacityCm: half / hoop,
+          maxLayers: 3,
+          visible: true,
+        })),
+      ],
+    }
+    const quick: number[] = []
+    const best: number[] = []
+    let proven = 0
+    let choices = 0
+    inSolver = 0
+    let whole = 0
+    for (let i = 0; i < repeats; i++) {
+      const asked: PlanRequest = { ...request, work: { ...request.work, profile } }
+      const start = performance.now()
+      const space = planSpace(asked)
+      choices = space.choices.length
+      quickPlan(space, NO_RULE, solve)
+      quick.push(performance.now() - start)
+      const again = performance.now()
+      const plan = provenPlan(space, NO_RULE, solve)
+      best.push(performance.now() - again)
+      if (plan.proven) proven++
+      whole += performance.now() - start
+    }
+    rows.push({ zones, choices, quick, best, proven, solverShare: inSolver / whole })
+  }
+  return rows
+}
+
+/** The demo batch: six alike, and the easiest pair of eight. */
+export async function setTimes(repeats: number) {
+  const solve = solveWith(await loadHighs())
+  const frames: SetFrame[] = BATCH.body.units.map((unit) => {
+    const of = (quantity: string, u: number) => ({
+      value: unit.readings.find((r) => r.quantity === quantity)!.value,
+      u,
+    })
+    return {
+      id: unit.id,
+      request: {
+        state: frameState(
+          {
+            mass: of('mass', 0.13),
+            balance: of('balance', 0.05),
+            swingWeight: of('swingWeight', 0.6),
+            twistWeight: of('twistWeight', 0.1),
+          },
+          tennis.axisCm,
+        ),
+        work: { geometry: BATCH.body.geometry, condition: BATCH.body.condition, profile: tennis },
+        target: {},
+        materials: MATERIALS,
+        limits: OPEN_LIMITS,
+        held: [],
+      },
+    }
+  })
+  const six: number[] = []
+  const pair: number[] = []
+  let set = null
+  for (let i = 0; i < repeats; i++) {
+    const start = performance.now()
+    set = planSet(frames.slice(0, 6), { kind: 'common' }, solve)
+    six.push(performance.now() - start)
+    const again = performance.now()
+    bestPair(frames, { kind: 'common' }, solve)
+    pair.push(performance.now() - again)
+  }
+  return { six, pair, set: set! }
+}

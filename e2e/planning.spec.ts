@@ -1,0 +1,185 @@
+import { readFileSync } from 'node:fs'
+import { expect, test, type Page } from './test.ts'
+import { newJob, predicted, readFour, saved, setTarget, toStage } from './hands.ts'
+
+const planDone = (page: Page) => expect(page.getByTestId('plan-state')).not.toContainText('working', { timeout: 40000 })
+
+async function measured(page: Page, name: string): Promise<void> {
+  await newJob(page, name, `${name}’s frame`)
+  await toStage(page, 'measure')
+  await readFour(page)
+}
+async function planned(page: Page, name: string): Promise<void> {
+  await measured(page, name)
+  await toStage(page, 'target')
+  await setTarget(page, 'mass', '313')
+  await setTarget(page, 'swingWeight', '312')
+  await toStage(page, 'plan')
+  await expect(page.getByTestId('take-best')).toBeVisible({ timeout: 20000 })
+  await planDone(page)
+}
+
+async function download(page: Page, id: string): Promise<{ name: string; bytes: Buffer }> {
+  const [file] = await Promise.all([page.waitForEvent('download'), page.getByTestId(id).click()])
+  return { name: file.suggestedFilename(), bytes: readFileSync(await file.path()) }
+}
+
+test('a plan is made, dragged while the rest follows, locked, worked out again, undone, and handed on', async ({
+  page,
+}) => {
+  test.setTimeout(120000)
+  await planned(page, 'Draga Pullwell')
+  await page.getByTestId('take-best').click()
+  await expect(page.getByTestId('take-best')).toHaveText('Taken')
+  const first = await predicted(page, 'swingWeight')
+  expect(Math.abs(first - 312)).toBeLessThanOrEqual(2)
+  await saved(page)
+
+  // One of its pieces on the hoop goes to another place; the others make up for it.
+  await page.getByTestId('rest-follows').locator('input').check()
+  const piece = page.locator('.cut.lead, .cut.tungsten').first()
+  const box = (await piece.locator('.mass').first().boundingBox())!
+  const at = { x: box.x + box.width / 2, y: box.y + box.height / 2 }
+  await page.mouse.move(at.x, at.y)
+  await page.mouse.down()
+  await page.mouse.move(at.x - 60, at.y - 40, { steps: 8 })
+  await page.waitForTimeout(400)
+  await page.mouse.up()
+  await expect(page.locator('.cut.locked')).toHaveCount(1)
+  await planDone(page)
+  await expect.poll(async () => Math.abs((await predicted(page, 'swingWeight')) - 312)).toBeLessThanOrEqual(2)
+  await expect.poll(async () => Math.abs((await predicted(page, 'mass')) - 313)).toBeLessThanOrEqual(1)
+  await saved(page)
+
+  // Unlocked, a stretched end changes how much there is.
+  await page.locator('.cut.locked').focus()
+  await page.keyboard.press('l')
+  await expect(page.locator('.cut.locked')).toHaveCount(0)
+  await page.locator('.cut.lead, .cut.tungsten').first().focus()
+  const before = Number(await page.getByTestId('cut-amount').locator('input').inputValue())
+  const end = (await page.locator('[data-end="1"] .dot').first().boundingBox())!
+  await page.mouse.move(end.x + end.width / 2, end.y + end.height / 2)
+  await page.getByTestId('rest-follows').locator('input').uncheck()
+  await page.mouse.move(end.x + end.width / 2, end.y + end.height / 2)
+  await page.mouse.down()
+  await page.mouse.move(end.x - 20, end.y + 6, { steps: 5 })
+  await page.mouse.up()
+  await expect
+    .poll(async () => Number(await page.getByTestId('cut-amount').locator('input').inputValue()))
+    .not.toBe(before)
+  await saved(page)
+  const steps = page.getByRole('button', { name: 'Undo on this stage' })
+  for (let i = 0; i < 12 && (await predicted(page, 'swingWeight')) !== first; i++) {
+    await steps.click()
+    await page.waitForTimeout(250)
+  }
+  expect(await predicted(page, 'swingWeight')).toBe(first)
+
+  await page.getByTestId('share').click()
+  const json = await download(page, 'share-json')
+  const plan = JSON.parse(json.bytes.toString()) as {
+    format: string
+    addedG: number
+    pieces: { massG: number }[]
+    predicted: { swingWeight: { value: number } }
+  }
+  expect(plan.format).toBe('kevro-plan')
+  expect(plan.predicted.swingWeight.value).toBeCloseTo(first, 0)
+  expect(plan.pieces.reduce((sum, p) => sum + p.massG, 0)).toBeCloseTo(plan.addedG, 3)
+  const csv = await download(page, 'share-csv')
+  expect(csv.bytes.toString().split('\n').length).toBeGreaterThan(plan.pieces.length)
+  expect((await download(page, 'share-svg')).bytes.toString()).toContain('<svg')
+  const png = (await download(page, 'share-png')).bytes
+  expect(png.subarray(1, 4).toString()).toBe('PNG')
+  expect(png.readUInt32BE(16)).toBe(1600)
+  await expect(page.getByTestId('share-line')).toContainText('swing weight')
+})
+
+test('wishes bind the plan; a target out of reach says what is in the way and what would open it', async ({ page }) => {
+  test.setTimeout(120000)
+  await planned(page, 'Wisla Wishbone')
+  await page.getByTestId('limits').click()
+  await page.getByTestId('keep-balance').locator('input').check()
+  await page.getByTestId('add-zone-fourEight').click()
+  await page.keyboard.press('Escape')
+  await planDone(page)
+  await page.getByTestId('take-best').click()
+  await expect.poll(async () => Math.abs((await predicted(page, 'balance')) - 32.6)).toBeLessThanOrEqual(0.2)
+  await page.getByTestId('limits').click()
+  await expect(page.getByTestId('zone-fourEight')).toBeVisible()
+  await page.getByTestId('cap').locator('input').fill('3')
+  await page.getByTestId('cap').locator('input').press('Tab')
+  await expect(page.getByTestId('reach')).toBeVisible({ timeout: 40000 })
+  await expect(page.getByTestId('binding')).toContainText('no more may be added')
+  await expect(page.getByTestId('reach')).toContainText('g more allowed')
+  await page.getByTestId('open-all').click()
+  await expect(page.getByTestId('reach')).toBeHidden()
+})
+
+test('a tape is weighed into the drawer; a signed build takes its pieces out, undoing the signature puts them back', async ({
+  page,
+}) => {
+  await page.goto('/drawer')
+  await page.getByTestId('add-material').click()
+  await page.getByTestId('material-name').locator('input').fill('Copper tape')
+  await page.getByTestId('weigh').click()
+  await page.getByTestId('strip-0').locator('input').fill('3,00')
+  await page.getByTestId('strip-1').locator('input').fill('3.02')
+  await expect(page.getByTestId('per-cm')).toContainText('0.1505 g per cm')
+  await page.getByTestId('use-weighed').click()
+  await page.getByTestId('material-stock').locator('input').fill('100')
+  await page.getByTestId('put-in').click()
+  const row = page.locator('tr', { hasText: 'Copper tape' })
+  await expect(row).toContainText('0.1505')
+  await expect(row).toContainText('100')
+
+  await measured(page, 'Copper Coggins')
+  await toStage(page, 'plan')
+  await page.getByTestId('add-piece').click()
+  await page.locator('.zone', { hasText: 'Tip' }).getByRole('button', { name: 'Copper tape' }).click()
+  await saved(page)
+  await toStage(page, 'check')
+  await readFour(page)
+  await page.getByTestId('initials').locator('input').fill('JQ')
+  await page.getByTestId('sign').click()
+  await expect(page.getByTestId('signed')).toBeVisible()
+  await saved(page)
+  const job = page.url()
+  await page.goto('/drawer')
+  await expect(row).toContainText('95')
+  await page.goto(job)
+  await page.getByRole('button', { name: 'Undo on this stage' }).click()
+  await expect(page.getByTestId('signed')).toBeHidden()
+  await page.goto('/drawer')
+  await expect(row).toContainText('100')
+})
+
+test('one model into another: made of tape, or refused with the reason', async ({ page }) => {
+  await page.goto('/job/job-returns/plan/model')
+  await expect(page.getByTestId('model-plan')).toContainText('It can be made', { timeout: 30000 })
+  await expect(page.locator('[data-apart="swingWeight"]')).toBeVisible()
+  await page.getByRole('combobox', { name: /The model to become/ }).fill('Long')
+  await page.getByRole('option').filter({ hasText: 'Long' }).first().click()
+  await expect(page.getByTestId('refused')).toBeVisible({ timeout: 20000 })
+  await expect(page.getByTestId('likeness')).toContainText('does not agree')
+})
+
+test('a batch is made alike with the least mass, the easiest pair is found, and a unit goes to the bench', async ({
+  page,
+}) => {
+  test.setTimeout(120000)
+  await page.goto('/batch/batch-arc')
+  await page.getByTestId('make-alike').click()
+  await expect(page.getByTestId('set-total')).toContainText('g in all', { timeout: 60000 })
+  await expect(page.getByTestId('set-verdict')).toContainText('No common target takes less than')
+  await page.getByTestId('which-two').click()
+  await expect(page.getByTestId('pairs')).toContainText('28 pairs', { timeout: 60000 })
+  await page.getByTestId('pairs').getByRole('button').first().click()
+  await expect(page.getByTestId('set-total')).toBeVisible({ timeout: 60000 })
+  const unit = page.locator('[data-set-unit]').filter({ has: page.getByText('To the bench') })
+  await expect(unit).toHaveCount(2)
+  await unit.first().getByRole('button', { name: 'To the bench' }).click()
+  await expect(page).toHaveURL(/\/plan$/, { timeout: 20000 })
+  await expect(page.locator('[data-predicted="mass"]')).toBeVisible({ timeout: 20000 })
+  await expect(page.locator('[data-testid="plan-obstacle"]')).toHaveCount(0)
+})
