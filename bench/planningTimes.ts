@@ -18,7 +18,9 @@ import { requests } from './planTime.ts'
 
 /** Two hands in threads of their own, as the page has them. */
 export async function withHands<T>(work: (hands: Hand[]) => Promise<T>): Promise<T> {
-  const threads = [0, 1].map(() => new Worker(new URL('./planHand.ts', import.meta.url), { execArgv: ['--import', 'tsx'] }))
+  const hand = JSON.stringify(new URL('./planHand.ts', import.meta.url).href)
+  const start = `import('tsx/esm/api').then(({ register }) => (register(), import(${hand})))`
+  const threads = [0, 1].map(() => new Worker(start, { eval: true }))
   try {
     return await work(threads.map((thread) => Comlink.wrap<Hand>(nodeEndpoint(thread)) as unknown as Hand))
   } finally {
@@ -40,14 +42,19 @@ export async function togetherTimes(repeats: number) {
         const start = performance.now()
         let found = 0
         const at: Partial<Record<'quick' | 'best' | 'five' | 'done', number>> = {}
-        await planTogether(hands, request, () => Promise.resolve([]), (news: PlanNews) => {
-          const ms = performance.now() - start
-          if (news.kind === 'quick') at.quick = ms
-          if (news.kind === 'best') at.best = ms
-          if (news.kind === 'best' || news.kind === 'alternative') found++
-          if (found === 5) at.five ??= ms
-          if (news.kind === 'done') at.done = ms
-        })
+        await planTogether(
+          hands,
+          request,
+          () => Promise.resolve([]),
+          (news: PlanNews) => {
+            const ms = performance.now() - start
+            if (news.kind === 'quick') at.quick = ms
+            if (news.kind === 'best') at.best = ms
+            if (news.kind === 'best' || news.kind === 'alternative') found++
+            if (found === 5) at.five ??= ms
+            if (news.kind === 'done') at.done = ms
+          },
+        )
         // The first round warms the solvers.
         if (i === 0) continue
         quick.push(at.quick!)

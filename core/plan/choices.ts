@@ -228,23 +228,24 @@ function made(
 ): Choice {
   const { zone, request, ...rest } = parts
   const { material, cutFor } = rest
-  const table = new Map<number, Effect>()
+  const effects = remembered((count) =>
+    count === 0 ? NO_EFFECT : effectOfCut(cutFor(count), material, request.work, request.state),
+  )
+  const added = remembered((count) => (count === 0 ? 0 : Math.max(0, massOf(cutFor(count), material, request.work))))
   return {
     ...rest,
     zoneId: zone.id,
     visible: zone.visible,
     region: regionOf(zone, request.work),
-    effectOf(count) {
-      let effect = table.get(count)
-      if (!effect)
-        table.set(
-          count,
-          (effect = count === 0 ? NO_EFFECT : effectOfCut(cutFor(count), material, request.work, request.state)),
-        )
-      return effect
-    },
-    addedG: (count) => (count === 0 ? 0 : Math.max(0, massOf(cutFor(count), material, request.work))),
+    effectOf: effects,
+    addedG: added,
   }
+}
+
+/** Worked out once for each count: searches ask for the same ones over and over. */
+function remembered<T>(of: (count: number) => T): (count: number) => T {
+  const table: (T | undefined)[] = []
+  return (count) => (table[count] ??= of(count))
 }
 
 /** The frame with so many steps of each choice, by the exact sums and with uncertainty. */

@@ -1,5 +1,5 @@
 import type { Choice } from './choices.ts'
-import { plusEffect, type Effect } from './effect.ts'
+import type { Effect } from './effect.ts'
 import type { Solve } from './linear.ts'
 import { baseOf, guardedMiss, missesOf, outsideBy } from './misses.ts'
 import {
@@ -104,7 +104,8 @@ export function improved(programme: Programme, start: readonly number[], thoroug
       0,
     )
   }
-  const tried = (asked: readonly (readonly [number, number])[]) => {
+  /** What some moves come to; null where they cannot be made, or cost no less than `limit` even if they broke no row. */
+  const tried = (asked: readonly (readonly [number, number])[], limit: number) => {
     let e = effect
     let a = added
     let p = places
@@ -112,19 +113,21 @@ export function improved(programme: Programme, start: readonly number[], thoroug
     for (const [j, step] of asked) {
       const count = worthCutting(choices[j], counts[j] + step, step)
       if (count < 0 || count > choices[j].upper) return null
-      e = plusEffect(plusEffect(e, choices[j].effectOf(counts[j]), -1), choices[j].effectOf(count))
+      e = exchanged(e, choices[j].effectOf(counts[j]), choices[j].effectOf(count))
       a += choices[j].addedG(count) - choices[j].addedG(counts[j])
       p += Number(count > 0) - Number(counts[j] > 0)
       moves.push([j, count - counts[j]])
     }
+    if (costOf(e, a, p, 0) >= limit) return null
     return { cost: costOf(e, a, p, breachOf(moves)), effect: e, added: a, places: p, moves }
   }
   let cost = costOf(effect, added, places, breachOf([]))
   for (let round = 0; round < 60; round++) {
     let best: ReturnType<typeof tried> = null
     const consider = (moves: readonly (readonly [number, number])[]) => {
-      const trial = tried(moves)
-      if (trial && trial.cost < (best?.cost ?? cost) - 1e-9) best = trial
+      const limit = (best?.cost ?? cost) - 1e-9
+      const trial = tried(moves, limit)
+      if (trial && trial.cost < limit) best = trial
     }
     for (let j = 0; j < choices.length; j++)
       for (const step of [...STEPS, -counts[j]]) if (step !== 0) consider([[j, step]])
@@ -170,6 +173,15 @@ export function improved(programme: Programme, start: readonly number[], thoroug
   }
   return breachOf([]) > 0 ? choices.map(() => 0) : counts
 }
+
+/** A sum with one effect in place of another. */
+const exchanged = (sum: Effect, off: Effect, on: Effect): Effect => ({
+  massG: sum.massG - off.massG + on.massG,
+  moment: sum.moment - off.moment + on.moment,
+  swing: sum.swing - off.swing + on.swing,
+  twist: sum.twist - off.twist + on.twist,
+  side: sum.side - off.side + on.side,
+})
 
 /** Under the least worth cutting there is only none: on the way up a count jumps over the gap, on the way down it drops to none. */
 function worthCutting(choice: Choice, count: number, step: number): number {
