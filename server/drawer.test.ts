@@ -1,0 +1,156 @@
+import { readFile } from 'node:fs/promises'
+import type { Server } from 'node:http'
+import type { AddressInfo } from 'node:net'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { PLAIN_MATERIAL, STOCKED_KINDS } from '#core/plan/material.ts'
+import { tennis } from '#core/sports/tennis.ts'
+import type { JobView, StoredMaterial } from '#contract/entities.ts'
+import { openEmbedded, type Database } from './db/database.ts'
+import { migrate } from './db/migrate.ts'
+import { makeApp } from './http/app.ts'
+
+let db: Database
+let server: Server
+let base: string
+beforeAll(async () => {
+  const image = process.env.KEVRO_IMAGE ? new Uint8Array(await readFile(process.env.KEVRO_IMAGE)) : null
+  db = await openEmbedded({ dataDir: null, image })
+  await migrate(db)
+  server = makeApp(db, null).listen(0, '127.0.0.1')
+  await new Promise((ready) => server.once('listening', ready))
+  base = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api`
+}, 60000)
+afterAll(async () => {
+  server.close()
+  await db.close()
+})
+
+async function ask<T>(method: string, path: string, body?: unknown): Promise<{ status: number; body: T }> {
+  const response = await fetch(base + path, {
+    method,
+    ...(body === undefined ? {} : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
+  })
+  return { status: response.status, body: (await response.json()) as T }
+}
+const material = (m: Partial<StoredMaterial> & { id: string }): StoredMaterial => ({
+  ...PLAIN_MATERIAL,
+  name: m.id,
+  kind: 'tape',
+  unitMassG: 0.2,
+  step: 0.5,
+  retired: false,
+  revision: 0,
+  ...m,
+})
+const put = (m: StoredMaterial) => ask<StoredMaterial>('PUT', `/materials/${m.id}`, m)
+async function stockOf(id: string): Promise<number> {
+  const { body } = await ask<StoredMaterial[]>('GET', '/materials')
+  return body.find((m) => m.id === id)!.stock
+}
+
+describe('the drawer', () => {
+  it('keeps every kind with all that is known of it', async () => {
+    for (const kind of STOCKED_KINDS) {
+      const m = material({
+        id: `kind-${kind}`,
+        kind,
+        grip: kind === 'grip' ? 'leather' : null,
+        uShare: 0.013,
+        thicknessMm: 0.25,
+        cost: 1.5,
+        reusable: true,
+        stock: 12,
+        zoneIds: kind === 'weight' ? ['holesTip', 'holesSides'] : null,
+      })
+      expect((await put(m)).body).toEqual({ ...m, revision: 1 })
+    }
+    const { body } = await ask<StoredMaterial[]>('GET', '/materials')
+    expect(body.map((m) => m.kind).sort()).toEqual([...STOCKED_KINDS].sort())
+  })
+
+  it('a stale edit answers 409 and changes nothing; a wrong number is refused with its field', async () => {
+    const first = (await put(material({ id: 'roll', stock: 50 }))).body
+    expect((await put({ ...first, stock: 40 })).body).toMatchObject({ stock: 40, revision: 2 })
+    expect((await put({ ...first, stock: 99 })).status).toBe(409)
+    expect(await stockOf('roll')).toBe(40)
+    const refused = await ask<{ error: { path: string } }>('PUT', '/materials/roll', {
+      ...first,
+      revision: 2,
+      stock: -1,
+    })
+    expect([refused.status, refused.body.error.path]).toEqual([422, 'stock'])
+  })
+})
+
+describe('what a signed build takes', () => {
+  const cut = (id: string, amount: number, materialId = 'tape') => ({
+    id,
+    materialId,
+    place: 'hoop',
+    zoneId: 'threeNine',
+    atCm: 21,
+    amount,
+    layerCm: 8,
+  })
+  const stage = (job: string, name: string, expected: number, body: unknown) =>
+    ask('PUT', `/jobs/${job}/stages/${name}`, { expected, body, used: {}, by: 'JQ' })
+  const step = (job: string, way: 'undo' | 'redo', expected: number) =>
+    ask('POST', `/jobs/${job}/stages/check/${way}`, { expected, by: 'JQ' })
+  const signed = { by: 'JQ', at: '2026-11-24T10:00:00Z', lines: [] }
+  const check = (sign: typeof signed | null) => ({ readingIds: [], confirmedIds: [], signed: sign })
+  async function job(id: string, cuts: unknown[]): Promise<void> {
+    const frame = {
+      id: `${id}-frame`,
+      label: id,
+      maker: '',
+      model: '',
+      unit: '',
+      playerId: null,
+      geometry: tennis.geometry,
+    }
+    await ask('POST', '/jobs', { id, kind: 'quick', player: null, frame })
+    expect((await stage(id, 'build', 0, { cuts, marks: {} })).status).toBe(200)
+  }
+  const taken = async (id: string) => (await ask<JobView>('GET', `/jobs/${id}`)).body.taken
+
+  it('comes out of the drawer with the signature, goes back with its undoing, and out again with redo', async () => {
+    await put(material({ id: 'tape', stock: 100 }))
+    await job('sign-job', [cut('a', 6), cut('b', 3)])
+    await stage('sign-job', 'check', 0, check(null))
+    expect(await stockOf('tape')).toBe(100)
+    await stage('sign-job', 'check', 1, check(signed))
+    // Two strips of 6 cm and two of 3 cm.
+    expect(await stockOf('tape')).toBe(82)
+    expect(await taken('sign-job')).toEqual({ tape: 18 })
+    // Signed again with another note: taken once.
+    await stage('sign-job', 'check', 2, check({ ...signed, by: 'KT' }))
+    expect(await stockOf('tape')).toBe(82)
+    await step('sign-job', 'undo', 3)
+    await step('sign-job', 'undo', 4)
+    expect(await stockOf('tape')).toBe(100)
+    expect(await taken('sign-job')).toEqual({})
+    await step('sign-job', 'redo', 5)
+    expect(await stockOf('tape')).toBe(82)
+  })
+
+  it('takes no more than there is, and gives back no more than it took', async () => {
+    await put(material({ id: 'short', stock: 10 }))
+    await job('short-job', [cut('a', 8, 'short'), cut('b', 5, 'not here')])
+    await stage('short-job', 'check', 0, check(null))
+    await stage('short-job', 'check', 1, check(signed))
+    expect(await stockOf('short')).toBe(0)
+    expect(await taken('short-job')).toEqual({ short: 10 })
+    const now = (await ask<StoredMaterial[]>('GET', '/materials')).body.find((m) => m.id === 'short')!
+    await put({ ...now, stock: 30 })
+    await step('short-job', 'undo', 2)
+    expect(await stockOf('short')).toBe(40)
+  })
+
+  it('an edit of the drawer that did not see the signature is refused', async () => {
+    const seen = (await put(material({ id: 'both', stock: 60 }))).body
+    await job('both-job', [cut('a', 5, 'both')])
+    await stage('both-job', 'check', 0, check(signed))
+    expect((await put({ ...seen, stock: 60 })).status).toBe(409)
+    expect(await stockOf('both')).toBe(50)
+  })
+})
