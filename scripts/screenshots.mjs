@@ -94,21 +94,7 @@ await picture('instrument', '/instruments/device-swing', {
   },
 })
 await picture('inspection', '/job/job-returns/measure/inspection')
-await picture('batch', '/', {
-  act: async (page) => {
-    await page.getByTestId('batch').click()
-    await page.getByLabel('Model').fill('Corvane Arc 98, boxed')
-    await page.getByTestId('batch-go').click()
-    await page.locator('[data-unit="1"]').waitFor()
-    await page.getByTestId('add-unit').click()
-    await page.locator('[data-unit="1"] .entry input').first().focus()
-    for (const figure of '305.1 31.1 288 13.4 309.3 31.2 293 13.7 302.6 31.3 289 13.3'.split(' ')) {
-      await page.keyboard.type(figure)
-      await page.keyboard.press('Enter')
-    }
-    await wait(page, 600)
-  },
-})
+await picture('batch', '/batch/batch-arc')
 await picture('compare', '/job/job-returns/compare')
 await picture('target', '/job/job-returns/target')
 await picture('library', '/library')
@@ -123,11 +109,26 @@ await picture('plan-ways', '/job/job-done/plan', {
     await page.waitForTimeout(300)
   },
 })
-await picture('plan-dim', '/job/job-done/plan', { scheme: 'dark', act: planned })
+await picture('set', '/batch/batch-arc/set', {
+  scheme: 'dark',
+  act: async (page) => {
+    await page.getByTestId('set-total').waitFor({ timeout: 60000 })
+    await page.getByTestId('pieces-A 07').click()
+    await page.waitForTimeout(400)
+  },
+})
 await picture('build', '/job/job-returns/build')
 await picture('final-check', '/job/job-done/check')
 await picture('play', '/job/job-done/play')
-await picture('shop', '/shop')
+await picture('drawer', '/drawer', {
+  act: async (page) => {
+    await page.getByText('Lead tape 1/4 in').click()
+    await page.getByTestId('weigh').click()
+    await page.getByTestId('strip-0').locator('input').fill('1.96')
+    await page.getByTestId('strip-1').locator('input').fill('1.97')
+    await page.waitForTimeout(300)
+  },
+})
 await picture('quick-bench', '/', {
   act: async (page) => {
     await page.getByTestId('quick').click()
