@@ -199,6 +199,21 @@ try {
       inBrowser.push({ quick, best, all: await page.evaluate(() => performance.now()) })
     }
   }
+  const stops: number[] = []
+  for (let i = 0; i < 5; i++) {
+    await page.goto(`http://127.0.0.1:${PORT}/job/job-returns/plan`)
+    await page.locator('.strip button').first().waitFor()
+    await page.waitForTimeout(400)
+    stops.push(
+      await page.evaluate(async () => {
+        const start = performance.now()
+        document.querySelector<HTMLElement>('[data-testid="stop"]')!.click()
+        while (!document.querySelector('[data-testid="plan-state"]')!.textContent!.includes('stopped'))
+          await new Promise((later) => setTimeout(later, 0))
+        return performance.now() - start
+      }),
+    )
+  }
   const fits = await motionTimes(page, PORT)
   const previews = await previewTimes(page, PORT)
   const faces = await faceTimes(page, PORT)
@@ -208,6 +223,7 @@ try {
   console.log(`First usable screen, fresh browser profile: ${show(first)}`)
   console.log(`First load: ${(bytes / 1000).toFixed(0)} kB as sent`)
   console.log(`Numbers follow the drag, to the frame shown: ${show(drag)}`)
+  console.log(`Stop while four tight numbers are being proven, to the page saying so: ${show(stops)}`)
   console.log(`Motion recording, 60 s at 100 Hz, 7 columns: fitted in the worker ${show(fits)}`)
   console.log(`Table of 10,000 readings: from pasting to the preview shown ${show(previews)}`)
   console.log(`One map of the face at 2 mm, in the worker: ${show(faces)}`)

@@ -116,6 +116,31 @@ test('wishes bind the plan; a target out of reach says what is in the way and wh
   await expect(page.getByTestId('reach')).toBeHidden()
 })
 
+test('recoil weight is aimed at as well, the plan lands on it, and stopping keeps what was found', async ({ page }) => {
+  await measured(page, 'Steadman Recoyle')
+  await toStage(page, 'target')
+  await setTarget(page, 'mass', '313')
+  await page.getByTestId('also-recoilWeight').click()
+  const field = page.locator('[data-also="recoilWeight"] input').first()
+  const now = Number(await field.inputValue())
+  await field.fill(String(now + 8))
+  await field.press('Tab')
+  await saved(page)
+  await toStage(page, 'plan')
+  await expect(page.getByTestId('take-best')).toBeVisible({ timeout: 20000 })
+  await expect(page.locator('[data-alternative="best"] .proof.yes')).toBeVisible({ timeout: 40000 })
+  if (await page.getByTestId('stop').isVisible()) await page.getByTestId('stop').click()
+  const ways = await page.locator('[data-alternative]').count()
+  await page.getByTestId('take-best').click()
+  await expect(page.locator('[data-alternative="best"] .off')).toContainText('Recoil weight')
+  await expect.poll(async () => Math.abs((await predicted(page, 'recoilWeight')) - now - 8)).toBeLessThanOrEqual(2.05)
+  expect(await page.locator('[data-alternative]').count()).toBe(ways)
+  await toStage(page, 'target')
+  await field.fill(String(now + 6))
+  await field.press('Tab')
+  await expect(page.locator('a[data-stage="plan"]')).toHaveAttribute('data-status', 'stale')
+})
+
 test('a tape is weighed into the drawer; a signed build takes its pieces out, undoing the signature puts them back', async ({
   page,
 }) => {

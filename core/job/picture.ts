@@ -110,6 +110,10 @@ function factsNow(
       target[`tolerance ${quantity}`] = rounded(quantity, line.tolerance)
     }
   }
+  for (const [quantity, { value, tolerance }] of Object.entries(bodies.target?.also ?? {})) {
+    target[`target ${quantity}`] = Number(value.toFixed(2))
+    target[`tolerance ${quantity}`] = Number(tolerance.toFixed(2))
+  }
   const predicted: Facts = {}
   for (const quantity of QUANTITIES) {
     const estimate = picture.planned && estimateOf(picture.planned, quantity)

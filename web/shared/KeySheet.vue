@@ -11,6 +11,9 @@ const KEYS = [
   ['Tab', 'from piece to piece on the bench'],
   ['← →', 'move the piece 5 mm, with Shift 1 mm'],
   ['↑ ↓', 'one cut longer or shorter'],
+  ['L', 'lock the piece, or open it again'],
+  ['S', 'cut the piece in two'],
+  ['M', 'the same again at the other end of the hoop'],
   ['Delete', 'take the piece off'],
   ['?', 'this sheet'],
 ]
@@ -24,6 +27,7 @@ const WORDS = [
   ['Stands out', 'farther from the others than chance explains (Grubbs’ test at 5 %)'],
   ['Put right', 'corrected by the instrument’s calibration in force'],
   ['Off target', 'outside the tolerance'],
+  ['Lands in all', 'of a hundred such builds, how many end inside every tolerance'],
 ]
 </script>
 

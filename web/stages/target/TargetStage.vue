@@ -13,6 +13,7 @@ import { useSheets } from '../../shared/useSheets.ts'
 import { useJob } from '../../stores/job.ts'
 import { useShop } from '../../stores/shop.ts'
 import { useCompareOffers } from './useCompareOffers.ts'
+import AlsoAim from './AlsoAim.vue'
 import GuardList from './GuardList.vue'
 import TargetLineRow from './TargetLineRow.vue'
 import { SETUP_WAYS, useTarget } from './useTarget.ts'
@@ -150,6 +151,7 @@ const lengthCm = computed(() => job.view!.frame.geometry.lengthCm)
         @change="(change) => target.setLine(quantity, change)"
         @take="(way, id) => target.takeOne(quantity, way, id)"
       />
+      <AlsoAim :target="target" />
     </section>
     <GuardList
       :guards="target.guards"

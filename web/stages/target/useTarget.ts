@@ -19,6 +19,7 @@ import {
   type BroughtSetup,
 } from '#core/target/ways.ts'
 import { wordsOf } from '../../shared/words.ts'
+import type { TargetNumber } from '#core/plan/request.ts'
 import { useJob } from '../../stores/job.ts'
 import { useShop } from '../../stores/shop.ts'
 
@@ -162,6 +163,11 @@ export function useTarget() {
           }
     job.save('target', { ...body.value, lines: line ? { ...others, [quantity]: line } : others })
   }
+  /** Aims at a number that follows from the others as well; null leaves it open. */
+  function setAlso(quantity: keyof TargetBody['also'], aim: TargetNumber | null): void {
+    const { [quantity]: _was, ...others } = body.value.also
+    job.save('target', { ...body.value, also: aim ? { ...others, [quantity]: aim } : others })
+  }
   const typeLine = (quantity: Quantity, value: number) =>
     setLine(quantity, { value, from: 'hand', referenceId: null, chain: [{ code: 'hand' }] })
 
@@ -188,6 +194,7 @@ export function useTarget() {
   }
 
   return {
+    setAlso,
     body,
     player,
     frame,
