@@ -5,7 +5,7 @@ import { massOf, piecesOf, runsOf, stockTaken, type Cut } from './cut.ts'
 import { effectOfCut, NO_EFFECT, type Effect } from './effect.ts'
 import { removable, type Material, type StockedKind } from './material.ts'
 import type { PlanRequest } from './request.ts'
-import { cutIn, fits, regionOf, type Region } from './zones.ts'
+import { cutIn, fits, regionOf, roomFor, type Region } from './zones.ts'
 
 /** One whole-number decision of the plan: how many steps of a material in a zone. */
 export interface Choice {
@@ -74,7 +74,7 @@ function roomLeft(zone: Zone, request: PlanRequest): number {
       ? Math.floor(zone.capacityCm * work.profile.handleFillGPerCm)
       : zone.place === 'spot'
         ? zone.capacityCm
-        : zone.capacityCm * zone.maxLayers
+        : roomFor(zone, work) * zone.maxLayers
   const byId = new Map(request.materials.map((m) => [m.id, m]))
   const held = request.held.filter((cut) => cut.zoneId === zone.id && byId.has(cut.materialId))
   return held.reduce(

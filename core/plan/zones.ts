@@ -22,6 +22,16 @@ export function fits(zone: Zone, material: Material): boolean {
   return kind !== 'weight' || material.zoneIds === null || material.zoneIds.includes(zone.id)
 }
 
+/** The longest that one run may be, cm (a spot: pieces or g): what the zone says, or what this frame has room for. */
+export function roomFor(zone: Zone, { geometry, profile }: Pick<Workpiece, 'geometry' | 'profile'>): number {
+  const there: Partial<Record<Zone['place'], number>> = {
+    shaft: geometry.shaftToCm - geometry.gripLengthCm,
+    bevels: geometry.gripLengthCm - profile.handleFillFromCm,
+    sleeve: geometry.gripLengthCm,
+  }
+  return Math.min(zone.capacityCm, Math.max(0, there[zone.place] ?? Infinity))
+}
+
 /** Where a zone's spot is on this frame, cm from the butt. */
 export function spotCm(zone: Zone, geometry: FrameGeometry): number {
   const { from, cm } = zone.spot ?? { from: 'butt', cm: 0 }
@@ -45,7 +55,8 @@ export function alongOf(zone: Zone, geometry: FrameGeometry): number {
 /** A cut of so much of a material in a zone, lying as it usually does there. */
 export function cutIn(zone: Zone, material: Material, amount: number, work: Workpiece, id: string): Cut {
   const { geometry, profile } = work
-  const base = { id, materialId: material.id, place: zone.place, zoneId: zone.id, amount, layerCm: zone.capacityCm }
+  const longest = roomFor(zone, work)
+  const base = { id, materialId: material.id, place: zone.place, zoneId: zone.id, amount, layerCm: longest }
   // On handle and shaft strips lie about a fixed middle, so that a longer strip pulls no other way than a shorter one.
   switch (zone.place) {
     case 'hoop':
@@ -53,15 +64,15 @@ export function cutIn(zone: Zone, material: Material, amount: number, work: Work
     case 'shaft':
       return {
         ...base,
-        atCm: (geometry.gripLengthCm + geometry.shaftToCm) / 2 - Math.min(amount, zone.capacityCm) / 2,
+        atCm: (geometry.gripLengthCm + geometry.shaftToCm) / 2 - Math.min(amount, longest) / 2,
       }
     case 'bevels':
       return {
         ...base,
-        atCm: (profile.handleFillFromCm + geometry.gripLengthCm) / 2 - Math.min(amount, zone.capacityCm) / 2,
+        atCm: (profile.handleFillFromCm + geometry.gripLengthCm) / 2 - Math.min(amount, longest) / 2,
       }
     case 'sleeve':
-      return { ...base, atCm: geometry.gripLengthCm / 2 - Math.min(amount, zone.capacityCm) / 2 }
+      return { ...base, atCm: geometry.gripLengthCm / 2 - Math.min(amount, longest) / 2 }
     case 'handle':
       return {
         ...base,

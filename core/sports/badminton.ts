@@ -1,3 +1,4 @@
+import { BUTT_CAP, sleeveZone } from './handleZones.ts'
 import { METHODS } from './methods.ts'
 import type { SportProfile } from './profile.ts'
 
@@ -90,16 +91,8 @@ export const badminton: SportProfile = {
   ],
   moreZones: [
     { id: 'oneEleven', name: '11 and 1', place: 'hoop', clock: 1, capacityCm: 4, maxLayers: 2, visible: true },
-    { id: 'sleeve', name: 'Round the handle', place: 'sleeve', capacityCm: 14, maxLayers: 1, visible: false },
-    {
-      id: 'cap',
-      name: 'Butt cap',
-      place: 'spot',
-      spot: { from: 'butt', cm: 1, offCm: 0 },
-      capacityCm: 2,
-      maxLayers: 1,
-      visible: false,
-    },
+    sleeveZone(14, 1),
+    BUTT_CAP,
   ],
   handleFillGPerCm: 1.2,
   handleFillFromCm: 1,

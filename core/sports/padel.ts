@@ -1,3 +1,4 @@
+import { BUTT_CAP, sleeveZone } from './handleZones.ts'
 import { METHODS } from './methods.ts'
 import type { SportProfile } from './profile.ts'
 
@@ -88,16 +89,8 @@ export const padel: SportProfile = {
   ],
   moreZones: [
     { id: 'fourEight', name: '8 and 4', place: 'hoop', clock: 4, capacityCm: 8, maxLayers: 3, visible: true },
-    { id: 'sleeve', name: 'Round the handle', place: 'sleeve', capacityCm: 11, maxLayers: 2, visible: false },
-    {
-      id: 'cap',
-      name: 'Butt cap',
-      place: 'spot',
-      spot: { from: 'butt', cm: 1, offCm: 0 },
-      capacityCm: 2,
-      maxLayers: 1,
-      visible: false,
-    },
+    sleeveZone(11, 2),
+    BUTT_CAP,
   ],
   handleFillGPerCm: 2.4,
   handleFillFromCm: 1,

@@ -1,3 +1,4 @@
+import { BUTT_CAP, sleeveZone } from './handleZones.ts'
 import { METHODS } from './methods.ts'
 import type { SportProfile } from './profile.ts'
 
@@ -71,16 +72,8 @@ export const pickleball: SportProfile = {
   ],
   moreZones: [
     { id: 'fourEight', name: 'Lower edge', place: 'hoop', clock: 4, capacityCm: 8, maxLayers: 2, visible: true },
-    { id: 'sleeve', name: 'Round the handle', place: 'sleeve', capacityCm: 10, maxLayers: 2, visible: false },
-    {
-      id: 'cap',
-      name: 'Butt cap',
-      place: 'spot',
-      spot: { from: 'butt', cm: 1, offCm: 0 },
-      capacityCm: 2,
-      maxLayers: 1,
-      visible: false,
-    },
+    sleeveZone(10, 2),
+    BUTT_CAP,
   ],
   handleFillGPerCm: 1.6,
   handleFillFromCm: 1,

@@ -1,3 +1,4 @@
+import { BUTT_CAP, sleeveZone } from './handleZones.ts'
 import { METHODS } from './methods.ts'
 import type { SportProfile } from './profile.ts'
 
@@ -133,16 +134,8 @@ export const tennis: SportProfile = {
       maxLayers: 1,
       visible: false,
     },
-    { id: 'sleeve', name: 'Round the handle', place: 'sleeve', capacityCm: 17, maxLayers: 2, visible: false },
-    {
-      id: 'cap',
-      name: 'Butt cap',
-      place: 'spot',
-      spot: { from: 'butt', cm: 1, offCm: 0 },
-      capacityCm: 2,
-      maxLayers: 1,
-      visible: false,
-    },
+    sleeveZone(17, 2),
+    BUTT_CAP,
     {
       id: 'damper',
       name: 'On the strings',
