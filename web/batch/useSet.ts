@@ -8,6 +8,7 @@ import { OPEN_LIMITS, type TargetNumbers } from '#core/plan/request.ts'
 import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
 import type { TargetLines } from '#core/target/target.ts'
 import type { BatchUnit } from '#contract/batch.ts'
+import { sameContent } from '../api/outbox.ts'
 import { useJob } from '../stores/job.ts'
 import { useShop } from '../stores/shop.ts'
 import { wordsOf } from '../shared/words.ts'
@@ -77,10 +78,18 @@ export function useSet(batch: ReturnType<typeof useBatch>) {
       if (mine === asked) busy.value = null
     }
   }
-  const key = computed(() =>
-    JSON.stringify([chosen.value.map(({ unit, summary }) => [unit.id, summary.state]), aim.value, drawer.value]),
+  const asking = computed(() => ({
+    frames: chosen.value.map(({ unit, summary }) => ({ id: unit.id, state: summary.state })),
+    aim: aim.value,
+    drawer: drawer.value,
+  }))
+  watch(
+    asking,
+    (now, before) => {
+      if (!sameContent(now, before)) void run()
+    },
+    { immediate: true },
   )
-  watch(key, () => void run(), { immediate: true })
 
   async function choosePair(): Promise<void> {
     busy.value = 'pair'

@@ -9,6 +9,7 @@ import type { Quantity } from '#core/quantities/units.ts'
 import type { TrayReading } from '#contract/devices.ts'
 import { fixed, writeDifference, writeValue } from '#core/quantities/write.ts'
 import { cautionsFor, placeText, QUANTITY_NAMES, stepTitle, stripsText } from '#contract/words.ts'
+import { sameContent } from '../../api/outbox.ts'
 import MarkGlyph from '../../shared/MarkGlyph.vue'
 import QuantityField from '../../shared/QuantityField.vue'
 import StageFrame from '../../shared/StageFrame.vue'
@@ -39,13 +40,15 @@ const cautions = computed(() => cautionsFor(body.value?.cuts ?? [], job.picture!
 
 /** Draws the work order up from the plan; steps that stay the same keep their marks. */
 function drawUp(): void {
-  const same = JSON.stringify(body.value?.cuts) === JSON.stringify(plan.value)
+  const same = sameContent(body.value?.cuts, plan.value)
   const kept = Object.fromEntries(
     Object.entries(body.value?.marks ?? {}).filter(
       ([id]) =>
         same ||
-        JSON.stringify(body.value?.cuts.find((c) => c.id === id)) ===
-          JSON.stringify(plan.value.find((c) => c.id === id)),
+        sameContent(
+          body.value?.cuts.find((c) => c.id === id),
+          plan.value.find((c) => c.id === id),
+        ),
     ),
   )
   job.save('build', { cuts: plan.value, marks: kept })
@@ -100,7 +103,7 @@ function readOf(step: BuildStep, quantity: Quantity) {
   return { row, ...differenceOf(estimateOf(step.predicted, quantity), estimate) }
 }
 const { print } = useSheets()
-const upToDate = computed(() => JSON.stringify(body.value?.cuts) === JSON.stringify(plan.value))
+const upToDate = computed(() => sameContent(body.value?.cuts, plan.value))
 </script>
 
 <template>

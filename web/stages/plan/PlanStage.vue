@@ -6,6 +6,7 @@ import { estimateOf } from '#core/frame/state.ts'
 import type { BaseFrame } from '#core/plan/opening.ts'
 import { JOB_REFERENCE } from '#contract/library.ts'
 import { measuredFrames } from '../../api/library.ts'
+import { sameContent } from '../../api/outbox.ts'
 import { aimedAt, checkRequest, type PlanLimits } from '#core/plan/request.ts'
 import { leaveIt, type Plan } from '#core/plan/plan.ts'
 import type { AlternativeId } from '#core/plan/alternatives.ts'
@@ -54,16 +55,15 @@ const obstacle = computed(() => {
   return null
 })
 const asIs = computed(() => (obstacle.value ? null : leaveIt(request.value)))
-const wantedKey = computed(() =>
-  JSON.stringify({
-    t: target.value,
-    l: body.value.limits,
-    h: locked.value,
-    m: job.picture!.measured.state,
-    s: request.value.materials,
-    c: job.picture!.condition,
-  }),
-)
+/** All that a plan depends on: the same content in another order of its fields asks for no new one. */
+const wanted = computed(() => ({
+  target: target.value,
+  limits: body.value.limits,
+  locked: locked.value,
+  state: job.picture!.measured.state,
+  materials: request.value.materials,
+  condition: job.picture!.condition,
+}))
 
 /** The shop's other measured frames of this sport, as this one is: to start from where this one will not do. */
 async function bases(): Promise<BaseFrame[]> {
@@ -84,7 +84,9 @@ async function work(): Promise<Plan | null> {
   return planner.run(request.value, bases)
 }
 onMounted(() => void work())
-watch(wantedKey, () => void work())
+watch(wanted, (now, before) => {
+  if (!sameContent(now, before)) void work()
+})
 
 function take(id: AlternativeId, plan: Plan): void {
   const there = body.value.locked.filter((held) => plan.cuts.some((cut) => cut.id === held))
