@@ -55,11 +55,18 @@ test('a plan is made, dragged while the rest follows, locked, worked out again, 
   await page.locator('.cut.locked').focus()
   await page.keyboard.press('l')
   await expect(page.locator('.cut.locked')).toHaveCount(0)
-  await page.locator('.cut.lead, .cut.tungsten').first().focus()
-  const before = Number(await page.getByTestId('cut-amount').locator('input').inputValue())
-  const end = (await page.locator('[data-end="1"] .dot').first().boundingBox())!
-  await page.mouse.move(end.x + end.width / 2, end.y + end.height / 2)
   await page.getByTestId('rest-follows').locator('input').uncheck()
+  await planDone(page)
+  await page.locator('.cut.lead, .cut.tungsten').first().focus()
+  const amount = page.getByTestId('cut-amount').locator('input')
+  await amount.fill('6')
+  await amount.press('Tab')
+  await expect(amount).toHaveValue('6.0')
+  await saved(page)
+  const before = 6
+  const dot = page.locator('[data-end="1"] .dot').first()
+  await dot.scrollIntoViewIfNeeded()
+  const end = (await dot.boundingBox())!
   await page.mouse.move(end.x + end.width / 2, end.y + end.height / 2)
   await page.mouse.down()
   await page.mouse.move(end.x - 20, end.y + 6, { steps: 5 })
@@ -70,7 +77,7 @@ test('a plan is made, dragged while the rest follows, locked, worked out again, 
   await saved(page)
   const steps = page.getByRole('button', { name: 'Undo on this stage' })
   for (let i = 0; i < 12 && (await predicted(page, 'swingWeight')) !== first; i++) {
-    await steps.click()
+    await Promise.all([page.waitForResponse((answer) => answer.url().endsWith('/undo')), steps.click()])
     await page.waitForTimeout(250)
   }
   expect(await predicted(page, 'swingWeight')).toBe(first)
