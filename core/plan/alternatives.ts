@@ -35,7 +35,7 @@ const ELSEWHERE_KEEP = 0.5
 /** What a plan may keep at each place of one that it must differ from; leaves a little more than the share above elsewhere. */
 const APART_KEEP = 0.65
 /** So many ways are enough: after them, what resembles another is not sought again. */
-const ENOUGH = 6
+export const ENOUGH = 6
 
 /** Order in which alternatives are sought after the best. */
 export const SOUGHT: readonly Exclude<AlternativeId, 'best'>[] = [

@@ -58,9 +58,7 @@ const verdict = computed(() => {
   if (!s.reached) return 'No common target is in reach: this is as near as they come.'
   if (!s.inStock) return 'There is not enough in the drawer for all of them.'
   const bound = `No common target takes less than ${fixed(s.leastG, 1)} g in all`
-  return s.proven
-    ? `${bound}, or half a gram a frame less than this is not to be had.`
-    : `${bound}; a better one may exist.`
+  return s.proven ? `${bound}: half a gram a frame less is not to be had.` : `${bound}; a better one may exist.`
 })
 </script>
 

@@ -1,10 +1,10 @@
 import {
+  ENOUGH,
   resembles,
   SOUGHT,
   type Alternative,
   type AlternativeId,
   type LeftOut,
-  type planUnder,
 } from '#core/plan/alternatives.ts'
 import type { Chance } from '#core/plan/chance.ts'
 import { planSpace, type Plan } from '#core/plan/plan.ts'
@@ -42,9 +42,6 @@ export type PlanNews =
   | { kind: 'curve'; points: TradePoint[] }
   | { kind: 'progress'; part: number; parts: number }
   | { kind: 'done'; ms: number }
-
-/** So many ways are enough: after them, one that resembles another is not sought again. */
-const ENOUGH = 6
 
 /**
  * The whole of planning by several hands at once: a good plan, the proven one, then the alternatives in their order. While the
@@ -130,6 +127,3 @@ export async function planTogether(
     return { id, reason: 'same', like: same.like.id, elsewhere: same.elsewhere }
   }
 }
-
-/** What `planUnder` finds is what a hand adds the chance to. */
-export type Found = ReturnType<typeof planUnder>
