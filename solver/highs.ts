@@ -14,7 +14,7 @@ const PATIENCE_S = 5
  */
 export function solveWith(highs: Highs, limitS = PATIENCE_S): Solve {
   const status = highs.constants.modelStatus
-  return (model) => {
+  return (model, gap = 0) => {
     check(model)
     const starts = [0]
     const indices: number[] = []
@@ -41,7 +41,7 @@ export function solveWith(highs: Highs, limitS = PATIENCE_S): Solve {
       native.options.set({
         output_flag: false,
         mip_rel_gap: 0,
-        mip_abs_gap: 0,
+        mip_abs_gap: gap,
         mip_feasibility_tolerance: 1e-8,
         time_limit: limitS,
       })
@@ -49,7 +49,8 @@ export function solveWith(highs: Highs, limitS = PATIENCE_S): Solve {
       const ended = native.getModelStatus()
       if (ended === status.infeasible || ended === status.unboundedOrInfeasible) return { status: 'infeasible' }
       if (ended !== status.optimal) return { status: 'unproven', reason: `solver status ${String(ended)}` }
-      return answer(model, Array.from(native.getSolution().colValue))
+      const found = answer(model, Array.from(native.getSolution().colValue))
+      return gap > 0 ? { ...found, bound: Math.min(found.objective, Number(native.info.get('mip_dual_bound'))) } : found
     } finally {
       native.dispose()
     }
@@ -73,7 +74,7 @@ function check(model: LinearModel): void {
   }
 }
 
-function answer(model: LinearModel, found: number[]): SolveAnswer {
+function answer(model: LinearModel, found: number[]): SolveAnswer & { status: 'optimal' } {
   const values = found.map((v, i) => (model.columns[i].integer ? Math.round(v) : v))
   if (found.some((v, i) => Math.abs(v - values[i]) > 1e-4)) throw new Problem('solver.failed', 'integers')
   for (const row of model.rows) {
@@ -81,5 +82,6 @@ function answer(model: LinearModel, found: number[]): SolveAnswer {
     const slack = FEASIBILITY * Math.max(1, ...row.terms.map(([column, c]) => Math.abs(c * values[column])))
     if (activity < row.lower - slack || activity > row.upper + slack) throw new Problem('solver.failed', row.name)
   }
-  return { status: 'optimal', objective: model.columns.reduce((sum, c, i) => sum + c.cost * values[i], 0), values }
+  const objective = model.columns.reduce((sum, c, i) => sum + c.cost * values[i], 0)
+  return { status: 'optimal', objective, bound: objective, values }
 }

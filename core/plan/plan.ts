@@ -13,6 +13,7 @@ import {
   relaxationOver,
   scoreOf,
   totalEffect,
+  type CountRange,
   type CountRow,
   type Programme,
   type Region,
@@ -213,6 +214,16 @@ function split(programme: Programme, region: Region, counts: readonly number[]):
   const low = ranges.map((r, j) => (j === loosest ? { ...r, most: at } : r))
   const high = ranges.map((r, j) => (j === loosest ? { zero: false, least: at + 1, most: r.most } : r))
   return [high, low].map((part) => ({ ranges: part, band }))
+}
+
+/** Ranges that hold the same plans as these, parted where the straight lines are loosest at some counts; none where they are exact. */
+export function looserRanges(
+  space: PlanSpace,
+  ranges: readonly CountRange[],
+  counts: readonly number[],
+): (readonly CountRange[])[] {
+  const programme = programmeFor(space, { ...NO_RULE, mustReach: true, toTheEdge: true })
+  return split(programme, { ranges, band: null }, counts).map((region) => region.ranges)
 }
 
 /** Held pieces and new ones; a new one whose id is taken gets another. */

@@ -3,7 +3,7 @@ import { mdiArrowLeft } from '@mdi/js'
 import { computed, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { estimateOf } from '#core/frame/state.ts'
-import { RIVAL_G, type SetAim } from '#core/plan/frameSet.ts'
+import { RIVAL_G, type SetAim } from '#core/plan/set/set.ts'
 import type { Quantity } from '#core/quantities/units.ts'
 import { fixed, writeSpread, writeValue } from '#core/quantities/write.ts'
 import type { BatchUnit } from '#contract/batch.ts'
@@ -55,10 +55,13 @@ async function bench(unit: BatchUnit): Promise<void> {
 const verdict = computed(() => {
   const s = set.found.value
   if (!s) return ''
-  if (!s.reached) return 'No common target is in reach: this is as near as they come.'
+  const looking = set.busy.value === 'set'
+  if (!s.reached)
+    return looking ? 'Not alike yet: looking further…' : 'No common target found: this is as near as they come.'
   if (!s.inStock) return 'There is not enough in the drawer for all of them.'
   const bound = `No common target takes less than ${fixed(s.leastG, 1)} g in all`
-  return s.proven ? `${bound}: half a gram a frame less is not to be had.` : `${bound}; a better one may exist.`
+  if (s.proven) return `${bound}: half a gram a frame less is not to be had.`
+  return looking ? `${bound}; looking for better…` : `${bound}; a better one may exist.`
 })
 </script>
 
@@ -123,10 +126,18 @@ const verdict = computed(() => {
         </p>
         <template v-else>
           <div class="d-flex align-baseline ga-3 mb-2 flex-wrap" role="status">
-            <b v-if="set.busy.value === 'set'">Working it out…</b>
+            <b v-if="!set.found.value && set.busy.value === 'set'">Working it out…</b>
             <template v-else-if="set.found.value">
               <b data-testid="set-total">+{{ fixed(set.found.value.totalG, 1) }} g in all</b>
               <span :class="{ quiet: set.found.value.reached }" data-testid="set-verdict">{{ verdict }}</span>
+              <v-btn
+                v-if="set.busy.value === 'set'"
+                size="small"
+                variant="text"
+                data-testid="stop-set"
+                @click="set.stop()"
+                >Stop looking</v-btn
+              >
             </template>
           </div>
           <table class="plain" aria-label="The set">

@@ -1,8 +1,8 @@
-import { computed, ref, shallowRef, watch, type Ref } from 'vue'
+import { computed, onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue'
 import { EMPTY_PLAN } from '#core/job/bodies.ts'
 import { estimateOf } from '#core/frame/state.ts'
-import type { Pair } from '#core/plan/pair.ts'
-import type { SetAim, SetFrame, SetPlan } from '#core/plan/frameSet.ts'
+import type { Pair } from '#core/plan/set/pair.ts'
+import type { SetAim, SetFrame, SetPlan } from '#core/plan/set/set.ts'
 import type { Workpiece } from '#core/plan/cut.ts'
 import { OPEN_LIMITS, type TargetNumbers } from '#core/plan/request.ts'
 import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
@@ -12,7 +12,7 @@ import { sameContent } from '../api/outbox.ts'
 import { useJob } from '../stores/job.ts'
 import { useShop } from '../stores/shop.ts'
 import { wordsOf } from '../shared/words.ts'
-import { pickPair, planFrameSet } from '../workers/planner.ts'
+import { pickPair, startFrameSet } from '../workers/planner.ts'
 import { jobOfUnit } from './jobOfUnit.ts'
 import type { useBatch } from './useBatch.ts'
 
@@ -62,22 +62,31 @@ export function useSet(batch: ReturnType<typeof useBatch>) {
     return Object.keys(target).length > 0 ? { kind: 'given', target } : null
   })
 
-  let asked = 0
+  let going: ReturnType<typeof startFrameSet> | null = null
+  /** Ends the search and keeps what was found. */
+  function stop(): void {
+    going?.stop()
+    going = null
+    if (busy.value === 'set') busy.value = null
+  }
   async function run(): Promise<void> {
+    stop()
     found.value = null
     problem.value = ''
     if (chosen.value.length < 2 || !aim.value) return
-    const mine = ++asked
     busy.value = 'set'
+    const mine = startFrameSet(framesOf(chosen.value), aim.value, (better) => (found.value = better))
+    going = mine
     try {
-      const answer = await planFrameSet(framesOf(chosen.value), aim.value)
-      if (mine === asked) found.value = answer
+      const answer = await mine.finished
+      if (mine === going) found.value = answer
     } catch (error) {
-      if (mine === asked) problem.value = wordsOf(error)
+      if (mine === going) problem.value = wordsOf(error)
     } finally {
-      if (mine === asked) busy.value = null
+      if (mine === going) stop()
     }
   }
+  onScopeDispose(stop)
   const asking = computed(() => ({
     frames: chosen.value.map(({ unit, summary }) => ({ id: unit.id, state: summary.state })),
     aim: aim.value,
@@ -131,5 +140,5 @@ export function useSet(batch: ReturnType<typeof useBatch>) {
     return id
   }
 
-  return { out, kind, able, chosen, found, pairs, busy, problem, work, drawer, choosePair, only, toBench }
+  return { out, kind, able, chosen, found, pairs, busy, problem, work, drawer, stop, choosePair, only, toBench }
 }

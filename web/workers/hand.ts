@@ -1,8 +1,9 @@
 import { planUnder } from '#core/plan/alternatives.ts'
 import { chanceOf, type Chance } from '#core/plan/chance.ts'
 import { piecesOfAll } from '#core/plan/cut.ts'
-import { bestPair, type Pair } from '#core/plan/pair.ts'
-import { planSet, type SetAim, type SetFrame, type SetPlan } from '#core/plan/frameSet.ts'
+import { bestPair, type Pair } from '#core/plan/set/pair.ts'
+import { planSet } from '#core/plan/set/planSet.ts'
+import type { SetAim, SetFrame, SetPlan } from '#core/plan/set/set.ts'
 import { intoModel, type IntoModel, type Model } from '#core/plan/intoModel.ts'
 import type { Solve } from '#core/plan/linear.ts'
 import { NO_RULE, planSpace, provenPlan, quickPlan, type Plan, type PlanSpace } from '#core/plan/plan.ts'
@@ -15,7 +16,7 @@ import type { Hand } from './planning.ts'
 export function handWith(loading: Promise<Solve>): Hand & {
   live(request: PlanRequest): Promise<Plan>
   intoModel(request: PlanRequest, theirs: Model): Promise<IntoModel>
-  set(frames: readonly SetFrame[], aim: SetAim): Promise<SetPlan>
+  set(frames: readonly SetFrame[], aim: SetAim, tell: (found: SetPlan) => void): Promise<SetPlan>
   pair(frames: readonly SetFrame[], aim: SetAim): Promise<Pair[]>
 } {
   let space: PlanSpace | null = null
@@ -60,8 +61,8 @@ export function handWith(loading: Promise<Solve>): Hand & {
     async intoModel(request, theirs) {
       return intoModel(request, theirs, await loading)
     },
-    async set(frames, aim) {
-      return planSet(frames, aim, await loading)
+    async set(frames, aim, tell) {
+      return planSet(frames, aim, await loading, tell)
     },
     async pair(frames, aim) {
       return bestPair(frames, aim, await loading)

@@ -1,6 +1,6 @@
 import * as Comlink from 'comlink'
-import type { Pair } from '#core/plan/pair.ts'
-import type { SetAim, SetFrame, SetPlan } from '#core/plan/frameSet.ts'
+import type { Pair } from '#core/plan/set/pair.ts'
+import type { SetAim, SetFrame, SetPlan } from '#core/plan/set/set.ts'
 import type { IntoModel, Model } from '#core/plan/intoModel.ts'
 import type { Plan } from '#core/plan/plan.ts'
 import type { BaseFrame } from '#core/plan/opening.ts'
@@ -61,10 +61,31 @@ export function planIntoModel(request: PlanRequest, theirs: Model): Promise<Into
   return hands[0].remote.intoModel(plain(request), plain(theirs))
 }
 
-/** One target and a plan for each of several frames. */
-export function planFrameSet(frames: readonly SetFrame[], aim: SetAim): Promise<SetPlan> {
+/** One target and a plan for each of several frames: better ones are told as they are found, the proof comes last. */
+export function startFrameSet(
+  frames: readonly SetFrame[],
+  aim: SetAim,
+  tell: (found: SetPlan) => void,
+): { finished: Promise<SetPlan>; stop(): void } {
   warmPlanner()
-  return hands[0].remote.set(plain(frames), plain(aim))
+  const hand = hands[0]
+  let stopped = false
+  const finished = hand.remote.set(
+    plain(frames),
+    plain(aim),
+    Comlink.proxy((found: SetPlan) => {
+      if (!stopped) tell(found)
+    }),
+  )
+  return {
+    finished,
+    stop() {
+      if (stopped) return
+      stopped = true
+      hand.worker.terminate()
+      hands = hands.map((other) => (other === hand ? started() : other))
+    },
+  }
 }
 
 /** Which two of several frames take the least to be alike. */

@@ -1,6 +1,7 @@
-import { planSet, RIVAL_G, spacesFor, startOf, type SetAim, type SetFrame, type SetPlan } from './frameSet.ts'
-import { continuous, jointProgramme } from './jointProgramme.ts'
-import type { Solve } from './linear.ts'
+import type { Solve } from '../linear.ts'
+import { jointProgramme } from './jointProgramme.ts'
+import { planSet } from './planSet.ts'
+import { RIVAL_G, spacesFor, startOf, type SetAim, type SetFrame, type SetPlan } from './set.ts'
 
 /** Two frames of a batch as a pair: what making them alike takes at least, and, where it was worked out, what it takes. */
 export interface Pair {
@@ -22,7 +23,7 @@ export function bestPair(frames: readonly SetFrame[], aim: SetAim, solve: Solve)
     for (let k = i + 1; k < frames.length; k++) {
       const two = [frames[i], frames[k]]
       const { target, shifts } = startOf(two, aim)
-      const answer = solve(continuous(jointProgramme(spacesFor(two, target), shifts).model))
+      const answer = solve(jointProgramme(spacesFor(two, target), shifts).model)
       const leastG = answer.status === 'optimal' ? answer.objective : Infinity
       pairs.push({ ids: [frames[i].id, frames[k].id], leastG, plan: null })
     }

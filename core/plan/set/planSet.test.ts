@@ -1,15 +1,16 @@
 import { beforeAll, describe, expect, it } from 'vitest'
-import { frameState } from '../frame/state.ts'
-import { normal, seeded } from '../numerics/random.ts'
-import { QUANTITIES } from '../quantities/units.ts'
-import { tennis } from '../sports/tennis.ts'
-import { DRAWER, realSolver, STRUNG, usualRequest } from '../testing/fixtures.ts'
-import { stockOf } from './cut.ts'
-import { planSet, RIVAL_G, type SetFrame } from './frameSet.ts'
+import { frameState } from '../../frame/state.ts'
+import { normal, seeded } from '../../numerics/random.ts'
+import { QUANTITIES } from '../../quantities/units.ts'
+import { tennis } from '../../sports/tennis.ts'
+import { DRAWER, realSolver, STRUNG, usualRequest } from '../../testing/fixtures.ts'
+import { stockOf } from '../cut.ts'
+import { planSet } from './planSet.ts'
+import { RIVAL_G, type SetFrame } from './set.ts'
 import { bestPair } from './pair.ts'
-import type { Solve } from './linear.ts'
-import { planSpace } from './plan.ts'
-import { plusEffect, NO_EFFECT, type Effect } from './effect.ts'
+import type { Solve } from '../linear.ts'
+import { planSpace } from '../plan.ts'
+import { plusEffect, NO_EFFECT, type Effect } from '../effect.ts'
 
 let solve: Solve
 beforeAll(async () => {
@@ -36,6 +37,63 @@ function batch(count: number, seed: number, change: Parameters<typeof usualReque
   }))
 }
 
+/** The least that frames with few places can be made alike with, by trying every way of each with every way of the others. */
+function leastOfAllWays(frames: readonly SetFrame[]): number {
+  interface Way {
+    grams: number
+    used: Map<string, number>
+    numbers: Record<(typeof QUANTITIES)[number], number>
+  }
+  const { materials } = frames[0].request
+  const waysOf = ({ request }: SetFrame): Way[] => {
+    const { choices } = planSpace({ ...request, target: { mass: { value: 305, tolerance: 1 } } })
+    const ways: Way[] = []
+    const s = request.state
+    const go = (j: number, effect: Effect, grams: number, used: Map<string, number>): void => {
+      if (j === choices.length) {
+        const mass = s.massG! + effect.massG
+        const numbers = {
+          mass,
+          balance: (s.massG! * s.balanceCm! + effect.moment) / mass,
+          swingWeight: s.swingWeightKgCm2! + effect.swing,
+          twistWeight: s.twistWeightKgCm2! + effect.twist,
+        }
+        ways.push({ grams, used, numbers })
+        return
+      }
+      for (let n = 0; n <= choices[j].upper; n++) {
+        if (n > 0 && n < choices[j].least) continue
+        const { id } = choices[j].material
+        const taken = (used.get(id) ?? 0) + n * choices[j].stockPerStep
+        const sum = n ? plusEffect(effect, choices[j].effectOf(n)) : effect
+        go(j + 1, sum, grams + choices[j].addedG(n), new Map(used).set(id, taken))
+      }
+    }
+    go(0, NO_EFFECT, 0, new Map())
+    return ways.sort((a, b) => a.grams - b.grams)
+  }
+  const all = frames.map(waysOf)
+  let least = Infinity
+  const together = (i: number, chosen: Way[], grams: number): void => {
+    if (grams >= least) return
+    const alike = QUANTITIES.every((q) => {
+      const values = chosen.map((way) => way.numbers[q])
+      return Math.max(...values) - Math.min(...values) <= tennis.tolerance[q] + 1e-9
+    })
+    if (!alike) return
+    if (i === frames.length) {
+      const enough = materials.every(
+        (m) => chosen.reduce((sum, way) => sum + (way.used.get(m.id) ?? 0), 0) <= m.stock + 1e-6,
+      )
+      if (enough) least = grams
+      return
+    }
+    for (const way of all[i]) together(i + 1, [...chosen, way], grams + way.grams)
+  }
+  together(0, [], 0)
+  return least
+}
+
 describe('a set of frames', () => {
   it.each([1, 2])(
     'seed %i: lands alike, no two apart by more than a tolerance, and takes no less than its bound',
@@ -53,48 +111,34 @@ describe('a set of frames', () => {
     },
   )
 
-  it('takes the least that any way takes, by going through all ways of two frames at two places', () => {
+  it('takes the least that any way takes, by going through all ways of two and three frames at two places', () => {
     const zones = tennis.zones
       .filter((z) => z.id === 'tip' || z.id === 'butt')
       .map((z) => ({ ...z, capacityCm: 3.5, maxLayers: 1 }))
-    const materials = DRAWER.filter((m) => m.id === 'lead-half' || m.id === 'putty')
-    for (const seed of [3, 4, 5, 6]) {
-      const frames = batch(2, seed, {
+    let reached = 0
+    let short = 0
+    for (let seed = 20; seed < 50; seed++) {
+      // One in three has too little putty for all to take what they like.
+      const materials = DRAWER.filter((m) => m.id === 'lead-half' || m.id === 'putty').map((m) =>
+        m.id === 'putty' && seed % 3 === 0 ? { ...m, stock: 7 } : m,
+      )
+      const frames = batch(2 + (seed % 2), seed, {
         materials,
         work: { geometry: tennis.geometry, condition: STRUNG, profile: { ...tennis, zones } },
       })
-      const ways = frames.map(({ request }) => {
-        const { choices } = planSpace({ ...request, target: { mass: { value: 305, tolerance: 1 } } })
-        const found: { effect: Effect; grams: number }[] = []
-        const go = (j: number, effect: Effect, grams: number): void => {
-          if (j === choices.length) return void found.push({ effect, grams })
-          for (let n = 0; n <= choices[j].upper; n++) {
-            if (n > 0 && n < choices[j].least) continue
-            go(j + 1, n ? plusEffect(effect, choices[j].effectOf(n)) : effect, grams + choices[j].addedG(n))
-          }
-        }
-        go(0, NO_EFFECT, 0)
-        const s = request.state
-        return found.map(({ effect, grams }) => ({
-          grams,
-          mass: s.massG! + effect.massG,
-          balance: (s.massG! * s.balanceCm! + effect.moment) / (s.massG! + effect.massG),
-          swingWeight: s.swingWeightKgCm2! + effect.swing,
-          twistWeight: s.twistWeightKgCm2! + effect.twist,
-        }))
-      })
-      let least = Infinity
-      for (const a of ways[0])
-        for (const b of ways[1])
-          if (a.grams + b.grams < least && QUANTITIES.every((q) => Math.abs(a[q] - b[q]) <= tennis.tolerance[q] + 1e-9))
-            least = a.grams + b.grams
+      const least = leastOfAllWays(frames)
       const set = planSet(frames, { kind: 'common' }, solve)
-      expect(Number.isFinite(least)).toBe(set.reached)
-      if (!set.reached) continue
+      expect(set.reached && set.inStock, `seed ${seed}`).toBe(Number.isFinite(least))
+      if (!Number.isFinite(least)) continue
+      reached++
+      if (seed % 3 === 0) short++
+      expect(set.proven, `seed ${seed}`).toBe(true)
       expect(set.leastG).toBeLessThanOrEqual(least + 1e-6)
       expect(set.totalG).toBeGreaterThanOrEqual(least - 1e-6)
-      if (set.proven) expect(set.totalG).toBeLessThanOrEqual(least + RIVAL_G * 2 + 1e-6)
+      expect(set.totalG).toBeLessThanOrEqual(least + RIVAL_G * frames.length + 1e-6)
     }
+    expect(reached).toBeGreaterThan(8)
+    expect(short).toBeGreaterThan(1)
   })
 
   it('all to the heaviest: its numbers are the target, and it gets nothing', () => {
