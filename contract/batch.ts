@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { conditionSchema, geometrySchema } from './bodies.ts'
+import { OPEN_LIMITS } from '#core/plan/request.ts'
+import { conditionSchema, geometrySchema, limitsSchema } from './bodies.ts'
 import { readingSchema, sportSchema } from './entities.ts'
 
 const id = z.string().min(1).max(80)
@@ -26,6 +27,8 @@ export const batchBodySchema = z.object({
     z.object({ kind: z.literal('reference'), id }),
     z.object({ kind: z.literal('middle') }),
   ]),
+  /** What plans that make them alike keep to. */
+  limits: limitsSchema.default(OPEN_LIMITS),
 })
 export type BatchBody = z.infer<typeof batchBodySchema>
 export type BatchUnit = BatchBody['units'][number]

@@ -1,5 +1,6 @@
 import { usualMethod } from '#core/measure/readings.ts'
 import { NOTHING_ON } from '#core/frame/condition.ts'
+import { OPEN_LIMITS } from '#core/plan/request.ts'
 import { QUANTITIES } from '#core/quantities/units.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import type { BatchBody } from '#contract/batch.ts'
@@ -26,6 +27,7 @@ export const BATCH: { id: string; body: BatchBody } = {
     condition: { ...NOTHING_ON, grip: 'base' },
     axisCm: tennis.axisCm,
     aim: { kind: 'middle' },
+    limits: OPEN_LIMITS,
     units: UNITS.map(([name, ...values], unit) => ({
       id: `unit-${unit + 1}`,
       name,

@@ -4,12 +4,13 @@ import { computed, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { estimateOf } from '#core/frame/state.ts'
 import { RIVAL_G, type SetAim } from '#core/plan/set/set.ts'
-import type { Quantity } from '#core/quantities/units.ts'
+import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
 import { fixed, writeSpread, writeValue } from '#core/quantities/write.ts'
 import type { BatchUnit } from '#contract/batch.ts'
 import { QUANTITY_NAMES } from '#contract/words.ts'
 import { problemText } from '../api/client.ts'
 import PlanPicture from '../bench/PlanPicture.vue'
+import AllowedWork from '../shared/AllowedWork.vue'
 import CutLines from '../stages/plan/CutLines.vue'
 import { useShop } from '../stores/shop.ts'
 import { useBatch } from './useBatch.ts'
@@ -41,7 +42,9 @@ const AIMS = computed((): { value: SetAim['kind']; title: string }[] => [
 const write = (v: number, q: Quantity) => writeValue(v, q, shop.units, body.value!.geometry.lengthCm)
 const planOf = (id: string) => set.found.value?.plans.find((p) => p.id === id)?.plan ?? null
 const nameOf = (id: string) => body.value!.units.find((u) => u.id === id)?.name ?? ''
-const numbers = computed(() => set.found.value?.spread.map((s) => s.quantity) ?? [])
+const numbers = computed(() =>
+  QUANTITIES.filter((q) => set.chosen.value.every(({ summary }) => estimateOf(summary.state, q))),
+)
 const opened = ref<string | null>(null)
 const including = (id: string, on: boolean | null) =>
   (set.out.value = on ? set.out.value.filter((x) => x !== id) : [...set.out.value, id])
@@ -97,6 +100,13 @@ const verdict = computed(() => {
           >Which two?</v-btn
         >
       </header>
+      <div class="wishes mb-2" role="group" aria-label="What may be done">
+        <AllowedWork
+          :limits="body.limits"
+          :strung="batch.profile.value.layers.strings !== null"
+          @change="(part) => batch.save({ limits: { ...body!.limits, ...part } })"
+        />
+      </div>
       <section v-if="set.pairs.value" class="panel mb-3" data-testid="pairs">
         <h2>The easiest pairs</h2>
         <ol class="pairs">
@@ -235,6 +245,14 @@ const verdict = computed(() => {
 .page {
   max-width: 1300px;
   margin: 0 auto;
+}
+.wishes {
+  display: flex;
+  flex-wrap: wrap;
+  column-gap: 22px;
+}
+.wishes :deep(.v-selection-control) {
+  min-height: 30px;
 }
 .num {
   text-align: right !important;

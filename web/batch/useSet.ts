@@ -4,7 +4,7 @@ import { estimateOf } from '#core/frame/state.ts'
 import type { Pair } from '#core/plan/set/pair.ts'
 import type { SetAim, SetFrame, SetPlan } from '#core/plan/set/set.ts'
 import type { Workpiece } from '#core/plan/cut.ts'
-import { OPEN_LIMITS, type TargetNumbers } from '#core/plan/request.ts'
+import type { TargetNumbers } from '#core/plan/request.ts'
 import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
 import type { TargetLines } from '#core/target/target.ts'
 import type { BatchUnit } from '#contract/batch.ts'
@@ -47,7 +47,7 @@ export function useSet(batch: ReturnType<typeof useBatch>) {
         work: work.value!,
         target: {},
         materials: drawer.value,
-        limits: OPEN_LIMITS,
+        limits: batch.body.value!.limits,
         held: [],
       },
     }))
@@ -91,6 +91,7 @@ export function useSet(batch: ReturnType<typeof useBatch>) {
     frames: chosen.value.map(({ unit, summary }) => ({ id: unit.id, state: summary.state })),
     aim: aim.value,
     drawer: drawer.value,
+    limits: batch.body.value?.limits,
   }))
   watch(
     asking,
@@ -135,7 +136,7 @@ export function useSet(batch: ReturnType<typeof useBatch>) {
       }
     job.save('target', { way: 'hand', referenceId: null, school: null, lines, also: {}, confirmed: [] })
     const { cuts } = plans.find((p) => p.id === unit.id)!.plan
-    job.save('plan', { ...EMPTY_PLAN, byHand: true, cuts })
+    job.save('plan', { ...EMPTY_PLAN, limits: body.limits, byHand: true, cuts })
     await job.flush()
     return id
   }

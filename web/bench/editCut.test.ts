@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { headOutline } from '#core/frame/outline.ts'
-import { piecesOf, type Cut } from '#core/plan/cut.ts'
+import { layersOf, piecesOf, type Cut } from '#core/plan/cut.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import { DRAWER, STRUNG } from '#core/testing/fixtures.ts'
 import { amounted, movedTo, stretchedTo, newCut, rangeOf } from './editCut.ts'
@@ -78,6 +78,21 @@ describe('stretching a piece by an end', () => {
     const tip: Cut = { ...side, atCm: 0, amount: 4 }
     expect(stretchedTo(tip, 1, 3, tape, work)).toMatchObject({ atCm: 0, amount: 6 })
     expect(stretchedTo(tip, 1, 30, tape, work).amount).toBe(tip.layerCm)
+  })
+  it('a stack keeps its layers, up to what its place has room for', () => {
+    const zone = tennis.zones.find((z) => z.id === 'threeNine')!
+    const stack: Cut = { ...side, zoneId: zone.id, amount: 12, layerCm: 6 }
+    const from = stack.atCm - 3
+    const longer = stretchedTo(stack, 1, from + 8, tape, work)
+    expect(layersOf(longer)).toEqual([8, 8])
+    expect(longer.atCm - 4).toBeCloseTo(from, 9)
+    expect(layersOf(stretchedTo(longer, 1, from + 5, tape, work))).toEqual([5, 5])
+    const most = layersOf(stretchedTo(stack, 1, from + 100, tape, work))
+    expect(most).toHaveLength(2)
+    expect(most[0]).toBeLessThanOrEqual(zone.capacityCm + 1e-9)
+    expect(most[0]).toBeGreaterThan(zone.capacityCm - tape.step)
+    const half = stretchedTo({ ...stack, amount: 9 }, 1, from + 8, tape, work)
+    expect(layersOf(half)).toEqual([8, 4])
   })
   it('putty by its grams, at least one step; what has no ends stays as it is', () => {
     const fill: Cut = { ...strip, place: 'handle', materialId: putty.id, atCm: 2, amount: 4, layerCm: 60 }

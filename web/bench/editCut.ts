@@ -1,5 +1,5 @@
 import { headOutline } from '#core/frame/outline.ts'
-import { cutIn, fits } from '#core/plan/zones.ts'
+import { cutIn, fits, roomFor } from '#core/plan/zones.ts'
 import { runsOf, type Cut, type Workpiece } from '#core/plan/cut.ts'
 import { runLength } from '#core/plan/drawing.ts'
 import type { Material } from '#core/plan/material.ts'
@@ -80,7 +80,10 @@ export function endsOf(cut: Cut, material: Material, work: Workpiece): [number, 
   return [cut.atCm - length / 2, cut.atCm + length / 2]
 }
 
-/** Pulls one end of a piece to a place, the other end where it is; whole steps, one layer. Across the tip or the bridge both ends go alike. */
+/**
+ * Pulls one end of a piece to a place, the other end where it is; whole steps. A stack keeps its layers, each as long as the
+ * piece then is. Across the tip or the bridge both ends go alike.
+ */
 export function stretchedTo(cut: Cut, end: 0 | 1, toCm: number, material: Material, work: Workpiece): Cut {
   const ends = endsOf(cut, material, work)
   if (!ends) return cut
@@ -89,11 +92,16 @@ export function stretchedTo(cut: Cut, end: 0 | 1, toCm: number, material: Materi
   const bridge = cut.place === 'hoop' && cut.atCm > half - 1e-6
   const wanted = tip ? 2 * toCm : bridge ? 2 * (half - toCm) : end === 0 ? ends[1] - toCm : toCm - ends[0]
   const perCm = material.kind === 'fill' ? work.profile.handleFillGPerCm / material.unitMassG : 1
-  const longest = material.kind === 'fill' ? Infinity : cut.layerCm
-  const steps = Math.max(1, Math.round((Math.min(wanted, longest) * perCm) / material.step))
-  const amount = Number((steps * material.step).toFixed(3))
-  if (amount === cut.amount) return cut
-  const next = { ...cut, amount }
+  const zone = work.profile.zones.find((z) => z.id === cut.zoneId)
+  const layers = material.kind === 'fill' ? 1 : cut.amount / runLength(cut, material, work)
+  const stacked = layers > 1 + 1e-9
+  const longest = material.kind === 'fill' ? Infinity : stacked && zone ? roomFor(zone, work) : cut.layerCm
+  const stepped = (amount: number, round = Math.round) =>
+    Number((Math.max(1, round(amount / material.step + 1e-9)) * material.step).toFixed(3))
+  const layer = wanted * perCm < longest ? stepped(wanted * perCm) : stepped(longest, Math.floor)
+  const amount = stacked ? stepped(layer * layers) : layer
+  if (amount === cut.amount && (!stacked || layer === cut.layerCm)) return cut
+  const next = { ...cut, amount, ...(stacked ? { layerCm: layer } : {}) }
   if (tip || bridge) return next
   const length = runLength(next, material, work)
   const atCm =

@@ -12,10 +12,13 @@ export interface Pair {
   plan: SetPlan | null
 }
 
+/** The most promising pairs that are worked out in any case. */
+const SHOWN = 5
+
 /**
  * Which two of several frames take the least mass to become alike. Every pair is bounded without whole numbers; then pairs are
  * worked out in the order of their bounds until none that is left could be better by half a gram a frame.
- * @returns pairs, the best first; those that were not worked out after those that were
+ * @returns pairs, the best first, of two that cost alike the nearer one; those that were not worked out after those that were
  */
 export function bestPair(frames: readonly SetFrame[], aim: SetAim, solve: Solve): Pair[] {
   const pairs: Pair[] = []
@@ -29,14 +32,19 @@ export function bestPair(frames: readonly SetFrame[], aim: SetAim, solve: Solve)
     }
   pairs.sort((a, b) => a.leastG - b.leastG)
   let best = Infinity
-  for (const pair of pairs) {
-    if (pair.leastG > best - RIVAL_G * 2) break
+  for (const [at, pair] of pairs.entries()) {
+    if (pair.leastG === Infinity || (at >= SHOWN && pair.leastG > best - RIVAL_G * 2)) break
     const two = pair.ids.map((id) => frames.find((f) => f.id === id)!)
     pair.plan = planSet(two, aim, solve)
     if (pair.plan.reached) best = Math.min(best, pair.plan.totalG)
   }
   const costOf = (pair: Pair) => (pair.plan?.reached ? pair.plan.totalG : Infinity)
+  const apart = ({ plan }: Pair) => Math.max(0, ...(plan?.spread ?? []).map((s) => s.after / s.tolerance))
   return pairs.sort(
-    (a, b) => Number(b.plan !== null) - Number(a.plan !== null) || costOf(a) - costOf(b) || a.leastG - b.leastG,
+    (a, b) =>
+      Number(b.plan !== null) - Number(a.plan !== null) ||
+      costOf(a) - costOf(b) ||
+      apart(a) - apart(b) ||
+      a.leastG - b.leastG,
   )
 }

@@ -7,6 +7,7 @@ import { fits } from '#core/plan/zones.ts'
 import type { Zone } from '#core/sports/profile.ts'
 import { QUANTITY_NAMES } from '#contract/words.ts'
 import { usePlanRequest } from '../../bench/usePlanRequest.ts'
+import AllowedWork from '../../shared/AllowedWork.vue'
 import PlainNumber from '../../shared/PlainNumber.vue'
 import { useJob } from '../../stores/job.ts'
 import ZoneForm from './ZoneForm.vue'
@@ -156,35 +157,7 @@ const isOwn = (id: string) => props.limits.ownZones.some((z) => z.id === id)
         </section>
         <section>
           <h2>What may be done</h2>
-          <v-checkbox
-            :model-value="limits.noLead"
-            label="No lead"
-            data-testid="no-lead"
-            @update:model-value="(v) => change({ noLead: v === true })"
-          />
-          <v-checkbox
-            :model-value="limits.hiddenOnly"
-            label="Nothing that shows"
-            @update:model-value="(v) => change({ hiddenOnly: v === true })"
-          />
-          <v-checkbox
-            :model-value="limits.mayChangeGrip"
-            label="Grip and overgrips may change"
-            @update:model-value="(v) => change({ mayChangeGrip: v === true })"
-          />
-          <v-checkbox
-            v-if="job.profile.layers.strings"
-            :model-value="limits.mayChangeStrings"
-            label="Strings may change"
-            data-testid="may-strings"
-            @update:model-value="(v) => change({ mayChangeStrings: v === true })"
-          />
-          <v-checkbox
-            :model-value="limits.mayTakeOff"
-            label="What is stuck on may come off"
-            data-testid="may-take-off"
-            @update:model-value="(v) => change({ mayTakeOff: v === true })"
-          />
+          <AllowedWork :limits="limits" :strung="job.profile.layers.strings !== null" @change="change" />
           <h2 class="mt-2">With</h2>
           <v-checkbox
             v-for="m in usable"
