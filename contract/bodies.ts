@@ -229,7 +229,7 @@ export const bodySchemas = {
         at: z.string(),
         lines: z.array(
           z.object({
-            quantity: quantitySchema,
+            quantity: z.enum(AIM_QUANTITIES),
             read: finite,
             u: finite,
             target: finite.nullable(),

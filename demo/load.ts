@@ -1,6 +1,6 @@
 import loadHighs from 'highs'
 import { buildSteps } from '#core/build/workOrder.ts'
-import { estimateOf } from '#core/frame/state.ts'
+import { checkResults, signedLines } from '#core/job/check.ts'
 import { INSPECTION_ITEMS, type StageBodies } from '#core/job/bodies.ts'
 import { bestGrade, referenceState } from '#core/compare/setup.ts'
 import { pictureOf, type JobInput } from '#core/job/picture.ts'
@@ -260,22 +260,7 @@ async function tell(tx: Queryable, story: Story, solve: ReturnType<typeof solveW
       for (const value of finals[quantity] ?? []) ids.push(await read(quantity, value, 'check'))
     await save('check', { readingIds: ids, confirmedIds: [], signed: null })
     const { checked } = pictureOf(input())
-    const lines = QUANTITIES.flatMap((quantity) => {
-      const estimate = estimateOf(checked.state, quantity)
-      const line = bodies.target?.lines[quantity]
-      return estimate
-        ? [
-            {
-              quantity,
-              read: estimate.value,
-              u: estimate.u,
-              target: line?.value ?? null,
-              tolerance: line?.tolerance ?? null,
-              predicted: estimateOf(planned, quantity)?.value ?? null,
-            },
-          ]
-        : []
-    })
+    const lines = signedLines(checkResults(bodies.target, checked.state, planned))
     await save('check', { readingIds: ids, confirmedIds: [], signed: { by: SHOP.initials, at: at(), lines } })
   }
   if (story.played) {

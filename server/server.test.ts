@@ -404,6 +404,9 @@ describe('instruments and batches', () => {
     expect((await send('POST', '/batches/b1/redo', { expected: 3, by: 'JQ' })).status).toBe(200)
     const list = (await (await fetch(`${base}/batches`)).json()) as { label: string; units: number }[]
     // The newest first; the other one is the demo world's.
-    expect(list).toMatchObject([{ label: 'Found', units: 1, sport: 'padel' }, { units: 8, sport: 'tennis' }])
+    expect(list).toMatchObject([
+      { label: 'Found', units: 1, sport: 'padel' },
+      { units: 8, sport: 'tennis' },
+    ])
   })
 })

@@ -2,7 +2,7 @@ import type { Condition } from '../frame/condition.ts'
 import type { Cut } from '../plan/cut.ts'
 import type { AlternativeId } from '../plan/alternatives.ts'
 import { OPEN_LIMITS, type PlanLimits, type TargetNumber } from '../plan/request.ts'
-import type { Quantity } from '../quantities/units.ts'
+import type { AimQuantity } from '../quantities/units.ts'
 import type { SchoolId } from '../target/rules/rule.ts'
 import type { Confirmation, TargetLines, TargetWay } from '../target/target.ts'
 
@@ -166,7 +166,7 @@ export interface SignedCheck {
   at: string
   /** What was read, targeted and predicted at sign-off, core units; a record, not recomputed. */
   lines: {
-    quantity: Quantity
+    quantity: AimQuantity
     read: number
     u: number
     target: number | null

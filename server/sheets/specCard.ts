@@ -1,8 +1,9 @@
 import { estimateOf } from '#core/frame/state.ts'
 import { conditionText } from '#core/frame/condition.ts'
 import { fixed, unitMark, writeBalanceBoth, writeSpread, writeValue } from '#core/quantities/write.ts'
-import type { ShownQuantity } from '#core/quantities/units.ts'
-import { AIMED, placeText, QUANTITY_NAMES, stripsText } from '#contract/words.ts'
+import { aimsOf } from '#core/job/check.ts'
+import { placeText, QUANTITY_NAMES, stripsText } from '#contract/words.ts'
+import { shownOn } from './shown.ts'
 import { Refusal } from '../http/problems.ts'
 import type { SheetSource } from './load.ts'
 import type { Sheet } from './sheet.ts'
@@ -34,10 +35,10 @@ export function specCardSheet(source: SheetSource, printedOn: string): Sheet {
         head: ['', 'Read', '± (95 %)', 'Target'],
         widths: ['*', 'auto', 'auto', 'auto'],
         tickBoxes: false,
-        rows: ([...AIMED, 'recoilWeight'] as ShownQuantity[]).flatMap((quantity) => {
+        rows: shownOn(bodies.target).flatMap((quantity) => {
           const estimate = estimateOf(state, quantity)
           if (!estimate) return []
-          const line = quantity === 'recoilWeight' ? undefined : bodies.target?.lines[quantity]
+          const line = aimsOf(bodies.target)[quantity]
           const write = (value: number) =>
             quantity === 'balance'
               ? writeBalanceBoth(value, lengthCm)

@@ -2,11 +2,13 @@ import { buildSteps } from '#core/build/workOrder.ts'
 import { estimateOf, type FrameState } from '#core/frame/state.ts'
 import { conditionText } from '#core/frame/condition.ts'
 import { fixed, signed, unitMark, writeBalanceBoth, writeSpread, writeValue } from '#core/quantities/write.ts'
-import type { Quantity, ShownQuantity } from '#core/quantities/units.ts'
-import { AIMED, cautionsFor, placeText, QUANTITY_NAMES, stepTitle, stripsText } from '#contract/words.ts'
+import { aimsOf } from '#core/job/check.ts'
+import type { AimQuantity } from '#core/quantities/units.ts'
+import { cautionsFor, placeText, QUANTITY_NAMES, stepTitle, stripsText } from '#contract/words.ts'
 import { Refusal } from '../http/problems.ts'
 import { benchSvg } from '#contract/benchSvg.ts'
 import type { SheetSource } from './load.ts'
+import { shownOn } from './shown.ts'
 import type { Sheet } from './sheet.ts'
 
 /** The work order: what to cut, where it goes, what to read after each step. @throws Refusal `sheet.notReady` */
@@ -26,15 +28,15 @@ export function workOrderSheet(source: SheetSource, printedOn: string): Sheet {
   const material = (id: string | undefined) => materials.find((m) => m.id === id) ?? null
   const numbered = (step: (typeof steps)[number]) =>
     step.action === 'place' && step.cut ? `${ordered.indexOf(step.cut) + 1}. ` : ''
-  const write = (state: FrameState, quantity: ShownQuantity) => {
+  const write = (state: FrameState, quantity: AimQuantity) => {
     const estimate = estimateOf(state, quantity)
     if (!estimate) return '–'
     return quantity === 'balance'
       ? writeBalanceBoth(estimate.value, lengthCm)
       : `${writeValue(estimate.value, quantity, shop.units, lengthCm)}`
   }
-  const target = (quantity: ShownQuantity) => {
-    const line = quantity === 'recoilWeight' ? undefined : bodies.target?.lines[quantity as Quantity]
+  const target = (quantity: AimQuantity) => {
+    const line = aimsOf(bodies.target)[quantity]
     if (!line) return '–'
     const value =
       quantity === 'balance'
@@ -65,7 +67,7 @@ export function workOrderSheet(source: SheetSource, printedOn: string): Sheet {
         head: ['', 'Measured', 'Target', 'Predicted', '± (95 %)'],
         widths: ['*', 'auto', 'auto', 'auto', 'auto'],
         tickBoxes: false,
-        rows: ([...AIMED, 'recoilWeight'] as ShownQuantity[]).map((quantity) => [
+        rows: shownOn(bodies.target).map((quantity) => [
           `${QUANTITY_NAMES[quantity]}${quantity === 'balance' ? '' : `, ${unitMark(quantity, shop.units)}`}`,
           write(picture.measured.state, quantity),
           target(quantity),

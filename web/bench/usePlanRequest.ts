@@ -1,5 +1,6 @@
 import { computed } from 'vue'
 import { EMPTY_PLAN, type PlanBody } from '#core/job/bodies.ts'
+import { aimsOf } from '#core/job/check.ts'
 import type { Cut } from '#core/plan/cut.ts'
 import { aimsUnder, around, type PlanRequest, type TargetNumbers } from '#core/plan/request.ts'
 import { useJob } from '../stores/job.ts'
@@ -10,8 +11,7 @@ export function usePlanRequest() {
   const body = computed<PlanBody>(() => job.bodies.plan ?? EMPTY_PLAN)
   const target = computed<TargetNumbers>(() => {
     const { state } = job.picture!.measured
-    const set = { ...job.bodies.target?.lines, ...job.bodies.target?.also }
-    return aimsUnder(set, body.value.limits, state, job.profile)
+    return aimsUnder(aimsOf(job.bodies.target), body.value.limits, state, job.profile)
   })
   const open = computed<PlanRequest>(() => ({
     state: job.picture!.measured.state,

@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { mdiArrowRight, mdiPrinterOutline } from '@mdi/js'
 import { computed, ref } from 'vue'
-import { estimateOf } from '#core/frame/state.ts'
 import { conditionText } from '#core/frame/condition.ts'
-import { QUANTITIES } from '#core/quantities/units.ts'
+import { checkResults, signedLines } from '#core/job/check.ts'
 import { writeDifference, writeQuantity, writeSpread } from '#core/quantities/write.ts'
 import { QUANTITY_NAMES } from '#contract/words.ts'
 import StageFrame from '../../shared/StageFrame.vue'
@@ -21,48 +20,15 @@ const problem = ref('')
 const body = computed(() => job.bodies.check ?? { readingIds: [], confirmedIds: [], signed: null })
 const lengthCm = computed(() => job.view!.frame.geometry.lengthCm)
 
-const results = computed(() =>
-  QUANTITIES.flatMap((quantity) => {
-    const read = estimateOf(job.picture!.checked.state, quantity)
-    const line = job.bodies.target?.lines[quantity] ?? null
-    if (!read && !line) return []
-    const off = read && line ? read.value - line.value : null
-    const sure = off !== null && read && line ? Math.abs(Math.abs(off) - line.tolerance) >= 2 * read.u : true
-    const predicted = job.planned ? estimateOf(job.planned, quantity) : null
-    return [
-      {
-        quantity,
-        read,
-        line,
-        off,
-        predicted,
-        inside: off !== null && line ? Math.abs(off) <= line.tolerance + 1e-9 : null,
-        sure,
-      },
-    ]
-  }),
-)
-const ready = computed(() => results.value.length > 0 && results.value.every((r) => r.read !== null || r.line === null))
+const results = computed(() => checkResults(job.bodies.target, job.picture!.checked.state, job.planned))
+const ready = computed(() => results.value.length > 0 && results.value.every((r) => r.read !== null || r.aim === null))
 const allInside = computed(() => results.value.every((r) => r.inside !== false))
 
 function sign(): void {
   const by = (initials.value || shop.initials).trim()
   problem.value = by ? '' : 'Type your initials.'
   if (!by) return
-  const lines = results.value.flatMap((r) =>
-    r.read
-      ? [
-          {
-            quantity: r.quantity,
-            read: r.read.value,
-            u: r.read.u,
-            target: r.line?.value ?? null,
-            tolerance: r.line?.tolerance ?? null,
-            predicted: r.predicted?.value ?? null,
-          },
-        ]
-      : [],
-  )
+  const lines = signedLines(results.value)
   job.save('check', { ...body.value, signed: { by, at: new Date().toISOString(), lines } })
 }
 const { print } = useSheets()
@@ -117,12 +83,12 @@ const { print } = useSheets()
               }}
             </td>
             <td class="num figure predicted">
-              {{ r.predicted ? writeQuantity(r.predicted.value, r.quantity, shop.units, lengthCm) : '–' }}
+              {{ r.predicted !== null ? writeQuantity(r.predicted, r.quantity, shop.units, lengthCm) : '–' }}
             </td>
             <td class="num figure target">
               {{
-                r.line
-                  ? `${writeQuantity(r.line.value, r.quantity, shop.units, lengthCm)} ±${writeSpread(r.line.tolerance, r.quantity, shop.units)}`
+                r.aim
+                  ? `${writeQuantity(r.aim.value, r.quantity, shop.units, lengthCm)} ±${writeSpread(r.aim.tolerance, r.quantity, shop.units)}`
                   : 'open'
               }}
             </td>

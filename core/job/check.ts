@@ -1,0 +1,67 @@
+import { estimateOf, type Estimate, type FrameState } from '../frame/state.ts'
+import type { TargetNumber, TargetNumbers } from '../plan/request.ts'
+import { AIM_QUANTITIES, QUANTITIES, type AimQuantity } from '../quantities/units.ts'
+import type { SignedCheck, TargetBody } from './bodies.ts'
+
+/** All that a target aims at: its lines, and what follows from them and is aimed at as well. */
+export function aimsOf(target: Pick<TargetBody, 'lines' | 'also'> | null | undefined): TargetNumbers {
+  return { ...target?.lines, ...target?.also }
+}
+
+/** One number of the finished frame against what it should be. */
+export interface CheckResult {
+  quantity: AimQuantity
+  /** Null when it was not read, or what it follows from was not. */
+  read: Estimate | null
+  aim: TargetNumber | null
+  predicted: number | null
+  /** Read less aim. */
+  off: number | null
+  inside: boolean | null
+  /** False when the tolerance's edge lies within twice the uncertainty of what was read. */
+  sure: boolean
+}
+
+/** The four numbers wherever they were read or aimed at, and of what follows from them what is aimed at. */
+export function checkResults(
+  target: Pick<TargetBody, 'lines' | 'also'> | null | undefined,
+  checked: FrameState,
+  planned: FrameState | null,
+): CheckResult[] {
+  const aims = aimsOf(target)
+  return AIM_QUANTITIES.flatMap((quantity) => {
+    const read = estimateOf(checked, quantity)
+    const aim = aims[quantity] ?? null
+    const isRead = read !== null && (QUANTITIES as readonly AimQuantity[]).includes(quantity)
+    if (!isRead && !aim) return []
+    const off = read && aim ? read.value - aim.value : null
+    return [
+      {
+        quantity,
+        read,
+        aim,
+        predicted: (planned && estimateOf(planned, quantity)?.value) ?? null,
+        off,
+        inside: off !== null && aim ? Math.abs(off) <= aim.tolerance + 1e-9 : null,
+        sure: off !== null && read && aim ? Math.abs(Math.abs(off) - aim.tolerance) >= 2 * read.u : true,
+      },
+    ]
+  })
+}
+
+/** What is put on record at sign-off. */
+export const signedLines = (results: readonly CheckResult[]): SignedCheck['lines'] =>
+  results.flatMap(({ quantity, read, aim, predicted }) =>
+    read
+      ? [
+          {
+            quantity,
+            read: read.value,
+            u: read.u,
+            target: aim?.value ?? null,
+            tolerance: aim?.tolerance ?? null,
+            predicted,
+          },
+        ]
+      : [],
+  )
