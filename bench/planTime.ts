@@ -3,7 +3,6 @@ import { REFERENCES } from '#demo/library.ts'
 import { FRAMES, MATERIALS, STRUNG_WRAP } from '#demo/world.ts'
 import { frameState, type Estimate } from '#core/frame/state.ts'
 import { referenceState } from '#core/compare/setup.ts'
-import { seekAlternative, SOUGHT, type Alternative } from '#core/plan/alternatives.ts'
 import type { LinearModel } from '#core/plan/linear.ts'
 import { NO_RULE, planSpace, provenPlan, quickPlan } from '#core/plan/plan.ts'
 import { OPEN_LIMITS, type PlanRequest } from '#core/plan/request.ts'
@@ -65,44 +64,22 @@ export async function planTimes(repeats: number) {
   for (const { name, request } of requests()) {
     const quick: number[] = []
     const best: number[] = []
-    const three: number[] = []
-    const all: number[] = []
     let share = 0
-    let found = 0
     for (let i = 0; i < repeats; i++) {
       inSolver = 0
       const start = performance.now()
       const space = planSpace(request)
       quickPlan(space, NO_RULE, solve)
       quick.push(performance.now() - start)
-      const plan = provenPlan(space, NO_RULE, solve)
+      provenPlan(space, NO_RULE, solve)
       best.push(performance.now() - start)
-      const offered: Alternative[] = [{ id: 'best', plan }]
-      for (const id of SOUGHT) {
-        const sought = seekAlternative(id, space, offered, solve)
-        if ('found' in sought) offered.push(sought.found)
-        if ('found' in sought && offered.length === 4) three.push(performance.now() - start)
-        if (process.env.VERBOSE && i === 0)
-          console.log(
-            name,
-            id,
-            (performance.now() - start).toFixed(0),
-            inSolver.toFixed(0),
-            'found' in sought ? 'found' : sought.leftOut.reason,
-          )
-      }
-      all.push(performance.now() - start)
-      share += inSolver / all.at(-1)! / repeats
-      found = offered.length
+      share += inSolver / best.at(-1)! / repeats
     }
     rows.push({
       name,
-      found,
       quickMs: median(quick),
       quickP95Ms: percentile(quick, 95),
       bestMs: median(best),
-      threeMs: three.length ? median(three) : null,
-      allMs: median(all),
       solverShare: share,
     })
   }

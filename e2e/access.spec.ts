@@ -38,6 +38,7 @@ async function wrongOn(page: Page, limit: (axe: AxeBuilder) => AxeBuilder): Prom
 }
 
 // Two at once: the pages of even and of odd number.
+test.describe.configure({ mode: 'parallel' })
 for (const half of [0, 1]) {
   test(`every page can be read and named, by day and dim, and fits a tablet (${half + 1} of 2)`, async ({ page }) => {
     test.setTimeout(180000)

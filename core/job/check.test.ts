@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { frameState } from '../frame/state.ts'
 import type { TargetBody } from './bodies.ts'
-import { aimsOf, checkResults, signedLines } from './check.ts'
+import { aimsOf, checkResults, numbersShown, signedLines } from './check.ts'
 
 const AXIS = 10
 const read = frameState(
@@ -40,6 +40,8 @@ describe('the finished frame against its target', () => {
     ])
     expect(checkResults(null, read, null).map((r) => r.quantity)).toEqual(['mass', 'balance', 'swingWeight'])
     expect(Object.keys(aimsOf(target))).toHaveLength(5)
+    expect(numbersShown(target)).toContain('mgri')
+    expect(numbersShown(null)).toEqual(['mass', 'balance', 'swingWeight', 'twistWeight', 'recoilWeight'])
   })
   it('recoil weight and M·g·R/I follow from what was read, worked out by hand', () => {
     // 325 − 0.33·(32 − 10)² = 325 − 159.72

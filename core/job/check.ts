@@ -8,6 +8,11 @@ export function aimsOf(target: Pick<TargetBody, 'lines' | 'also'> | null | undef
   return { ...target?.lines, ...target?.also }
 }
 
+/** What every list of a job's numbers shows: the four, recoil weight, and M·g·R/I where it is aimed at. */
+export function numbersShown(target: Pick<TargetBody, 'lines' | 'also'> | null | undefined): AimQuantity[] {
+  return [...QUANTITIES, 'recoilWeight', ...(target?.also.mgri ? (['mgri'] as const) : [])]
+}
+
 /** One number of the finished frame against what it should be. */
 export interface CheckResult {
   quantity: AimQuantity

@@ -172,31 +172,6 @@ export function resembles(
   return null
 }
 
-/**
- * The alternative under one rule, or why it is left out, given those already offered. One that resembles another is sought
- * once more with a bound that keeps them apart, as long as there are few.
- * @param found the best plan under the rule where it is known already
- */
-export function seekAlternative(
-  id: Exclude<AlternativeId, 'best'>,
-  space: PlanSpace,
-  offered: readonly Alternative[],
-  solve: Solve,
-  found: ReturnType<typeof planUnder> | null = null,
-): { found: Alternative } | { leftOut: LeftOut } {
-  const best = offered[0]?.plan ?? null
-  const first = found ?? planUnder(id, space, best, solve)
-  if ('leftOut' in first) return first
-  const same = resembles(id, first.plan, space, offered)
-  if (!same) return { found: { id, plan: first.plan } }
-  if (offered.length < ENOUGH) {
-    const again = planUnder(id, space, best, solve, same.like)
-    if ('plan' in again && !resembles(id, again.plan, space, offered))
-      return { found: { id, plan: again.plan, apartFrom: same.like.id } }
-  }
-  return { leftOut: { id, reason: 'same', like: same.like.id, elsewhere: same.elsewhere } }
-}
-
 function massByMaterialAndPlace(cuts: readonly Cut[], space: PlanSpace): Map<string, number> {
   const byId = new Map(space.request.materials.map((m) => [m.id, m]))
   return new Map(

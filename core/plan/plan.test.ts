@@ -4,15 +4,7 @@ import { estimateOf, frameState } from '../frame/state.ts'
 import type { AimQuantity } from '../quantities/units.ts'
 import { tennis } from '../sports/tennis.ts'
 import { DRAWER, realSolver, STRUNG, usualRequest, usualState } from '../testing/fixtures.ts'
-import {
-  DIFFERENT_SHARE,
-  massByPlace,
-  seekAlternative,
-  shareElsewhere,
-  SOUGHT,
-  type Alternative,
-  type LeftOut,
-} from './alternatives.ts'
+import { massByPlace } from './alternatives.ts'
 import type { LinearModel, Solve } from './linear.ts'
 import { MASS_STEP_G, MISS_STEP, OUTSIDE_STEP, RIVAL_MARGIN } from './programme.ts'
 import { leaveIt, NO_RULE, planSpace, provenPlan, quickPlan } from './plan.ts'
@@ -206,37 +198,6 @@ describe('a usual request', () => {
     }
     const quick = quickPlan(planSpace(usualRequest()), NO_RULE, solve)
     expect(quick.reached).toBe(true)
-  })
-
-  it('offers at least three alternatives, each with 30 % of its mass elsewhere, or says why not', () => {
-    const space = planSpace(usualRequest())
-    const offered: Alternative[] = [{ id: 'best', plan: provenPlan(space, NO_RULE, solve) }]
-    const left: LeftOut[] = []
-    for (const id of SOUGHT) {
-      const sought = seekAlternative(id, space, offered, solve)
-      if ('found' in sought) offered.push(sought.found)
-      else left.push(sought.leftOut)
-    }
-    expect(offered.length).toBeGreaterThanOrEqual(4)
-    expect(offered.length + left.length).toBe(SOUGHT.length + 1)
-    for (const { id, plan } of offered) {
-      expect(plan.reached && plan.proven, id).toBe(true)
-      if (id === 'noLead') expect(plan.cuts.some((cut) => cut.materialId.startsWith('lead'))).toBe(false)
-      if (id === 'sides') expect(plan.cuts.some((cut) => cut.zoneId === 'tip')).toBe(false)
-      if (id === 'ends') expect(plan.cuts.every((cut) => ['tip', 'butt', 'grip'].includes(cut.zoneId!))).toBe(true)
-      if (id === 'spread') {
-        const places = massByPlace(plan.cuts, space)
-        const total = [...places.values()].reduce((sum, g) => sum + g, 0)
-        for (const grams of places.values()) expect(grams / total).toBeLessThanOrEqual(0.3 + 1e-6)
-      }
-      for (const other of offered) {
-        if (other.id === id || id === 'noLead' || other.id === 'noLead') continue
-        expect(
-          shareElsewhere(massByPlace(plan.cuts, space), massByPlace(other.plan.cuts, space)),
-        ).toBeGreaterThanOrEqual(DIFFERENT_SHARE)
-      }
-    }
-    for (const one of left) if (one.reason === 'same') expect(one.elsewhere).toBeLessThan(DIFFERENT_SHARE)
   })
 
   it('needs what it aims at to be measured', () => {

@@ -1,9 +1,8 @@
 import { estimateOf } from '#core/frame/state.ts'
 import { conditionText } from '#core/frame/condition.ts'
 import { fixed, unitMark, writeBalanceBoth, writeSpread, writeValue } from '#core/quantities/write.ts'
-import { aimsOf } from '#core/job/check.ts'
+import { aimsOf, numbersShown } from '#core/job/check.ts'
 import { placeText, QUANTITY_NAMES, stripsText } from '#contract/words.ts'
-import { shownOn } from './shown.ts'
 import { Refusal } from '../http/problems.ts'
 import type { SheetSource } from './load.ts'
 import type { Sheet } from './sheet.ts'
@@ -35,7 +34,7 @@ export function specCardSheet(source: SheetSource, printedOn: string): Sheet {
         head: ['', 'Read', '± (95 %)', 'Target'],
         widths: ['*', 'auto', 'auto', 'auto'],
         tickBoxes: false,
-        rows: shownOn(bodies.target).flatMap((quantity) => {
+        rows: numbersShown(bodies.target).flatMap((quantity) => {
           const estimate = estimateOf(state, quantity)
           if (!estimate) return []
           const line = aimsOf(bodies.target)[quantity]

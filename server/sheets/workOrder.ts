@@ -2,13 +2,12 @@ import { buildSteps } from '#core/build/workOrder.ts'
 import { estimateOf, type FrameState } from '#core/frame/state.ts'
 import { conditionText } from '#core/frame/condition.ts'
 import { fixed, signed, unitMark, writeBalanceBoth, writeSpread, writeValue } from '#core/quantities/write.ts'
-import { aimsOf } from '#core/job/check.ts'
+import { aimsOf, numbersShown } from '#core/job/check.ts'
 import type { AimQuantity } from '#core/quantities/units.ts'
 import { cautionsFor, placeText, QUANTITY_NAMES, stepTitle, stripsText } from '#contract/words.ts'
 import { Refusal } from '../http/problems.ts'
 import { benchSvg } from '#contract/benchSvg.ts'
 import type { SheetSource } from './load.ts'
-import { shownOn } from './shown.ts'
 import type { Sheet } from './sheet.ts'
 
 /** The work order: what to cut, where it goes, what to read after each step. @throws Refusal `sheet.notReady` */
@@ -67,7 +66,7 @@ export function workOrderSheet(source: SheetSource, printedOn: string): Sheet {
         head: ['', 'Measured', 'Target', 'Predicted', '± (95 %)'],
         widths: ['*', 'auto', 'auto', 'auto', 'auto'],
         tickBoxes: false,
-        rows: shownOn(bodies.target).map((quantity) => [
+        rows: numbersShown(bodies.target).map((quantity) => [
           `${QUANTITY_NAMES[quantity]}${quantity === 'balance' ? '' : `, ${unitMark(quantity, shop.units)}`}`,
           write(picture.measured.state, quantity),
           target(quantity),

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { estimateOf, type FrameState } from '#core/frame/state.ts'
 import { conditionText } from '#core/frame/condition.ts'
 import { referenceState } from '#core/compare/setup.ts'
-import { QUANTITIES, type ShownQuantity } from '#core/quantities/units.ts'
+import { aimsOf, numbersShown } from '#core/job/check.ts'
+import type { AimQuantity } from '#core/quantities/units.ts'
 import { fixed } from '#core/quantities/write.ts'
 import { useJob } from '../stores/job.ts'
 import { useShop } from '../stores/shop.ts'
@@ -15,7 +16,6 @@ import WhereFrom from './WhereFrom.vue'
 const props = defineProps<{ final?: boolean }>()
 const job = useJob()
 const shop = useShop()
-const recoil = ref(true)
 
 const measured = computed<FrameState | null>(() => {
   const p = job.picture
@@ -31,10 +31,9 @@ const chosen = computed(() => {
     .filter((r) => ids.includes(r.id))
     .map((r) => ({ name: r.name, state: referenceState(r, p, job.profile) }))
 })
-const shown = computed<ShownQuantity[]>(() => (recoil.value ? [...QUANTITIES, 'recoilWeight'] : [...QUANTITIES]))
-const target = (quantity: ShownQuantity) =>
-  quantity === 'recoilWeight' ? null : (job.bodies.target?.lines[quantity] ?? null)
-const references = (quantity: ShownQuantity) =>
+const shown = computed(() => numbersShown(job.bodies.target))
+const target = (quantity: AimQuantity) => aimsOf(job.bodies.target)[quantity] ?? null
+const references = (quantity: AimQuantity) =>
   chosen.value.flatMap((r) => {
     const estimate = estimateOf(r.state, quantity)
     return estimate ? [{ name: r.name, estimate }] : []

@@ -2,7 +2,7 @@
 import { scaleLinear } from 'd3-scale'
 import { computed } from 'vue'
 import type { Estimate } from '#core/frame/state.ts'
-import type { ShownQuantity } from '#core/quantities/units.ts'
+import type { AimQuantity } from '#core/quantities/units.ts'
 import { fromCore } from '#core/quantities/units.ts'
 import { unitFor } from '#core/quantities/units.ts'
 import { unitMark, writeDifference, writeQuantity, writeSpread, writeValue } from '#core/quantities/write.ts'
@@ -12,7 +12,7 @@ import MarkGlyph from './MarkGlyph.vue'
 
 /** One quantity on a straight scale: measured, predicted, target with its tolerance, and references on one axis. */
 const props = defineProps<{
-  quantity: ShownQuantity
+  quantity: AimQuantity
   lengthCm: number
   measured: Estimate | null
   predicted: Estimate | null
@@ -25,7 +25,15 @@ const props = defineProps<{
 const shop = useShop()
 const WIDTH = 316
 const PAD = 12
-const LEAST_SPAN = { mass: 12, balance: 1, swingWeight: 16, twistWeight: 1.6, recoilWeight: 10 }
+const LEAST_SPAN = {
+  mass: 12,
+  balance: 1,
+  swingWeight: 16,
+  twistWeight: 1.6,
+  recoilWeight: 10,
+  mgri: 0.6,
+  lateral: 0.6,
+}
 
 const scale = computed(() => {
   const values = [props.measured, props.predicted].flatMap((e) => (e ? [e.value - 2 * e.u, e.value + 2 * e.u] : []))

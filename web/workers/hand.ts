@@ -1,5 +1,5 @@
 import { planUnder } from '#core/plan/alternatives.ts'
-import { chanceOf, type Chance } from '#core/plan/chance.ts'
+import { chanceOf, DRAWS, type Chance } from '#core/plan/chance.ts'
 import { piecesOfAll } from '#core/plan/cut.ts'
 import { bestPair, type Pair } from '#core/plan/set/pair.ts'
 import { planSet } from '#core/plan/set/planSet.ts'
@@ -12,6 +12,9 @@ import type { PlanRequest } from '#core/plan/request.ts'
 import { tradeOff } from '#core/plan/tradeOff.ts'
 import type { Hand } from './planning.ts'
 
+/** For the good plan that is shown at once: to one in a hundred, until the proven one has its own. */
+const FIRST_DRAWS = 2000
+
 /** A hand that works with a solver, wherever it runs. */
 export function handWith(loading: Promise<Solve>): Hand & {
   live(request: PlanRequest): Promise<Plan>
@@ -21,14 +24,14 @@ export function handWith(loading: Promise<Solve>): Hand & {
 } {
   let space: PlanSpace | null = null
   let solve: Solve
-  const chance = (plan: Plan): Chance => {
+  const chance = (plan: Plan, draws = DRAWS): Chance => {
     const { request } = space!
     const pieces = piecesOfAll(
       plan.cuts.filter((cut) => !request.held.some((held) => held.id === cut.id)),
       request.materials,
       request.work,
     )
-    return chanceOf(request.state, pieces, request.target, request.work.geometry)
+    return chanceOf(request.state, pieces, request.target, request.work.geometry, { draws })
   }
   const judged = (plan: Plan) => ({ plan, chance: chance(plan) })
   return {
@@ -37,7 +40,8 @@ export function handWith(loading: Promise<Solve>): Hand & {
       space = planSpace(request)
     },
     async quick() {
-      return judged(quickPlan(space!, NO_RULE, solve))
+      const plan = quickPlan(space!, NO_RULE, solve)
+      return { plan, chance: chance(plan, FIRST_DRAWS) }
     },
     async best() {
       return judged(provenPlan(space!, NO_RULE, solve))

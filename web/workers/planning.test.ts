@@ -49,6 +49,27 @@ describe('planning by several hands', () => {
       }
     }
   })
+  it('every plan keeps to what its name says', () => {
+    const space = planSpace(usualRequest())
+    const rules = new Map(
+      byTwo.flatMap((item) => (item.kind === 'alternative' ? [[item.alternative.id, item.alternative.plan]] : [])),
+    )
+    expect(rules.size).toBeGreaterThanOrEqual(3)
+    for (const [id, plan] of rules) {
+      expect(plan.reached && plan.proven, id).toBe(true)
+      if (id === 'noLead') expect(plan.cuts.some((cut) => cut.materialId.startsWith('lead'))).toBe(false)
+      if (id === 'sides') expect(plan.cuts.some((cut) => cut.zoneId === 'tip')).toBe(false)
+      if (id === 'ends') expect(plan.cuts.every((cut) => ['tip', 'butt', 'grip'].includes(cut.zoneId!))).toBe(true)
+      if (id === 'spread') {
+        const grams = [...massByPlace(plan.cuts, space).values()]
+        const total = grams.reduce((sum, g) => sum + g, 0)
+        expect(Math.max(...grams) / total).toBeLessThanOrEqual(0.3 + 1e-6)
+      }
+    }
+    for (const item of byTwo)
+      if (item.kind === 'leftOut' && item.leftOut.reason === 'same')
+        expect(item.leftOut.elsewhere).toBeLessThan(DIFFERENT_SHARE)
+  })
   it('finds the same with one hand as with two', async () => {
     const strip = (news: PlanNews[]) =>
       news.flatMap((item): unknown[] =>

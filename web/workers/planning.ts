@@ -58,14 +58,16 @@ export async function planTogether(
   const start = performance.now()
   const since = () => performance.now() - start
   const [first, ...others] = hands
-  const opened = Promise.all(hands.map((hand) => hand.open(request)))
-  await opened
+  // The first hand's good plan does not wait for the others to come free.
+  const opened = hands.map((hand) => hand.open(request))
+  await opened[0]
   const parts = SOUGHT.length + 2
   let part = 0
   const progress = () => tell({ kind: 'progress', part: Math.min(++part, parts), parts })
 
   const quick = await first.quick()
   tell({ kind: 'quick', ms: since(), ...quick })
+  await Promise.all(opened)
   const found = new Map<Rule, { under: Promise<Under>; reached: boolean; from: Plan }>()
   const waiting = [...SOUGHT]
   let best: Judged | null = null

@@ -13,7 +13,7 @@ export interface Pair {
 }
 
 /** The most promising pairs that are worked out in any case. */
-const SHOWN = 5
+const SHOWN = 3
 
 /**
  * Which two of several frames take the least mass to become alike. Every pair is bounded without whole numbers; then pairs are

@@ -252,6 +252,9 @@ const isOwn = (id: string) => props.limits.ownZones.some((z) => z.id === id)
 .box :deep(.v-selection-control) {
   min-height: 30px;
 }
+.box section h2:not(:first-child) {
+  margin-top: 12px !important;
+}
 .matters {
   display: flex;
   justify-content: space-between;

@@ -58,7 +58,7 @@ function add({ quantity, tolerance, decimals, now }: (typeof rows.value)[number]
         />
       </template>
       <template v-else>
-        <span class="quiet figure">{{
+        <span class="quiet figure now">{{
           row.now ? `now ${fixed(row.now.value, row.decimals)} ${row.unit}` : 'needs weight, balance and swing weight'
         }}</span>
         <v-btn v-if="row.now" size="small" :data-testid="`also-${row.quantity}`" @click="add(row)"
@@ -84,6 +84,9 @@ function add({ quantity, tolerance, decimals, now }: (typeof rows.value)[number]
 }
 .row b {
   width: 112px;
+}
+.now {
+  min-width: 170px;
 }
 .row :deep(.plain-number) {
   max-width: 190px;
