@@ -129,6 +129,12 @@ const { print } = useSheets()
 .num {
   text-align: right !important;
 }
+td:not(:last-child) {
+  white-space: nowrap;
+}
+td small {
+  display: block;
+}
 .initials {
   max-width: 110px;
 }
