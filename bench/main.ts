@@ -139,9 +139,9 @@ console.table(
 )
 const sets = await setTimes(Math.min(REPEATS, 5))
 console.log('\nFrames made alike, to the first good set and to the end of the search (aim 4 s)')
-for (const { name, good, all, set } of sets.rows)
+for (const { name, good, all, solverShare, set } of sets.rows)
   console.log(
-    `  ${name}: ${told(good)} ms, ${told(all)} ms; ${set.totalG.toFixed(1)} g in all, bound ${set.leastG.toFixed(1)} g, ${set.proven ? 'proven' : 'not proven'}`,
+    `  ${name}: ${told(good)} ms, ${told(all)} ms; ${set.totalG.toFixed(1)} g in all, bound ${set.leastG.toFixed(1)} g, ${set.proven ? 'proven' : 'not proven'}; ${(100 * solverShare).toFixed(0)} % in the solver`,
   )
 console.log(`  the easiest pair of eight: ${told(sets.pair)} ms`)
 if (process.env.ONLY === 'plans') process.exit(0)

@@ -1,9 +1,9 @@
-import loadHighs from 'highs'
+import loadHighs, { type Highs } from 'highs'
 import { REFERENCES } from '#demo/library.ts'
 import { FRAMES, MATERIALS, STRUNG_WRAP } from '#demo/world.ts'
 import { frameState, type Estimate } from '#core/frame/state.ts'
 import { referenceState } from '#core/compare/setup.ts'
-import type { LinearModel } from '#core/plan/linear.ts'
+import type { Solve } from '#core/plan/linear.ts'
 import { NO_RULE, planSpace, provenPlan, quickPlan } from '#core/plan/plan.ts'
 import { OPEN_LIMITS, type PlanRequest } from '#core/plan/request.ts'
 import type { Quantity } from '#core/quantities/units.ts'
@@ -51,29 +51,38 @@ export function requests(): { name: string; request: PlanRequest }[] {
   })
 }
 
-export async function planTimes(repeats: number) {
-  const bare = solveWith(await loadHighs())
-  let inSolver = 0
-  const solve = (model: LinearModel) => {
-    const t = performance.now()
-    const answer = bare(model)
-    inSolver += performance.now() - t
-    return answer
+/** A solver that adds up the time that is spent inside it. */
+export function timedSolver(highs: Highs): { solve: Solve; inSolverMs: number } {
+  const bare = solveWith(highs)
+  const timed = {
+    inSolverMs: 0,
+    solve: ((model, gap) => {
+      const start = performance.now()
+      const answer = bare(model, gap)
+      timed.inSolverMs += performance.now() - start
+      return answer
+    }) as Solve,
   }
+  return timed
+}
+
+export async function planTimes(repeats: number) {
+  const timed = timedSolver(await loadHighs())
+  const { solve } = timed
   const rows = []
   for (const { name, request } of requests()) {
     const quick: number[] = []
     const best: number[] = []
     let share = 0
     for (let i = 0; i < repeats; i++) {
-      inSolver = 0
+      timed.inSolverMs = 0
       const start = performance.now()
       const space = planSpace(request)
       quickPlan(space, NO_RULE, solve)
       quick.push(performance.now() - start)
       provenPlan(space, NO_RULE, solve)
       best.push(performance.now() - start)
-      share += inSolver / best.at(-1)! / repeats
+      share += timed.inSolverMs / best.at(-1)! / repeats
     }
     rows.push({
       name,

@@ -9,14 +9,13 @@ import { normal, seeded } from '#core/numerics/random.ts'
 import { headOutline } from '#core/frame/outline.ts'
 import { planSet } from '#core/plan/set/planSet.ts'
 import type { SetFrame } from '#core/plan/set/set.ts'
-import type { LinearModel, Solve } from '#core/plan/linear.ts'
 import { bestPair } from '#core/plan/set/pair.ts'
 import { NO_RULE, planSpace, provenPlan, quickPlan } from '#core/plan/plan.ts'
 import { around, OPEN_LIMITS, type PlanRequest } from '#core/plan/request.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import { solveWith } from '#solver/highs.ts'
 import { planTogether, type Hand, type PlanNews } from '#web/workers/planning.ts'
-import { requests } from './planTime.ts'
+import { requests, timedSolver } from './planTime.ts'
 
 /** Two hands in threads of their own, as the page has them. */
 export async function withHands<T>(work: (hands: Hand[]) => Promise<T>): Promise<T> {
@@ -91,14 +90,8 @@ export async function liveTimes(moves: number): Promise<number[]> {
 
 /** How the time grows with the number of places, all of the same drawer. */
 export async function growthTimes(repeats: number) {
-  const bare = solveWith(await loadHighs())
-  let inSolver = 0
-  const solve: Solve = (model: LinearModel) => {
-    const start = performance.now()
-    const answer = bare(model)
-    inSolver += performance.now() - start
-    return answer
-  }
+  const timed = timedSolver(await loadHighs())
+  const { solve } = timed
   const [, { request }] = requests()
   const half = headOutline(request.work.geometry).halfLengthCm
   const rows = []
@@ -123,7 +116,7 @@ export async function growthTimes(repeats: number) {
     const best: number[] = []
     let proven = 0
     let choices = 0
-    inSolver = 0
+    timed.inSolverMs = 0
     let whole = 0
     for (let i = 0; i < repeats; i++) {
       const asked: PlanRequest = { ...request, work: { ...request.work, profile } }
@@ -138,7 +131,7 @@ export async function growthTimes(repeats: number) {
       if (plan.proven) proven++
       whole += performance.now() - start
     }
-    rows.push({ zones, choices, quick, best, proven, solverShare: inSolver / whole })
+    rows.push({ zones, choices, quick, best, proven, solverShare: timed.inSolverMs / whole })
   }
   return rows
 }
@@ -196,7 +189,8 @@ function seededFrames(seed: number): SetFrame[] {
 
 /** Sets to the first good one and to the end of the search, with its proof: the demo batch, and seeded ones. */
 export async function setTimes(repeats: number) {
-  const solve = solveWith(await loadHighs())
+  const timed = timedSolver(await loadHighs())
+  const { solve } = timed
   const demo = demoFrames()
   const rows = []
   const batches: [string, SetFrame[]][] = [
@@ -208,6 +202,7 @@ export async function setTimes(repeats: number) {
     const good: number[] = []
     const all: number[] = []
     let set = null
+    timed.inSolverMs = 0
     for (let i = 0; i < (name.includes('demo') ? repeats : 1); i++) {
       const start = performance.now()
       let first = 0
@@ -217,7 +212,8 @@ export async function setTimes(repeats: number) {
       all.push(performance.now() - start)
       good.push(first || all[i])
     }
-    rows.push({ name, good, all, set: set! })
+    const solverShare = timed.inSolverMs / all.reduce((sum, ms) => sum + ms, 0)
+    rows.push({ name, good, all, solverShare, set: set! })
   }
   const pair: number[] = []
   for (let i = 0; i < repeats; i++) {
