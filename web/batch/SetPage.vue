@@ -58,9 +58,9 @@ async function bench(unit: BatchUnit): Promise<void> {
 const verdict = computed(() => {
   const s = set.found.value
   if (!s) return ''
-  const looking = set.busy.value === 'set'
-  if (!s.reached)
-    return looking ? 'Not alike yet: looking further…' : 'No common target found: this is as near as they come.'
+  const looking = set.looking.value
+  if (looking && !(s.reached && s.inStock)) return 'Not alike yet: looking further…'
+  if (!s.reached) return 'No common target found: this is the nearest.'
   if (!s.inStock) return 'There is not enough in the drawer for all of them.'
   const bound = `No common target takes less than ${fixed(s.leastG, 1)} g in all`
   if (s.proven) return `${bound}: half a gram a frame less is not to be had.`
@@ -94,7 +94,7 @@ const verdict = computed(() => {
         <v-btn
           v-if="set.able.value.length > 2"
           size="small"
-          :loading="set.busy.value === 'pair'"
+          :loading="set.pairing.value"
           data-testid="which-two"
           @click="set.choosePair()"
           >Which two?</v-btn
@@ -136,16 +136,11 @@ const verdict = computed(() => {
         </p>
         <template v-else>
           <div class="d-flex align-baseline ga-3 mb-2 flex-wrap" role="status">
-            <b v-if="!set.found.value && set.busy.value === 'set'">Working it out…</b>
+            <b v-if="!set.found.value && set.looking.value">Working it out…</b>
             <template v-else-if="set.found.value">
               <b data-testid="set-total">+{{ fixed(set.found.value.totalG, 1) }} g in all</b>
               <span :class="{ quiet: set.found.value.reached }" data-testid="set-verdict">{{ verdict }}</span>
-              <v-btn
-                v-if="set.busy.value === 'set'"
-                size="small"
-                variant="text"
-                data-testid="stop-set"
-                @click="set.stop()"
+              <v-btn v-if="set.looking.value" size="small" variant="text" data-testid="stop-set" @click="set.stop()"
                 >Stop looking</v-btn
               >
             </template>

@@ -24,7 +24,8 @@ export function useSet(batch: ReturnType<typeof useBatch>) {
   const kind = ref<SetAim['kind']>('common')
   const found = shallowRef<SetPlan | null>(null)
   const pairs = shallowRef<Pair[] | null>(null)
-  const busy = ref<'set' | 'pair' | null>(null)
+  const looking = ref(false)
+  const pairing = ref(false)
   const problem = ref('')
 
   const drawer = computed(() => shop.materials.map((m) => (m.retired ? { ...m, stock: 0 } : m)))
@@ -67,14 +68,14 @@ export function useSet(batch: ReturnType<typeof useBatch>) {
   function stop(): void {
     going?.stop()
     going = null
-    if (busy.value === 'set') busy.value = null
+    looking.value = false
   }
   async function run(): Promise<void> {
     stop()
     found.value = null
     problem.value = ''
     if (chosen.value.length < 2 || !aim.value) return
-    busy.value = 'set'
+    looking.value = true
     const mine = startFrameSet(framesOf(chosen.value), aim.value, (better) => (found.value = better))
     going = mine
     try {
@@ -83,7 +84,10 @@ export function useSet(batch: ReturnType<typeof useBatch>) {
     } catch (error) {
       if (mine === going) problem.value = wordsOf(error)
     } finally {
-      if (mine === going) stop()
+      if (mine === going) {
+        going = null
+        looking.value = false
+      }
     }
   }
   onScopeDispose(stop)
@@ -101,15 +105,26 @@ export function useSet(batch: ReturnType<typeof useBatch>) {
     { immediate: true },
   )
 
+  // Pairs are of all units: who is in or out does not change them, what may be done does.
+  const pairsOf = computed(() => ({
+    frames: able.value.map(({ unit, summary }) => ({ id: unit.id, state: summary.state })),
+    kind: kind.value,
+    drawer: drawer.value,
+    limits: batch.body.value?.limits,
+  }))
+  watch(pairsOf, (now, before) => {
+    if (!sameContent(now, before)) pairs.value = null
+  })
+
   async function choosePair(): Promise<void> {
-    busy.value = 'pair'
+    pairing.value = true
     problem.value = ''
     try {
       pairs.value = await pickPair(framesOf(able.value), aim.value ?? { kind: 'common' })
     } catch (error) {
       problem.value = wordsOf(error)
     } finally {
-      busy.value = null
+      pairing.value = false
     }
   }
   function only(ids: readonly string[]): void {
@@ -141,5 +156,21 @@ export function useSet(batch: ReturnType<typeof useBatch>) {
     return id
   }
 
-  return { out, kind, able, chosen, found, pairs, busy, problem, work, drawer, stop, choosePair, only, toBench }
+  return {
+    out,
+    kind,
+    able,
+    chosen,
+    found,
+    pairs,
+    looking,
+    pairing,
+    problem,
+    work,
+    drawer,
+    stop,
+    choosePair,
+    only,
+    toBench,
+  }
 }

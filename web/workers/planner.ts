@@ -27,32 +27,46 @@ export function warmPlanner(): void {
   while (hands.length < HANDS) hands.push(started())
 }
 
+interface Stoppable<T> {
+  finished: Promise<T>
+  stop(): void
+}
+/** Work by some hands that can be ended at once: what they would still tell is not heard, and others take their places. */
+function stoppable<News, T>(
+  mine: readonly Held[],
+  tell: (news: News) => void,
+  work: (tell: (news: News) => void) => Promise<T>,
+): Stoppable<T> {
+  let stopped = false
+  return {
+    finished: work((news) => {
+      if (!stopped) tell(news)
+    }),
+    stop() {
+      if (stopped) return
+      stopped = true
+      for (const { worker } of mine) worker.terminate()
+      hands = hands.map((hand) => (mine.includes(hand) ? started() : hand))
+    },
+  }
+}
+
 /** Works out plans away from the page. News comes as it is found; `stop` ends the work at once and keeps what was told. */
 export function startPlanning(
   request: PlanRequest,
   bases: () => Promise<BaseFrame[]>,
   tell: (news: PlanNews) => void,
-): { finished: Promise<void>; stop(): void } {
-  let stopped = false
+): Stoppable<void> {
   warmPlanner()
-  const finished = planTogether(
-    hands.map((hand) => hand.remote as never),
-    plain(request),
-    async () => plain(await bases()),
-    (news) => {
-      if (!stopped) tell(news)
-    },
+  const mine = hands
+  return stoppable(mine, tell, (heard) =>
+    planTogether(
+      mine.map((hand) => hand.remote as never),
+      plain(request),
+      async () => plain(await bases()),
+      heard,
+    ),
   )
-  return {
-    finished,
-    stop() {
-      if (stopped) return
-      stopped = true
-      for (const { worker } of hands) worker.terminate()
-      hands = []
-      warmPlanner()
-    },
-  }
 }
 
 /** What turns the frame of a request into another model. */
@@ -66,26 +80,10 @@ export function startFrameSet(
   frames: readonly SetFrame[],
   aim: SetAim,
   tell: (found: SetPlan) => void,
-): { finished: Promise<SetPlan>; stop(): void } {
+): Stoppable<SetPlan> {
   warmPlanner()
-  const hand = hands[0]
-  let stopped = false
-  const finished = hand.remote.set(
-    plain(frames),
-    plain(aim),
-    Comlink.proxy((found: SetPlan) => {
-      if (!stopped) tell(found)
-    }),
-  )
-  return {
-    finished,
-    stop() {
-      if (stopped) return
-      stopped = true
-      hand.worker.terminate()
-      hands = hands.map((other) => (other === hand ? started() : other))
-    },
-  }
+  const [hand] = hands
+  return stoppable([hand], tell, (heard) => hand.remote.set(plain(frames), plain(aim), Comlink.proxy(heard)))
 }
 
 /** Which two of several frames take the least to be alike. */
