@@ -7,7 +7,7 @@ import type { TargetNumbers } from '#core/plan/request.ts'
 import { AIM_QUANTITIES, QUANTITIES, type UnitChoice } from '#core/quantities/units.ts'
 import { fixed, writeQuantity } from '#core/quantities/write.ts'
 import { geometrySchema, sportSchema } from './bodies.ts'
-import { placeText, QUANTITY_NAMES, stripsText, whereText } from './words.ts'
+import { placeText, quantityInText, stripsText, whereText } from './words.ts'
 
 /** A plan to hand on: format in docs/plan-file.md. g, cm, kg·cm². */
 const number = z.number()
@@ -144,7 +144,7 @@ export function planLine(parts: PlanParts, units: UnitChoice): string {
   }, 0)
   const numbers = QUANTITIES.flatMap((q) => {
     const e = estimateOf(predicted, q)
-    return e ? [`${QUANTITY_NAMES[q].toLowerCase()} ${writeQuantity(e.value, q, units, work.geometry.lengthCm)}`] : []
+    return e ? [`${quantityInText(q)} ${writeQuantity(e.value, q, units, work.geometry.lengthCm)}`] : []
   })
   return `${frame.label}, ${added < 0 ? '−' : '+'}${fixed(Math.abs(added), 1)} g. ${pieces.join('; ')}. Then ${numbers.join(', ')} (${conditionText(work.condition, work.profile)}; swing weight about ${fixed(predicted.axisCm, 2)} cm).`
 }

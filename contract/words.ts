@@ -19,6 +19,9 @@ export const QUANTITY_NAMES: Record<AnyQuantity, string> = {
   leftMass: 'Left side',
   rightMass: 'Right side',
 }
+/** The same inside a sentence: small letters, but for M·g·R/I, which is a formula. */
+export const quantityInText = (quantity: AnyQuantity) =>
+  quantity === 'mgri' ? QUANTITY_NAMES.mgri : QUANTITY_NAMES[quantity].toLowerCase()
 
 export const MATERIAL_KINDS: Record<StockedKind, string> = {
   tape: 'Tape',

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Stage } from '#core/job/stages.ts'
-import { QUANTITY_NAMES } from '#contract/words.ts'
+import type { AnyQuantity } from '#core/quantities/units.ts'
+import { QUANTITY_NAMES, quantityInText } from '#contract/words.ts'
 import { useJob } from '../stores/job.ts'
 import StageHistory from './StageHistory.vue'
 
@@ -11,7 +12,8 @@ const job = useJob()
 const standing = computed(() => job.picture?.standing[props.stage])
 
 function factName(name: string): string {
-  for (const [quantity, word] of Object.entries(QUANTITY_NAMES)) name = name.replace(quantity, word.toLowerCase())
+  for (const quantity of Object.keys(QUANTITY_NAMES) as AnyQuantity[])
+    name = name.replace(quantity, quantityInText(quantity))
   return name
 }
 </script>

@@ -16,7 +16,7 @@ import {
   writeSpread,
 } from '#core/quantities/write.ts'
 import type { Zone } from '#core/sports/profile.ts'
-import { QUANTITY_NAMES } from '#contract/words.ts'
+import { QUANTITY_NAMES, quantityInText } from '#contract/words.ts'
 
 /** All words for codes of the core, in one place. */
 export const STAGE_NAMES: Record<Stage, string> = {
@@ -271,7 +271,7 @@ export function bindingWords(
     case 'places':
       return 'no more places are allowed'
     case 'above':
-      return `${QUANTITY_NAMES[binding.quantity].toLowerCase()} is ${writeDifference(binding.by, binding.quantity, units)} above its target before anything is added`
+      return `${quantityInText(binding.quantity)} is ${writeDifference(binding.by, binding.quantity, units)} above its target before anything is added`
     case 'oneOf':
     case 'rule':
       return ''
