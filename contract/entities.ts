@@ -207,7 +207,10 @@ export const saveStageSchema = z.object({
   body: z.unknown(),
   used: factsSchema,
   by: z.string().max(20),
+  /** Named by the content for the first time. */
+  readings: z.array(newReadingSchema).max(20000).default([]),
 })
+export const saveTicketSchema = z.object({ ticket: ticketSchema, expected: z.int().min(0) })
 export const stepBackSchema = z.object({ expected: z.int().min(1), by: z.string().max(20) })
 
 export const revisionRowSchema = z.object({

@@ -9,6 +9,7 @@ export interface ApiError {
 
 const WORDS: Record<string, (data: Record<string, unknown>) => string> = {
   'edit.stale': () => 'This page was changed in another window. What you typed is kept here; choose which to keep.',
+  'edit.elsewhere': () => 'This change belongs to something else and was not taken.',
   'not.found': (d) => `There is no such ${String(d.what ?? 'entry')}. It may have been removed in another window.`,
   'field.invalid': (d) => `This was not accepted: ${String(d.reason ?? 'check the value')}.`,
   'value.duplicate': (d) => `${String(d.what ?? 'This')} is already taken.`,

@@ -22,7 +22,7 @@ import { batchBodySchema } from '#contract/batch.ts'
 import { saveBatch } from '#server/queries/batches.ts'
 import { BATCH } from './batch.ts'
 import { insertFrame } from '#server/queries/frames.ts'
-import { appendRevision, insertJob, insertReading } from '#server/queries/jobs.ts'
+import { appendRevision, insertJob, insertReadings } from '#server/queries/jobs.ts'
 import { putMaterial } from '#server/queries/materials.ts'
 import { insertPlayer, manyPlayers } from '#server/queries/players.ts'
 import { insertReferences } from '#server/queries/library.ts'
@@ -163,7 +163,7 @@ async function tell(tx: Queryable, story: Story, solve: ReturnType<typeof solveW
       supersedes: null,
     })
     readings.push(row)
-    await insertReading(tx, story.id, row)
+    await insertReadings(tx, story.id, [row])
     return row.id
   }
   const bodies: Partial<StageBodies> = {}

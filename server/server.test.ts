@@ -50,7 +50,7 @@ async function ask<T = unknown>(method: string, path: string, body?: unknown): P
       ? {}
       : {
           body: raw ? body : JSON.stringify(body),
-          headers: { 'content-type': raw ? 'text/plain' : 'application/json' },
+          headers: { 'content-type': 'application/json' },
         }),
   })
   return { status: response.status, body: (await response.json()) as T }

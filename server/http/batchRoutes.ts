@@ -3,6 +3,7 @@ import { saveBatchSchema } from '#contract/batch.ts'
 import type { Database } from '../db/database.ts'
 import { stepBackSchema } from '#contract/entities.ts'
 import { manyBatches, maybeOneBatch, saveBatch, stepBatch } from '../queries/batches.ts'
+import { applyOnce } from './edits.ts'
 import { notFound, Refusal, staleEdit } from './problems.ts'
 
 /** Several units of one model, read in a row. */
@@ -18,9 +19,16 @@ export function batchRoutes(db: Database): Router {
   })
   router.put('/batches/:id', async (request, response) => {
     const { expected, body, by } = saveBatchSchema.parse(request.body)
-    const saved = await db.transaction((tx) => saveBatch(tx, request.params.id, body, expected, by))
-    if (!saved) throw staleEdit()
-    response.json(saved)
+    const { id } = request.params
+    response.json(
+      await applyOnce(
+        db,
+        request,
+        `batch ${id}`,
+        (tx) => saveBatch(tx, id, body, expected, by),
+        (tx) => maybeOneBatch(tx, id),
+      ),
+    )
   })
   for (const way of ['undo', 'redo'] as const) {
     router.post(`/batches/:id/${way}`, async (request, response) => {

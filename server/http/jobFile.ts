@@ -7,7 +7,7 @@ import { insertFrame, maybeOneFrame } from '../queries/frames.ts'
 import {
   appendRevision,
   insertJob,
-  insertReading,
+  insertReadings,
   manyFullRevisions,
   manyReadings,
   maybeOneJob,
@@ -96,6 +96,7 @@ export async function importJob(db: Database, file: JobFile): Promise<JobRow> {
     const job = await insertJob(tx, { id: randomUUID(), kind: file.job.kind, frameId, ticket: file.job.ticket })
     const newIds = new Map(file.readings.map((r) => [r.id, randomUUID()]))
     const pending = [...file.readings]
+    const ordered: JobFile['readings'] = []
     while (pending.length > 0) {
       // A correction comes after what it corrects, whatever the order in the file.
       const at = pending.findIndex((r) => !r.supersedes || !pending.some((other) => other.id === r.supersedes))
@@ -105,7 +106,7 @@ export async function importJob(db: Database, file: JobFile): Promise<JobRow> {
           reason: 'corrections go round in a circle',
         })
       const [r] = pending.splice(at, 1)
-      await insertReading(tx, job.id, {
+      ordered.push({
         ...r,
         id: newIds.get(r.id)!,
         // The instruments of the shop that wrote the file are not here.
@@ -113,6 +114,7 @@ export async function importJob(db: Database, file: JobFile): Promise<JobRow> {
         supersedes: r.supersedes ? (newIds.get(r.supersedes) ?? null) : null,
       })
     }
+    await insertReadings(tx, job.id, ordered)
     const last = file.stages.find((s) => s.stage === 'player')?.revisions.at(-1)
     const facts = last ? bodySchemas.player.parse(last.body).facts : null
     const playerId = facts ? randomUUID() : null

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { Router, text } from 'express'
+import type { z } from 'zod'
 import { editMark, redoMark, undoMark } from '#core/job/revisions.ts'
-import type { Stage } from '#core/job/stages.ts'
 import {
   becomeJobSchema,
   bodySchemas,
@@ -9,11 +9,11 @@ import {
   newJobSchema,
   newReadingSchema,
   saveStageSchema,
+  saveTicketSchema,
   stepBackSchema,
-  ticketSchema,
   type JobView,
   type NewJob,
-  type SavedStage,
+  type StoredReadingRow,
 } from '#contract/entities.ts'
 import { stageSchema } from '#contract/bodies.ts'
 import type { Database, Queryable } from '../db/database.ts'
@@ -23,6 +23,7 @@ import * as jobs from '../queries/jobs.ts'
 import { stockTakenBy } from '../queries/materials.ts'
 import { insertPlayer, maybeOnePlayer, updatePlayerFacts } from '../queries/players.ts'
 import { settleStock } from '../drawer/settleStock.ts'
+import { applyOnce, headOf } from './edits.ts'
 import { exportJob, importJob, parseJobFile } from './jobFile.ts'
 import { notFound, Refusal, staleEdit } from './problems.ts'
 
@@ -74,34 +75,48 @@ export function jobRoutes(db: Database, now: () => Date): Router {
   })
 
   router.put('/jobs/:id/ticket', async (request, response) => {
-    const { ticket, expected } = {
-      ticket: ticketSchema.parse(request.body.ticket),
-      expected: Number(request.body.expected),
-    }
-    const job = await jobs.updateTicket(db, request.params.id, ticket, expected)
-    if (!job) throw (await jobs.maybeOneJob(db, request.params.id)) ? staleEdit() : notFound('job')
-    response.json(job)
+    const { ticket, expected } = saveTicketSchema.parse(request.body)
+    const { id } = request.params
+    const one = async (tx: Queryable) => (await jobs.maybeOneJob(tx, id)) ?? absent('job')
+    response.json(
+      await applyOnce(
+        db,
+        request,
+        `ticket ${id}`,
+        async (tx) => (await one(tx)) && jobs.updateTicket(tx, id, ticket, expected),
+        one,
+      ),
+    )
   })
 
+  /** A stage's content, and with it the readings that it names for the first time: both or neither. */
   router.put('/jobs/:id/stages/:stage', async (request, response) => {
     const { id } = request.params
     const stage = stageSchema.parse(request.params.stage)
-    const { expected, body, used, by } = saveStageSchema.parse(request.body)
+    const { expected, body, used, by, readings } = saveStageSchema.parse(request.body)
     const parsed = bodySchemas[stage].parse(body)
+    const { typedAt: at } = headOf(request)
     response.json(
-      await db.transaction(async (tx) => {
-        if (!(await jobs.maybeOneJob(tx, id))) throw notFound('job')
-        const marks = await jobs.manyRevisionMarks(tx, id, stage)
-        const current = marks.at(-1)?.revision ?? 0
-        if (current !== expected) throw staleEdit({ current, expected, stage })
-        await jobs.appendRevision(tx, id, stage, editMark(marks), { body: parsed, used, by })
-        if (stage === 'player') {
-          const { playerId, facts } = bodySchemas.player.parse(parsed)
-          if (playerId) await updatePlayerFacts(tx, playerId, facts)
-        }
-        if (stage === 'check') await settleStock(tx, id)
-        return savedStage(tx, id, stage)
-      }),
+      await applyOnce(
+        db,
+        request,
+        `stage ${id} ${stage}`,
+        async (tx) => {
+          if (!(await jobs.maybeOneJob(tx, id))) throw notFound('job')
+          const marks = await jobs.manyRevisionMarks(tx, id, stage)
+          const current = marks.at(-1)?.revision ?? 0
+          if (current !== expected) throw staleEdit({ current, expected, stage })
+          await keepReadings(tx, id, readings)
+          await jobs.appendRevision(tx, id, stage, editMark(marks), { body: parsed, used, by, at })
+          if (stage === 'player') {
+            const { playerId, facts } = bodySchemas.player.parse(parsed)
+            if (playerId) await updatePlayerFacts(tx, playerId, facts)
+          }
+          if (stage === 'check') await settleStock(tx, id)
+          return jobs.maybeSavedStage(tx, id, stage)
+        },
+        (tx) => jobs.maybeSavedStage(tx, id, stage),
+      ),
     )
   })
 
@@ -125,7 +140,7 @@ export function jobRoutes(db: Database, now: () => Date): Router {
             by,
           })
           if (stage === 'check') await settleStock(tx, id)
-          return savedStage(tx, id, stage)
+          return jobs.maybeSavedStage(tx, id, stage)
         }),
       )
     })
@@ -137,34 +152,18 @@ export function jobRoutes(db: Database, now: () => Date): Router {
 
   router.post('/jobs/:id/readings', async (request, response) => {
     const reading = newReadingSchema.parse(request.body)
-    if ((reading.quantity === 'swingWeight') !== (reading.axisCm !== null)) {
-      throw needsAxis()
-    }
-    const jobId = request.params.id
-    const row = await db.transaction(async (tx) => {
-      if (!(await jobs.maybeOneJob(tx, jobId))) throw notFound('job')
-      const saved = await jobs.insertReading(tx, jobId, reading)
-      if (!saved) throw new Refusal(409, 'reading.elsewhere')
-      if (reading.deviceId) await takeFromTray(tx, [reading.id], jobId)
-      return saved
-    })
-    response.status(201).json(row)
+    response.status(201).json((await keepInJob(request.params.id, [reading]))[0])
   })
 
   router.post('/jobs/:id/readings/bulk', async (request, response) => {
-    const readings = bulkReadingsSchema.parse(request.body)
-    const jobId = request.params.id
-    const rows = await db.transaction(async (tx) => {
-      if (!(await jobs.maybeOneJob(tx, jobId))) throw notFound('job')
-      const saved = []
-      for (const reading of readings) {
-        if ((reading.quantity === 'swingWeight') !== (reading.axisCm !== null)) throw needsAxis()
-        saved.push(await jobs.insertReading(tx, jobId, reading))
-      }
-      return saved
-    })
-    response.status(201).json(rows)
+    response.status(201).json(await keepInJob(request.params.id, bulkReadingsSchema.parse(request.body)))
   })
+
+  const keepInJob = (jobId: string, readings: Reading[]) =>
+    db.transaction(async (tx) => {
+      if (!(await jobs.maybeOneJob(tx, jobId))) throw notFound('job')
+      return keepReadings(tx, jobId, readings)
+    })
 
   router.get('/jobs/:id/export', async (request, response) => {
     const file = await exportJob(db, request.params.id, now().toISOString())
@@ -173,7 +172,7 @@ export function jobRoutes(db: Database, now: () => Date): Router {
     response.type('application/json').send(JSON.stringify(file, null, 2))
   })
 
-  router.post('/import', text({ type: '*/*', limit: '4mb' }), async (request, response) => {
+  router.post('/import', text({ type: 'application/json', limit: '48mb' }), async (request, response) => {
     const job = await importJob(db, parseJobFile(String(request.body)))
     response.status(201).json(await jobView(db, job.id))
   })
@@ -181,10 +180,27 @@ export function jobRoutes(db: Database, now: () => Date): Router {
   return router
 }
 
-const needsAxis = () =>
-  new Refusal(422, 'field.invalid', 'axisCm', {
-    reason: 'a swing weight needs its axis, and only a swing weight has one',
+type Reading = z.output<typeof newReadingSchema>
+
+/** Stores readings, each once; those of instruments leave the tray. All or none. */
+async function keepReadings(tx: Queryable, jobId: string, readings: readonly Reading[]): Promise<StoredReadingRow[]> {
+  if (readings.length === 0) return []
+  readings.forEach((reading, i) => {
+    if ((reading.quantity === 'swingWeight') !== (reading.axisCm !== null))
+      throw new Refusal(422, 'field.invalid', `readings.${i}.axisCm`, {
+        reason: 'a swing weight needs its axis, and only a swing weight has one',
+      })
   })
+  const kept = await jobs.insertReadings(tx, jobId, readings)
+  if (kept === null) throw new Refusal(422, 'reading.elsewhere')
+  const sent = readings.flatMap((r) => (r.deviceId ? [r.id] : []))
+  if (sent.length > 0) await takeFromTray(tx, sent, jobId)
+  return kept
+}
+
+const absent = (what: string): never => {
+  throw notFound(what)
+}
 
 async function playerFor(tx: Queryable, player: NonNullable<NewJob['player']>): Promise<string> {
   if ('id' in player) {
@@ -204,8 +220,4 @@ async function savePlayerStage(tx: Queryable, jobId: string, playerId: string): 
     used: {},
     by: '',
   })
-}
-
-async function savedStage(tx: Queryable, jobId: string, stage: Stage): Promise<SavedStage> {
-  return (await jobs.manySavedStages(tx, jobId)).find((s) => s.stage === stage)!
 }

@@ -15,10 +15,12 @@ import {
   type Reference,
   type SetupBody,
 } from '#contract/library.ts'
+import { sameContent } from '#contract/sameContent.ts'
 import { z } from 'zod'
 import type { Database, Queryable } from '../db/database.ts'
 import { manyComparables, manyMeasuredFrames } from '../library/measuredFrames.ts'
 import * as library from '../queries/library.ts'
+import { applyOnce } from './edits.ts'
 import { notFound, staleEdit } from './problems.ts'
 
 const EXPORT_AT_ONCE = 200
@@ -85,19 +87,19 @@ export function libraryRoutes(db: Database): Router {
   router.put('/library/:id', async (request, response) => {
     const { body, expected, by } = saveSetupSchema.parse(request.body)
     const { id } = request.params
-    const saved = await db.transaction(async (tx) => {
-      const held = await library.maybeOneReference(tx, id)
+    const current = (tx: Queryable) => library.maybeOneReference(tx, id)
+    const save = async (tx: Queryable) => {
+      const held = await current(tx)
       if (expected === 0) {
         // The same new setup a second time, after an answer that got lost, is the same.
-        if (held) return held
+        if (held) return held.revision === 1 && sameContent(bodyOf(held), body) ? held : null
         await library.insertReferences(tx, [{ id, body }], by)
-        return library.maybeOneReference(tx, id)
+        return current(tx)
       }
       if (!held) throw notFound('setup')
       return library.updateReference(tx, id, { body, retired: held.retired }, expected, by)
-    })
-    if (!saved) throw staleEdit()
-    response.json(saved)
+    }
+    response.json(await applyOnce(db, request, `setup ${id}`, save, current))
   })
 
   router.post('/library/:id/retire', async (request, response) => {

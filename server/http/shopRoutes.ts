@@ -1,12 +1,13 @@
 import { Router } from 'express'
 import { frameSchema, materialSchema, shopSchema, type Overview } from '#contract/entities.ts'
-import type { Database } from '../db/database.ts'
+import type { Database, Queryable } from '../db/database.ts'
 import { manyFrames, maybeOneFrame, updateFrame } from '../queries/frames.ts'
 import { manyJobSummaries } from '../queries/jobs.ts'
-import { manyMaterials, putMaterial } from '../queries/materials.ts'
+import { manyMaterials, maybeOneMaterial, putMaterial } from '../queries/materials.ts'
 import { manyPlayers } from '../queries/players.ts'
 import { oneShop, updateShop } from '../queries/shop.ts'
-import { notFound, staleEdit } from './problems.ts'
+import { applyOnce } from './edits.ts'
+import { notFound } from './problems.ts'
 
 /** What the shop has: settings, players, frames, the drawer. */
 export function shopRoutes(db: Database): Router {
@@ -22,17 +23,28 @@ export function shopRoutes(db: Database): Router {
     response.json({ shop, jobs, players, frames } satisfies Overview)
   })
 
+  router.get('/shop', async (_request, response) => {
+    response.json(await oneShop(db))
+  })
   router.put('/shop', async (request, response) => {
-    const saved = await updateShop(db, shopSchema.parse(request.body))
-    if (!saved) throw staleEdit()
-    response.json(saved)
+    const shop = shopSchema.parse(request.body)
+    response.json(await applyOnce(db, request, 'shop', (tx) => updateShop(tx, shop), oneShop))
   })
 
+  router.get('/frames/:id', async (request, response) => {
+    const frame = await maybeOneFrame(db, request.params.id)
+    if (!frame) throw notFound('frame')
+    response.json(frame)
+  })
   router.put('/frames/:id', async (request, response) => {
     const frame = frameSchema.parse({ ...request.body, id: request.params.id })
-    const saved = await updateFrame(db, frame)
-    if (!saved) throw (await maybeOneFrame(db, frame.id)) ? staleEdit() : notFound('frame')
-    response.json(saved)
+    const current = (tx: Queryable) => maybeOneFrame(tx, frame.id)
+    const change = async (tx: Queryable) => {
+      const saved = await updateFrame(tx, frame)
+      if (!saved && !(await current(tx))) throw notFound('frame')
+      return saved
+    }
+    response.json(await applyOnce(db, request, `frame ${frame.id}`, change, current))
   })
 
   router.get('/materials', async (_request, response) => {
@@ -40,9 +52,11 @@ export function shopRoutes(db: Database): Router {
   })
 
   router.put('/materials/:id', async (request, response) => {
-    const saved = await putMaterial(db, materialSchema.parse({ ...request.body, id: request.params.id }))
-    if (!saved) throw staleEdit()
-    response.json(saved)
+    const material = materialSchema.parse({ ...request.body, id: request.params.id })
+    const current = (tx: Queryable) => maybeOneMaterial(tx, material.id)
+    response.json(
+      await applyOnce(db, request, `material ${material.id}`, (tx) => putMaterial(tx, material), current),
+    )
   })
 
   return router

@@ -8,6 +8,7 @@ import {
   jobSummarySchema,
   readingSchema,
   revisionRowSchema,
+  savedStageSchema,
   type JobRow,
   type JobSummary,
   type newReadingSchema,
@@ -91,7 +92,7 @@ export async function appendRevision(
   jobId: string,
   stage: Stage,
   mark: RevisionMark,
-  content: { body: unknown; used: unknown; by: string; at?: string },
+  content: { body: unknown; used: unknown; by: string; at?: string | null },
 ): Promise<void> {
   await db.query(
     `INSERT INTO stage_revision (job_id, stage, revision, kind, content_of, redo_to, body, used, by_initials, at)
@@ -153,19 +154,36 @@ export async function manyFullRevisions(
   return rows.map((row) => ({ ...row, at: iso(row.at) })) as never
 }
 
+const SAVED = `r.stage, r.revision, r.body, r.used, r.at, r.by_initials AS by, m.marks`
+/** The newest revision of each stage, with the marks of all; the contents of older ones stay where they are. */
+const NEWEST = `
+  FROM (
+    SELECT job_id, stage, max(revision) AS newest,
+      json_agg(json_build_object('revision', revision, 'kind', kind, 'contentOf', content_of, 'redoTo', redo_to) ORDER BY revision) AS marks
+    FROM stage_revision WHERE job_id = $1 AND ($2::text IS NULL OR stage = $2) GROUP BY job_id, stage
+  ) m JOIN stage_revision r ON r.job_id = m.job_id AND r.stage = m.stage AND r.revision = m.newest`
+
 /** The latest revision of each stage. */
 export async function manySavedStages(db: Queryable, jobId: string): Promise<SavedStage[]> {
-  const rows = await manyFullRevisions(db, jobId)
-  return STAGES.flatMap((stage): SavedStage[] => {
-    const marks = rows.filter((row) => row.stage === stage)
-    const last = marks.at(-1)
-    if (!last) return []
-    const { revision, used, at, by } = last
+  const rows = await db.query(`SELECT ${SAVED} ${NEWEST}`, [jobId, null])
+  return STAGES.flatMap((stage) => rows.filter((row) => row.stage === stage).map(savedStageOf))
+}
+
+export async function maybeSavedStage(db: Queryable, jobId: string, stage: Stage): Promise<SavedStage | null> {
+  const [row] = await db.query(`SELECT ${SAVED} ${NEWEST}`, [jobId, stage])
+  return row ? savedStageOf(row) : null
+}
+
+function savedStageOf(row: Row): SavedStage {
+  const marks = row.marks as RevisionMark[]
+  const stage = row.stage as Stage
+  return savedStageSchema.parse({
+    ...row,
     // What older versions did not yet ask for is filled in on the way out.
-    const body = bodySchemas[stage].parse(last.body)
-    return [
-      { stage, revision, body, used, at, by, canUndo: undoMark(marks) !== null, canRedo: redoMark(marks) !== null },
-    ]
+    body: bodySchemas[stage].parse(row.body),
+    at: iso(row.at),
+    canUndo: undoMark(marks) !== null,
+    canRedo: redoMark(marks) !== null,
   })
 }
 
@@ -179,43 +197,45 @@ export async function manyReadings(db: Queryable, jobId: string): Promise<Stored
   )
 }
 
-const json = (value: unknown) => (value == null ? null : JSON.stringify(value))
+type NewRow = z.output<typeof newReadingSchema>
+/** Readings that go in with one statement. */
+const AT_ONCE = 1000
 
-/** Adds a reading once: the same id a second time is the same reading. @returns null when another job has it */
-export async function insertReading(
+/**
+ * Adds readings, each once: the same id a second time is the same reading.
+ * @returns them in the order asked for, or null when another job has one of these ids
+ */
+export async function insertReadings(
   db: Queryable,
   jobId: string,
-  r: z.output<typeof newReadingSchema>,
-): Promise<StoredReadingRow | null> {
-  const rows = await db.query(
-    `INSERT INTO reading (id, job_id, quantity, value, axis_cm, method_id, device_id, condition, basis, origin, note, typed, purpose,
-       by_initials, supersedes, taken_at)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, COALESCE($16::timestamptz, clock_timestamp()))
-     ON CONFLICT (id) DO NOTHING RETURNING ${READING}`,
-    [
-      r.id,
+  readings: readonly NewRow[],
+): Promise<StoredReadingRow[] | null> {
+  const kept: StoredReadingRow[] = []
+  for (let from = 0; from < readings.length; from += AT_ONCE) {
+    const part = readings.slice(from, from + AT_ONCE)
+    await db.query(
+      `INSERT INTO reading (id, job_id, quantity, value, axis_cm, method_id, device_id, condition, basis, origin, note, typed, purpose,
+         by_initials, supersedes, taken_at)
+       SELECT r.id, $2, r.quantity, r.value, r."axisCm", r."methodId", r."deviceId", nullif(r.condition, 'null'), nullif(r.basis, 'null'),
+         nullif(r.origin, 'null'), r.note, r.typed, r.purpose, r.by, r.supersedes, COALESCE(r."takenAt", clock_timestamp())
+       FROM jsonb_to_recordset($1::jsonb) AS r(id text, quantity text, value double precision, "axisCm" double precision,
+         "methodId" text, "deviceId" text, condition jsonb, basis jsonb, origin jsonb, note text, typed text, purpose text, by text,
+         supersedes text, "takenAt" timestamptz)
+       ON CONFLICT (id) DO NOTHING`,
+      [JSON.stringify(part), jobId],
+    )
+    const rows = await db.query(`SELECT ${READING} FROM reading WHERE job_id = $1 AND id = ANY($2)`, [
       jobId,
-      r.quantity,
-      r.value,
-      r.axisCm,
-      r.methodId,
-      r.deviceId,
-      json(r.condition),
-      json(r.basis),
-      json(r.origin),
-      r.note,
-      r.typed,
-      r.purpose,
-      r.by,
-      r.supersedes,
-      r.takenAt ?? null,
-    ],
-  )
-  const [row] =
-    rows.length > 0
-      ? rows
-      : await db.query(`SELECT ${READING} FROM reading WHERE id = $1 AND job_id = $2`, [r.id, jobId])
-  return row ? readingOf(row) : null
+      part.map((r) => r.id),
+    ])
+    const found = new Map(rows.map((row) => [String(row.id), readingOf(row)]))
+    for (const { id } of part) {
+      const row = found.get(id)
+      if (!row) return null
+      kept.push(row)
+    }
+  }
+  return kept
 }
 
 /** Jobs of a sport with a measure stage, newest first; of one player where one is named. */

@@ -21,6 +21,11 @@ export async function manyMaterials(db: Queryable): Promise<StoredMaterial[]> {
   return rows.map(materialOf)
 }
 
+export async function maybeOneMaterial(db: Queryable, id: string): Promise<StoredMaterial | null> {
+  const [row] = await db.query(`SELECT ${COLUMNS} FROM material WHERE id = $1`, [id])
+  return row ? materialOf(row) : null
+}
+
 /** Adds a material, or replaces the one with its id if it is still at the revision that was seen; null when it is not. */
 export async function putMaterial(db: Queryable, m: StoredMaterial): Promise<StoredMaterial | null> {
   const [row] = await db.query(

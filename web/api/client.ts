@@ -16,16 +16,31 @@ export class ApiProblem extends Error {
 /** The server could not be reached at all: what was typed waits here. */
 export class Unreachable extends Error {}
 
-/** One call of the interface; answers are the contract's types. */
-export async function call<T>(method: 'GET' | 'POST' | 'PUT', path: string, body?: unknown): Promise<T> {
-  const text = typeof body === 'string'
+/** A browser lets a request of up to so many bytes outlive its page. */
+const OUTLIVES_BYTES = 20000
+/** No answer in this time is no answer. */
+const PATIENCE_MS = 120000
+
+/**
+ * One call of the interface; answers are the contract's types.
+ * @param body sent as JSON; a text is JSON already
+ */
+export async function call<T>(
+  method: 'GET' | 'POST' | 'PUT',
+  path: string,
+  body?: unknown,
+  headers: Record<string, string> = {},
+): Promise<T> {
+  const text = body === undefined || typeof body === 'string' ? body : JSON.stringify(body)
   const response = await fetch(`/api${path}`, {
     method,
-    ...(body === undefined
+    signal: AbortSignal.timeout(PATIENCE_MS),
+    ...(text === undefined
       ? {}
       : {
-          headers: { 'content-type': text ? 'text/plain' : 'application/json' },
-          body: text ? body : JSON.stringify(body),
+          headers: { 'content-type': 'application/json', ...headers },
+          body: text,
+          keepalive: text.length < OUTLIVES_BYTES,
         }),
   }).catch(() => {
     throw new Unreachable('Kevro’s server does not answer.')

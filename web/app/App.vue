@@ -1,13 +1,19 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { onBeforeUnmount, ref } from 'vue'
 import { useTheme } from 'vuetify'
 import { mdiKeyboardOutline, mdiWeatherNight, mdiWhiteBalanceSunny } from '@mdi/js'
 import { RouterLink, RouterView } from 'vue-router'
+import OutboxNotices from '../documents/OutboxNotices.vue'
+import SaveState from '../documents/SaveState.vue'
+import { useOutbox } from '../documents/useOutbox.ts'
 import KeySheet from '../shared/KeySheet.vue'
+import CrashNotice from './CrashNotice.vue'
 import { storeTheme } from './themeChoice.ts'
 
 const theme = useTheme()
 const keys = ref(false)
+const outbox = useOutbox()
+onBeforeUnmount(outbox.start())
 
 function toggleTheme(): void {
   const next = theme.global.name.value === 'day' ? 'dim' : 'day'
@@ -33,6 +39,7 @@ function onKey(event: KeyboardEvent): void {
         <span>Kevro</span>
       </RouterLink>
       <div id="bar-job" class="bar-job" />
+      <SaveState />
       <nav class="bar-end">
         <v-btn to="/library" variant="text" size="small">Library</v-btn>
         <v-btn to="/drawer" variant="text" size="small">Drawer</v-btn>
@@ -48,7 +55,11 @@ function onKey(event: KeyboardEvent): void {
         />
       </nav>
     </header>
-    <v-main class="page"><RouterView /></v-main>
+    <v-main class="page">
+      <CrashNotice />
+      <OutboxNotices />
+      <RouterView />
+    </v-main>
     <KeySheet v-model="keys" />
   </v-app>
 </template>

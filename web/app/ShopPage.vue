@@ -12,11 +12,7 @@ onMounted(() => shop.load().catch(say))
 function say(error: unknown): void {
   problem.value = problemText(error)
 }
-const save = (change: Partial<Shop>) =>
-  shop
-    .saveShop(change)
-    .then(() => (problem.value = ''))
-    .catch(say)
+const save = (change: Partial<Shop>) => shop.saveShop(change)
 const setUnit = (unit: Partial<Shop['units']>) =>
   settings.value && save({ units: { ...settings.value.units, ...unit } })
 
@@ -24,7 +20,7 @@ const latitudeProblem = ref('')
 function saveLatitude(text: string): void {
   const value = text.trim() === '' ? null : Number(text.replace(',', '.').replace('−', '-'))
   latitudeProblem.value = value === null || Math.abs(value) <= 90 ? '' : 'From −90 to 90.'
-  if (!latitudeProblem.value) void save({ latitudeDeg: value })
+  if (!latitudeProblem.value) save({ latitudeDeg: value })
 }
 </script>
 

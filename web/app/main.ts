@@ -4,6 +4,7 @@ import { createVuetify } from 'vuetify'
 import { aliases, mdi } from 'vuetify/iconsets/mdi-svg'
 import 'vuetify/styles'
 import App from './App.vue'
+import { catchCrashes } from './crash.ts'
 import { makeRouter } from './router.ts'
 import { storedTheme } from './themeChoice.ts'
 import { day, dim } from './theme.ts'
@@ -24,4 +25,7 @@ const vuetify = createVuetify({
   },
 })
 
-createApp(App).use(createPinia()).use(makeRouter()).use(vuetify).mount('#app')
+const router = makeRouter()
+const app = createApp(App)
+catchCrashes(app, router)
+app.use(createPinia()).use(router).use(vuetify).mount('#app')

@@ -120,11 +120,6 @@ async function toJob(unit: BatchUnit): Promise<void> {
       <header class="d-flex align-center ga-3 mb-3 flex-wrap">
         <h1>{{ body.label }}</h1>
         <span class="quiet">{{ batch.profile.value.name }}</span>
-        <span class="quiet" role="status" data-testid="save-state">{{
-          { saved: 'saved', saving: 'saving…', offline: 'no answer from the server; kept here', stale: '' }[
-            batch.state.value
-          ]
-        }}</span>
         <v-spacer />
         <AimPicker
           :model-value="body.aim"
@@ -158,13 +153,6 @@ async function toJob(unit: BatchUnit): Promise<void> {
         >
         <v-btn :prepend-icon="mdiPlus" data-testid="add-unit" @click="addUnit">Unit</v-btn>
       </header>
-      <v-alert v-if="batch.state.value === 'stale'" type="warning" variant="tonal" density="compact" class="mb-3">
-        This batch was changed in another window. What you entered is kept here.
-        <template #append>
-          <v-btn size="small" class="mr-2" @click="batch.settle('mine')">Keep mine</v-btn>
-          <v-btn size="small" @click="batch.settle('theirs')">Take theirs</v-btn>
-        </template>
-      </v-alert>
       <ConditionPicker
         plain
         class="mb-3"

@@ -1,4 +1,4 @@
-import { computed, ref, shallowRef } from 'vue'
+import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 import { middleOf, rankUnits, toldApart } from '#core/compare/pick.ts'
 import { referenceState, singleReport } from '#core/compare/setup.ts'
 import { summarise, type MeasuredSummary } from '#core/measure/summary.ts'
@@ -9,102 +9,34 @@ import { profileOf } from '#core/sports/sports.ts'
 import type { Batch, BatchBody, BatchUnit } from '#contract/batch.ts'
 import type { JobView } from '#contract/entities.ts'
 import type { TrayReading } from '#contract/devices.ts'
-import { sameContent } from '../api/outbox.ts'
+import { batchNamed } from '../documents/edit.ts'
+import { useOutbox } from '../documents/useOutbox.ts'
 import { fromDevice } from '../stages/measure/fromDevice.ts'
-import { ApiProblem, call, problemText, Unreachable } from '../api/client.ts'
+import { call, problemText } from '../api/client.ts'
 import { useDevices } from '../stores/devices.ts'
 import { useShop } from '../stores/shop.ts'
-
-const SAVE_DELAY_MS = 300
-const RETRY_MS = 3000
 
 /** Several units of one model: their readings, their order, and saving every change. */
 export function useBatch(id: string) {
   const shop = useShop()
   const devices = useDevices()
+  const outbox = useOutbox()
+  const doc = batchNamed(id)
   const body = shallowRef<BatchBody | null>(null)
   const revision = ref(0)
   const canUndo = ref(false)
   const canRedo = ref(false)
-  const state = ref<'saved' | 'saving' | 'offline' | 'stale'>('saved')
   const problem = ref('')
-  const key = `kevro-batch-${id}`
-  let timer: ReturnType<typeof setTimeout> | undefined
   const aimed = shallowRef<{ name: string; wanted: Partial<Record<Quantity, number>> } | null>(null)
 
   async function open(): Promise<void> {
-    const batch = await call<Batch>('GET', `/batches/${id}`)
-    show(batch)
-    shop.sportUnits = profileOf(batch.body.sport).units
-    const waiting = JSON.parse(localStorage.getItem(key) ?? 'null') as { expected: number; body: BatchBody } | null
-    if (waiting) {
-      body.value = waiting.body
-      revision.value = waiting.expected
-      void send()
-    }
+    const [batch] = await Promise.all([call<Batch>('GET', `/batches/${id}`), outbox.ready()])
+    const made = outbox.madeOf(doc)
+    show(made && made.revision > batch.revision ? (made.answer as Batch) : batch)
+    const waiting = outbox.waitingFor(doc).at(-1)
+    if (waiting) body.value = waiting.content as BatchBody
+    shop.sportUnits = profileOf(body.value!.sport).units
     await aim()
-  }
-
-  /** A change: at once here and in the browser's storage, soon at the server. */
-  function save(change: Partial<BatchBody>): void {
-    body.value = { ...body.value!, ...change }
-    localStorage.setItem(key, JSON.stringify({ expected: revision.value, body: body.value }))
-    state.value = 'saving'
-    clearTimeout(timer)
-    timer = setTimeout(() => void send(), SAVE_DELAY_MS)
-    if (change.aim || change.condition) void aim()
-  }
-
-  let sending: Promise<void> | null = null
-  function send(): Promise<void> {
-    sending ??= sendNow().finally(() => (sending = null))
-    return sending
-  }
-  async function sendNow(): Promise<void> {
-    const sent = body.value!
-    try {
-      const saved = await call<Batch>('PUT', `/batches/${id}`, {
-        expected: revision.value,
-        body: sent,
-        by: shop.initials,
-      })
-      revision.value = saved.revision
-      canUndo.value = saved.canUndo
-      canRedo.value = saved.canRedo
-      if (body.value === sent) {
-        localStorage.removeItem(key)
-        state.value = 'saved'
-      } else {
-        localStorage.setItem(key, JSON.stringify({ expected: revision.value, body: body.value }))
-        timer = setTimeout(() => void send(), 0)
-      }
-      problem.value = ''
-    } catch (error) {
-      if (error instanceof Unreachable) {
-        state.value = 'offline'
-        timer = setTimeout(() => void send(), RETRY_MS)
-      } else if (error instanceof ApiProblem && error.status === 409) {
-        // An answer lost on the way is no conflict: the server holds just this.
-        const theirs = await call<Batch>('GET', `/batches/${id}`)
-        if (sameContent(theirs.body, sent)) {
-          revision.value = theirs.revision
-          localStorage.removeItem(key)
-          state.value = 'saved'
-        } else state.value = 'stale'
-      } else {
-        state.value = 'stale'
-        problem.value = problemText(error)
-      }
-    }
-  }
-  async function stepBack(way: 'undo' | 'redo'): Promise<void> {
-    clearTimeout(timer)
-    if (state.value !== 'saved') await send()
-    try {
-      show(await call<Batch>('POST', `/batches/${id}/${way}`, { expected: revision.value, by: shop.initials }))
-    } catch (error) {
-      problem.value = problemText(error)
-    }
   }
   function show(batch: Batch): void {
     revision.value = batch.revision
@@ -112,14 +44,45 @@ export function useBatch(id: string) {
     canUndo.value = batch.canUndo
     canRedo.value = batch.canRedo
   }
-  async function settle(keep: 'mine' | 'theirs'): Promise<void> {
-    const theirs = await call<Batch>('GET', `/batches/${id}`)
-    revision.value = theirs.revision
-    if (keep === 'theirs') {
-      body.value = theirs.body
-      localStorage.removeItem(key)
-      state.value = 'saved'
-    } else await send()
+  const leave = [
+    outbox.listen(
+      (one) => one === doc,
+      ({ saved }) => {
+        const batch = saved.answer as Batch
+        show(saved.more ? { ...batch, body: body.value! } : batch)
+      },
+    ),
+    outbox.onReload((one) => {
+      if (one === doc) void open().catch((error) => (problem.value = problemText(error)))
+    }),
+  ]
+  onScopeDispose(() => leave.forEach((off) => off()))
+
+  /** A change: at once here, at the server as soon as it answers. */
+  function save(change: Partial<BatchBody>): void {
+    body.value = { ...body.value!, ...change }
+    outbox.edit({
+      doc,
+      seen: revision.value,
+      content: body.value,
+      by: shop.initials,
+      about: `Batch ${body.value.label}`,
+    })
+    if (change.aim || change.condition) void aim()
+  }
+  /** @returns whether the server has all of it */
+  const send = () => outbox.settled(doc)
+  async function stepBack(way: 'undo' | 'redo'): Promise<void> {
+    problem.value = ''
+    if (!(await send())) {
+      problem.value = 'What you changed here is not saved yet; it is kept. This works again when it is.'
+      return
+    }
+    try {
+      show(await call<Batch>('POST', `/batches/${id}/${way}`, { expected: revision.value, by: shop.initials }))
+    } catch (error) {
+      problem.value = problemText(error)
+    }
   }
 
   const profile = computed(() => profileOf(body.value?.sport ?? 'tennis'))
@@ -224,11 +187,9 @@ export function useBatch(id: string) {
 
   return {
     body,
-    state,
     problem,
     open,
     save,
-    settle,
     stepBack,
     canUndo,
     canRedo,

@@ -27,7 +27,7 @@ export function useBench(scale: Ref<BenchScale>, svg: Ref<SVGSVGElement | null>)
   const isLocked = (cut: Cut) => plan.body.value.locked.includes(cut.id)
   function setLocked(cut: Cut, on: boolean): void {
     const others = plan.body.value.locked.filter((id) => id !== cut.id)
-    job.save('plan', { ...plan.body.value, locked: on ? [...others, cut.id] : others }, true)
+    job.save('plan', { ...plan.body.value, locked: on ? [...others, cut.id] : others }, { keepUsed: true })
   }
   const replaced = (next: Cut) => job.cuts.map((cut) => (cut.id === next.id ? next : cut))
   function put(next: Cut): void {

@@ -6,7 +6,6 @@ import { SPORTS } from '#core/sports/profile.ts'
 import { PROFILES } from '#core/sports/sports.ts'
 import type { StoredMaterial } from '#contract/entities.ts'
 import { MATERIAL_KINDS } from '#contract/words.ts'
-import { ApiProblem, problemText } from '../api/client.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
 import { useShop } from '../stores/shop.ts'
 import WeighStrips from './WeighStrips.vue'
@@ -32,40 +31,27 @@ watch(
   () => props.material,
   (now) => {
     if (now) held.value = now
-    else if (held.value.revision > 0) held.value = blank()
+    else held.value = blank()
   },
 )
 const problem = ref('')
 const weighing = ref(false)
-const isNew = computed(() => held.value.revision === 0)
+const isNew = computed(() => props.material === null)
 const byLength = computed(() => held.value.kind === 'tape' || held.value.kind === 'sleeve')
 const unit = computed(() => COUNTED_IN[held.value.kind])
 
-async function change(part: Partial<StoredMaterial>): Promise<void> {
+function change(part: Partial<StoredMaterial>): void {
   held.value = { ...held.value, ...part }
   problem.value = ''
-  if (!isNew.value) await save()
+  if (!isNew.value) save()
 }
-async function save(): Promise<void> {
+function save(): void {
   if (!held.value.name.trim()) {
     problem.value = 'A name is needed.'
     return
   }
-  try {
-    const wasNew = isNew.value
-    const saved = await shop.saveMaterial(held.value)
-    held.value = { ...held.value, revision: saved.revision }
-    if (wasNew) emit('made', saved.id)
-  } catch (error) {
-    problem.value =
-      error instanceof ApiProblem && error.status === 409
-        ? 'This changed meanwhile, in another window or by a signed build. It is shown as it is now; type yours again.'
-        : problemText(error)
-    if (error instanceof ApiProblem && error.status === 409) {
-      await shop.loadDrawer()
-      held.value = shop.materials.find((m) => m.id === held.value.id) ?? held.value
-    }
-  }
+  shop.saveMaterial(held.value)
+  if (props.material === null) emit('made', held.value.id)
 }
 /** What a kind usually is, where the fitter has not said otherwise. */
 const USUAL: Record<StockedKind, Partial<StoredMaterial>> = {
@@ -84,7 +70,7 @@ const SPOTS = SPORTS.flatMap((sport) =>
     .map((z) => ({ value: z.id, title: `${z.name} (${PROFILES[sport].name.toLowerCase()})` })),
 )
 const number = (value: number | null, part: (v: number) => Partial<StoredMaterial>) =>
-  value !== null && void change(part(value))
+  value !== null && change(part(value))
 </script>
 
 <template>

@@ -52,9 +52,7 @@ async function mergeNow(): Promise<void> {
       >
       <h1>{{ body?.name || 'A new setup' }}</h1>
       <span v-if="setup.held?.retired" class="retired">retired</span>
-      <span class="quiet" role="status" data-testid="setup-state">{{
-        body && body.name.trim() === '' ? 'kept as soon as it has a name' : setup.state
-      }}</span>
+      <span v-if="body && body.name.trim() === ''" class="quiet" role="status">kept as soon as it has a name</span>
       <v-spacer />
       <v-btn v-if="setup.held" variant="text" @click="setup.retire(!setup.held.retired)">{{
         setup.held.retired ? 'Bring back' : 'Retire'

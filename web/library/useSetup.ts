@@ -1,4 +1,4 @@
-import { computed, ref, shallowRef } from 'vue'
+import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 import { readFigure } from '#core/compare/libraryTable.ts'
 import { combined, standardState, type Figure } from '#core/compare/setup.ts'
 import { Problem } from '#core/problem.ts'
@@ -7,7 +7,9 @@ import type { SportId } from '#core/sports/profile.ts'
 import { profileOf } from '#core/sports/sports.ts'
 import { setupBodySchema, type Reference, type SetupBody, type SetupRevision } from '#contract/library.ts'
 import * as api from '../api/library.ts'
-import { problemText } from '../api/client.ts'
+import { ApiProblem, problemText } from '../api/client.ts'
+import { setupNamed } from '../documents/edit.ts'
+import { useOutbox } from '../documents/useOutbox.ts'
 import { wordsOf } from '../shared/words.ts'
 import { useShop } from '../stores/shop.ts'
 
@@ -48,11 +50,12 @@ function newBody(sport: SportId): SetupBody {
 /** One setup of the library while it is looked at and changed: saved as it is changed, once it has a name. */
 export function useSetup(id: string) {
   const shop = useShop()
+  const outbox = useOutbox()
+  const doc = setupNamed(id)
   const body = shallowRef<SetupBody | null>(null)
   const held = shallowRef<Reference | null>(null)
   const history = shallowRef<SetupRevision[]>([])
   const problem = ref('')
-  const state = ref<'saved' | 'saving' | 'not yet kept'>('saved')
   const profile = computed(() => profileOf(body.value?.sport ?? 'tennis'))
   const units = computed(() => ({ ...shop.units, ...profile.value.units }))
 
@@ -63,40 +66,45 @@ export function useSetup(id: string) {
     shop.keep([reference])
   }
   async function load(): Promise<void> {
+    await outbox.ready()
+    const waiting = outbox.waitingFor(doc).at(-1)
     try {
       if (!shop.overview) await shop.load()
       shown(await api.oneSetup(id))
       history.value = await api.setupHistory(id)
     } catch (error) {
-      problem.value = problemText(error)
+      // A new one that has not reached the server yet is here.
+      if (!waiting || (error instanceof ApiProblem && error.status !== 404)) problem.value = problemText(error)
     }
+    if (waiting) body.value = waiting.content as SetupBody
   }
   function start(sport: SportId): void {
     body.value = newBody(sport)
-    state.value = 'not yet kept'
   }
+  const leave = [
+    outbox.listen(
+      (one) => one === doc,
+      ({ saved }) => {
+        held.value = saved.answer as Reference
+        shop.keep([held.value])
+        problem.value = ''
+        void api.setupHistory(id).then(
+          (found) => (history.value = found),
+          () => undefined,
+        )
+      },
+    ),
+    outbox.onReload((one) => one === doc && void load()),
+  ]
+  onScopeDispose(() => leave.forEach((off) => off()))
 
-  let sending: Promise<void> = Promise.resolve()
-  /** A change: here at once, at the server one after the other. */
+  /** A change: here at once, at the server as soon as it answers. */
   function change(part: Partial<SetupBody>): void {
     body.value = { ...body.value!, ...part }
-    if (body.value.name.trim() === '') return
-    state.value = 'saving'
-    sending = sending.then(send)
-  }
-  async function send(): Promise<void> {
-    const mine = body.value!
-    try {
-      const saved = await api.saveSetup(id, mine, held.value?.revision ?? 0, shop.initials)
-      held.value = saved
-      shop.keep([saved])
-      problem.value = ''
-      if (body.value === mine) state.value = 'saved'
-      history.value = await api.setupHistory(id)
-    } catch (error) {
-      problem.value = problemText(error)
-      state.value = 'not yet kept'
-    }
+    const { name } = body.value
+    if (name.trim() === '') return
+    const seen = held.value?.revision ?? 0
+    outbox.edit({ doc, seen, content: body.value, by: shop.initials, about: `Setup ${name}` })
   }
   const changeReport = (reportId: string, part: Partial<ReportBody>) =>
     change({ reports: body.value!.reports.map((r) => (r.id === reportId ? { ...r, ...part } : r)) })
@@ -127,8 +135,11 @@ export function useSetup(id: string) {
   const known = computed(() => body.value?.reports.some((r) => QUANTITIES.some((q) => r.figures[q] !== null)) ?? false)
 
   async function settle(run: () => Promise<Reference>): Promise<void> {
+    if (!(await outbox.settled(doc))) {
+      problem.value = 'What you changed here is not saved yet; it is kept. This works again when it is.'
+      return
+    }
     try {
-      await sending
       shown(await run())
       history.value = await api.setupHistory(id)
       problem.value = ''
@@ -147,7 +158,6 @@ export function useSetup(id: string) {
     held,
     history,
     problem,
-    state,
     profile,
     units,
     together,

@@ -7,7 +7,10 @@ export function useSheets() {
   const shop = useShop()
   return {
     async print(sheet: 'work-order' | 'spec-card' | 'comparison'): Promise<void> {
-      await job.flush()
+      if (!(await job.flush())) {
+        job.problem = 'Not printed: what you changed is not saved yet. It is kept; print again when it is saved.'
+        return
+      }
       const paper = shop.overview?.shop.paper ?? 'A4'
       window.open(`/api/jobs/${job.view!.job.id}/sheets/${sheet}.pdf?paper=${paper}`, '_blank')
     },

@@ -37,18 +37,20 @@ watch(
   () => (known.value === props.id ? referencesOf(job.bodies) : []),
   (ids) => void shop.know(ids).catch(() => undefined),
 )
-const sendNow = () => void job.flush()
 onMounted(() => {
   void load()
   warmPlanner()
   window.addEventListener('keydown', onKey)
-  window.addEventListener('beforeunload', sendNow)
 })
 onBeforeUnmount(() => {
   window.removeEventListener('keydown', onKey)
-  window.removeEventListener('beforeunload', sendNow)
 })
 
+/** The job as a file, with all that was typed. */
+async function handOn(): Promise<void> {
+  if (await job.flush()) window.location.href = `/api/jobs/${encodeURIComponent(props.id)}/export`
+  else job.problem = 'No file yet: what you changed is not saved. It is kept; try again when it is saved.'
+}
 const ready = computed(
   () => job.view?.job.id === props.id && job.picture !== null && shop.loaded && known.value === props.id,
 )
@@ -64,13 +66,14 @@ const SAYS = { empty: 'not yet', done: 'done', stale: 'changed', waits: 'waits' 
 
 function onKey(event: KeyboardEvent): void {
   if (!ready.value) return
-  const typing = event.target instanceof HTMLElement && event.target.closest('input, textarea, [contenteditable]')
-  if (typing) return
+  const field = event.target instanceof HTMLElement && event.target.closest('input, textarea, [contenteditable]')
+  // In an empty field there is nothing of its own to take back: what was just entered from it is meant.
+  if (field && !('value' in field && field.value === '')) return
   if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z') {
     event.preventDefault()
     void job.stepBack(current.value, event.shiftKey ? 'redo' : 'undo')
   }
-  if (!quick.value && (event.key === '[' || event.key === ']')) {
+  if (!field && !quick.value && (event.key === '[' || event.key === ']')) {
     const to = STAGES[STAGES.indexOf(current.value) + (event.key === ']' ? 1 : -1)]
     if (to) void router.push({ name: to, params: { id: props.id } })
   }
@@ -83,16 +86,8 @@ function onKey(event: KeyboardEvent): void {
       <b>{{ quick ? 'Quick bench' : `Job ${job.view!.job.number}` }}</b>
       <span>{{ job.bodies.player?.facts.name }}</span>
       <span class="quiet">{{ job.view!.frame.label }}</span>
-      <span class="save quiet" role="status" data-testid="save-state">{{
-        job.saveState === 'saved'
-          ? 'saved'
-          : job.saveState === 'saving'
-            ? 'saving…'
-            : 'no answer from the server; kept here'
-      }}</span>
-      <v-btn :href="`/api/jobs/${id}/export`" size="small" variant="text" data-testid="job-file" @click="job.flush()"
-        >Job file</v-btn
-      >
+      <v-spacer />
+      <v-btn size="small" variant="text" data-testid="job-file" @click="handOn">Job file</v-btn>
       <v-btn
         :icon="mdiUndo"
         size="x-small"
@@ -138,23 +133,15 @@ function onKey(event: KeyboardEvent): void {
       <v-alert v-if="cracked && current !== 'measure'" type="error" variant="flat" density="compact"
         >This frame was found cracked. Do not add mass to it.</v-alert
       >
-      <v-alert v-if="job.conflict" type="warning" variant="tonal" density="compact" data-testid="conflict">
-        “{{ STAGE_NAMES[job.conflict.stage] }}” was changed in another window since you opened it. What you entered is
-        kept here.
-        <template #append>
-          <v-btn size="small" class="mr-2" @click="job.settle('mine')">Keep mine</v-btn>
-          <v-btn size="small" @click="job.settle('theirs')">Take theirs</v-btn>
-        </template>
-      </v-alert>
       <v-alert
-        v-if="job.refused"
+        v-if="job.problem"
         type="error"
         variant="tonal"
         density="compact"
         closable
-        data-testid="refused"
-        @click:close="job.refused = ''"
-        >{{ job.refused }}</v-alert
+        data-testid="job-problem"
+        @click:close="job.problem = ''"
+        >{{ job.problem }}</v-alert
       >
     </div>
     <div class="grid">
@@ -172,10 +159,6 @@ function onKey(event: KeyboardEvent): void {
   gap: 12px;
   white-space: nowrap;
   overflow: hidden;
-}
-.save {
-  font-size: 13px;
-  margin-left: auto;
 }
 .track {
   display: grid;

@@ -1,4 +1,6 @@
 // @vitest-environment happy-dom
+import 'fake-indexeddb/auto'
+import { IDBFactory } from 'fake-indexeddb'
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { OPEN_LIMITS } from '#core/plan/request.ts'
@@ -6,30 +8,42 @@ import { tennis } from '#core/sports/tennis.ts'
 import { NOTHING_ON } from '#core/frame/condition.ts'
 import type { MeasureBody } from '#core/job/bodies.ts'
 import type { JobView, SavedStage } from '#contract/entities.ts'
+import { useOutbox } from '../documents/useOutbox.ts'
 import { useJob } from './job.ts'
 import { useShop } from './shop.ts'
 
-/** A small server in memory, with revisions as the real one keeps them. */
-class Shop {
-  stages = new Map<string, SavedStage>()
-  readings: JobView['readings'] = []
+interface Held {
+  stages: Map<string, SavedStage>
+  readings: JobView['readings']
+  job: JobView['job']
+  frame: JobView['frame']
+}
+
+/** A small server in memory, with jobs, revisions and edits taken once, as the real one keeps them. */
+class Server {
+  readonly jobs = new Map<string, Held>()
+  readonly applied = new Map<string, number>()
   away = false
   loseAnswer = false
+  /** Statuses that the next requests are answered with, whatever they ask. */
+  broken: number[] = []
   calls: string[] = []
 
-  view(): JobView {
-    return {
+  job(id: string): Held {
+    const held: Held = this.jobs.get(id) ?? {
+      stages: new Map(),
+      readings: [],
       job: {
-        id: 'j',
+        id,
         number: 1,
         kind: 'job',
-        frameId: 'f',
+        frameId: `f-${id}`,
         ticket: { owner: '', due: '', price: '', strings: '', returnToOriginal: false },
         createdAt: '',
         revision: 1,
       },
       frame: {
-        id: 'f',
+        id: `f-${id}`,
         label: 'Frame',
         maker: '',
         model: '',
@@ -40,47 +54,55 @@ class Shop {
         ownStrings: null,
         revision: 1,
       },
-      stages: [...this.stages.values()],
-      readings: this.readings,
-      taken: {},
     }
+    this.jobs.set(id, held)
+    return held
   }
-  frameRevision = 1
-  frame: Record<string, unknown> = {}
-  save(stage: string, body: unknown, used = {}): SavedStage {
-    const revision = (this.stages.get(stage)?.revision ?? 0) + 1
+  view(id = 'j'): JobView {
+    const { stages, readings, job, frame } = this.job(id)
+    return { job, frame, stages: [...stages.values()], readings, taken: {} }
+  }
+  save(stage: string, body: unknown, used = {}, id = 'j'): SavedStage {
+    const { stages } = this.job(id)
+    const revision = (stages.get(stage)?.revision ?? 0) + 1
     const saved = { stage, revision, body, used, at: '', by: '', canUndo: revision > 1, canRedo: false } as SavedStage
-    this.stages.set(stage, saved)
+    stages.set(stage, saved)
     return saved
   }
-  answer = async (url: string, init?: { method?: string; body?: string }): Promise<Response> => {
+  answer = async (url: string, init?: { method?: string; body?: string; headers?: Record<string, string> }) => {
     if (this.away) throw new TypeError('no network')
-    const path = url.replace('/api/jobs/j', '')
-    if (path === '/api/frames/f') {
-      const sent = JSON.parse(init!.body!)
-      this.calls.push(`frame ${sent.revision}`)
-      if (sent.revision !== this.frameRevision)
-        return new Response(JSON.stringify({ error: { code: 'edit.stale', path: '', data: {}, message: 'stale' } }), {
-          status: 409,
-        })
-      this.frame = { ...sent, revision: ++this.frameRevision }
-      return new Response(JSON.stringify(this.frame))
-    }
     const method = init?.method ?? 'GET'
-    this.calls.push(`${method} ${path}`)
+    const json = (data: unknown, status = 200) => new Response(JSON.stringify(data), { status })
+    const refuse = (status: number, code: string) =>
+      json({ error: { code, path: '', data: {}, message: `${status} ${code}` } }, status)
+    const edit = init?.headers?.['kevro-edit'] ?? ''
+    const status = edit ? this.broken.shift() : undefined
+    if (status) return refuse(status, 'server.failed')
+    if (url === '/api/materials') return json([])
+    const [, , kind, id, what, stage] = url.split('/')
+    this.calls.push(`${method} ${[what, stage].filter(Boolean).join('/') || kind}`)
     const body = init?.body ? JSON.parse(init.body) : null
-    const json = (data: unknown, status = 200) =>
-      new Response(JSON.stringify(data), { status, headers: { 'content-type': 'application/json' } })
-    if (method === 'GET') return json(this.view())
-    if (path === '/readings') {
-      if (!this.readings.some((r) => r.id === body.id)) this.readings.push({ ...body, takenAt: '' })
-      return json(body, 201)
+    if (method === 'GET') return json(kind === 'frames' ? this.job(id.slice(2)).frame : this.view(id))
+    const before = this.applied.get(edit)
+    const held = this.job(kind === 'frames' ? id.slice(2) : id)
+    let saved: { revision: number }
+    if (kind === 'frames') {
+      if (before) return json({ ...held.frame, revision: before })
+      if (body.revision !== held.frame.revision) return refuse(409, 'edit.stale')
+      held.frame = { ...body, revision: body.revision + 1 }
+      saved = held.frame
+    } else if (what === 'ticket') {
+      if (before) return json({ ...held.job, revision: before })
+      if (body.expected !== held.job.revision) return refuse(409, 'edit.stale')
+      held.job = { ...held.job, ticket: body.ticket, revision: body.expected + 1 }
+      saved = held.job
+    } else {
+      if (before) return json({ ...held.stages.get(stage)!, revision: before })
+      if ((held.stages.get(stage)?.revision ?? 0) !== body.expected) return refuse(409, 'edit.stale')
+      for (const r of body.readings) held.readings.push(r)
+      saved = this.save(stage, body.body, body.used, id)
     }
-    const stage = path.split('/')[2]
-    if ((this.stages.get(stage)?.revision ?? 0) !== body.expected) {
-      return json({ error: { code: 'edit.stale', path: '', data: {}, message: 'stale' } }, 409)
-    }
-    const saved = this.save(stage, body.body, body.used)
+    this.applied.set(edit, saved.revision)
     if (this.loseAnswer) {
       this.loseAnswer = false
       throw new TypeError('the answer was lost')
@@ -100,22 +122,42 @@ const measure = (note: string, readingIds: string[] = []): MeasureBody => ({
   claimId: null,
   note,
 })
-let server: Shop
-async function opened() {
+let server: Server
+/** A window: what one page load makes. */
+async function opened(id = 'j') {
   setActivePinia(createPinia())
   useShop().loaded = true
+  const outbox = useOutbox()
+  outbox.start()
   const job = useJob()
-  await job.open('j')
-  return job
+  await job.open(id)
+  await vi.waitFor(() => expect(outbox.state.started).toBe(true))
+  return { job, outbox }
 }
 const noteAt = (view: JobView | null) =>
   (view?.stages.find((s) => s.stage === 'measure')?.body as MeasureBody | undefined)?.note
+const mass = (value: number) => ({
+  quantity: 'mass' as const,
+  value,
+  typed: String(value),
+  methodId: 'scale',
+  axisCm: null,
+  purpose: 'measure' as const,
+  supersedes: null,
+})
+/** Types a reading as the page does: the reading and its naming are one edit. */
+function read(job: ReturnType<typeof useJob>, value: number): void {
+  const row = job.newReading(mass(value))
+  const { readingIds = [] } = job.bodies.measure ?? {}
+  job.save('measure', measure('', [...readingIds, row.id]), { readings: [row] })
+}
+const massesOf = (id: string) => server.view(id).readings.map((r) => r.value)
 
 beforeEach(() => {
-  localStorage.clear()
-  server = new Shop()
+  vi.stubGlobal('indexedDB', new IDBFactory())
+  server = new Server()
   vi.stubGlobal('fetch', server.answer)
-  vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] })
+  vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout', 'setInterval', 'clearInterval', 'Date'], shouldAdvanceTime: true })
 })
 afterEach(() => {
   vi.useRealTimers()
@@ -124,62 +166,62 @@ afterEach(() => {
 
 describe('an open job', () => {
   it('shows an edit at once and saves each as its own revision', async () => {
-    const job = await opened()
+    const { job, outbox } = await opened()
     job.save('measure', measure('one'))
     job.save('measure', measure('two'))
     expect(noteAt(job.view)).toBe('two')
-    expect(job.saveState).toBe('saving')
+    expect(outbox.words).toBe('saving…')
     await job.flush()
-    expect(server.stages.get('measure')!.revision).toBe(2)
+    expect(server.job('j').stages.get('measure')!.revision).toBe(2)
     expect(noteAt(server.view())).toBe('two')
-    expect(job.saveState).toBe('saved')
-    expect(localStorage.length).toBe(0)
+    expect(outbox.words).toBe('saved')
   })
 
-  it('sends a reading before the stage that names it', async () => {
-    const job = await opened()
-    const id = job.addReading({
-      quantity: 'mass',
-      value: 320,
-      typed: '320',
-      methodId: 'scale',
-      axisCm: null,
-      purpose: 'measure',
-      supersedes: null,
-    })
-    job.save('measure', measure('', [id]))
+  it('a reading and its naming in the stage are one request', async () => {
+    const { job } = await opened()
+    read(job, 320)
     await job.flush()
-    const writes = server.calls.filter((c) => !c.startsWith('GET'))
-    expect(writes).toEqual(['POST /readings', 'PUT /stages/measure'])
+    expect(server.calls.filter((c) => !c.startsWith('GET'))).toEqual(['PUT stages/measure'])
     expect(job.picture!.measured.state.massG).toBe(320)
   })
 
+  it('keeps the moment of typing, however late it is sent', async () => {
+    const { job } = await opened()
+    server.away = true
+    vi.setSystemTime(new Date('2031-05-04T10:00:00Z'))
+    read(job, 320)
+    await job.flush()
+    vi.setSystemTime(new Date('2031-05-04T14:00:00Z'))
+    server.away = false
+    await job.flush()
+    expect(server.view().readings[0].takenAt).toBe('2031-05-04T10:00:00.000Z')
+  })
+
   it('keeps edits while the server is away, over a reload, and sends them when it is back', async () => {
-    let job = await opened()
+    let { job, outbox } = await opened()
     job.save('measure', measure('one'))
     await job.flush()
     server.away = true
     job.save('measure', measure('two'))
     await job.flush()
-    expect(job.saveState).toBe('offline')
+    expect(outbox.words).toContain('1 change kept here')
+    await vi.waitFor(() => expect(outbox.state.kept).toBe(true))
     server.away = false
-    job = await opened()
+    ;({ job, outbox } = await opened())
     expect(noteAt(job.view)).toBe('two')
-    await job.flush()
+    await vi.waitFor(() => expect(outbox.words).toBe('saved'))
     expect(noteAt(server.view())).toBe('two')
-    expect(job.saveState).toBe('saved')
   })
 
-  it('does not take a lost answer for a conflict', async () => {
-    const job = await opened()
+  it('does not take a lost answer for a conflict, whatever is looked up in between', async () => {
+    const { job, outbox } = await opened()
     server.loseAnswer = true
     job.save('measure', measure('arrived'))
     await job.flush()
-    expect(job.saveState).toBe('offline')
+    expect(outbox.words).toContain('kept here')
     await job.flush()
-    expect(job.conflict).toBeNull()
-    expect(job.saveState).toBe('saved')
-    expect(server.stages.get('measure')!.revision).toBe(1)
+    expect(outbox.words).toBe('saved')
+    expect(server.job('j').stages.get('measure')!.revision).toBe(1)
     job.save('measure', measure('next'))
     await job.flush()
     expect(noteAt(server.view())).toBe('next')
@@ -188,54 +230,162 @@ describe('an open job', () => {
   it.each([
     ['mine', 'here'],
     ['theirs', 'there'],
-  ] as const)('asks when another window was first; keeping %s keeps “%s”', async (keep, note) => {
-    const job = await opened()
+  ] as const)('asks when another window was first; keeping %s keeps “%s”, and nothing is thrown away', async (keep, note) => {
+    const { job, outbox } = await opened()
     job.save('measure', measure('first'))
     await job.flush()
     server.save('measure', measure('there'))
     job.save('measure', measure('here'))
     await job.flush()
-    expect(job.conflict?.stage).toBe('measure')
+    expect(outbox.state.conflicts.map((c) => c.doc)).toEqual(['stage/j/measure'])
+    expect(outbox.words).toBe('1 change to choose between')
     expect(noteAt(job.view)).toBe('here')
     expect(noteAt(server.view())).toBe('there')
-    await job.settle(keep)
-    expect(job.conflict).toBeNull()
-    expect(noteAt(job.view)).toBe(note)
+    await outbox.settle('stage/j/measure', keep)
+    await vi.waitFor(() => expect(noteAt(job.view)).toBe(note))
     expect(noteAt(server.view())).toBe(note)
+    expect(outbox.words).toBe('saved')
+    expect(outbox.state.aside).toHaveLength(keep === 'theirs' ? 1 : 0)
   })
 
-  it('says what the server refuses, and goes on', async () => {
-    const job = await opened()
-    vi.stubGlobal('fetch', async (url: string, init?: { method?: string; body?: string }) =>
-      url.includes('/stages/target')
-        ? new Response(
-            JSON.stringify({
-              error: { code: 'field.invalid', path: 'lines.mass', data: {}, message: 'Not accepted.' },
-            }),
-            { status: 422 },
-          )
-        : server.answer(url, init),
-    )
+  it('a conflict in one stage holds nothing else back', async () => {
+    const { job, outbox } = await opened()
+    job.save('measure', measure('first'))
+    await job.flush()
+    server.save('measure', measure('there'))
+    job.save('measure', measure('here'))
+    job.saveTicket({ owner: 'Somebody' })
+    await job.flush()
+    expect(server.view().job.ticket.owner).toBe('Somebody')
+    expect(outbox.words).toContain('to choose between')
+  })
+
+  it('says what the server refuses, keeps it, goes on, and never says “saved” beside it', async () => {
+    const { job, outbox } = await opened()
+    server.broken = [422]
     job.save('target', { way: 'hand', referenceId: null, school: null, lines: {}, also: {}, confirmed: [] })
+    await job.flush()
     job.save('plan', { limits: OPEN_LIMITS, taken: null, byHand: false, cuts: [], locked: [] })
     await job.flush()
-    expect(job.refused).toBe('Not accepted.')
-    expect(server.stages.has('plan')).toBe(true)
-    expect(server.stages.has('target')).toBe(false)
+    expect(server.job('j').stages.has('plan')).toBe(true)
+    expect(server.job('j').stages.has('target')).toBe(false)
+    expect(outbox.words).toBe('1 change not accepted')
+    const [put] = outbox.state.aside
+    expect(put).toMatchObject({ about: 'Job 1, Target', aside: { why: 'refused', words: '422 server.failed' } })
+    await outbox.again(put.id)
+    expect(server.job('j').stages.has('target')).toBe(true)
+    expect(outbox.words).toBe('saved')
+  })
+
+  it.each([500, 503, 408, 425, 429])('an answer of %d throws nothing away', async (status) => {
+    const { job, outbox } = await opened()
+    server.broken = [status, status]
+    job.save('measure', measure('typed once'))
+    await job.flush()
+    expect(outbox.words).toContain('kept here')
+    await vi.waitFor(() => expect(outbox.words).toBe('saved'), { timeout: 8000 })
+    expect(noteAt(server.view())).toBe('typed once')
+  })
+
+  it('undo waits for what is on its way, and says so when it cannot', async () => {
+    const { job } = await opened()
+    server.away = true
+    job.save('measure', measure('one'))
+    await job.stepBack('measure', 'undo')
+    expect(job.problem).toContain('It is kept until then')
   })
 })
 
-describe('changes of the frame', () => {
+describe('an outage with two customers', () => {
+  it('every reading ends in its own job, none in the other’s', async () => {
+    const { job } = await opened('alice')
+    server.away = true
+    for (let i = 0; i < 40; i++) read(job, 100 + i)
+    // The other job's page, fetched before the server went away.
+    server.away = false
+    const opening = job.open('bob')
+    server.away = true
+    await opening.catch(() => undefined)
+    server.away = false
+    await job.open('bob')
+    server.away = true
+    for (let i = 0; i < 5; i++) read(job, 900 + i)
+    server.away = false
+    const next = await opened('alice')
+    void next.job.open('bob')
+    await vi.waitFor(() => expect(next.outbox.words).toBe('saved'))
+    expect(massesOf('alice')).toEqual(Array.from({ length: 40 }, (_, i) => 100 + i))
+    expect(massesOf('bob')).toEqual([900, 901, 902, 903, 904])
+  })
+  it('work on a job that is not open is sent all the same', async () => {
+    const { job } = await opened('alice')
+    server.away = true
+    read(job, 301)
+    await job.flush()
+    server.away = false
+    await job.open('bob')
+    await vi.waitFor(() => expect(massesOf('alice')).toEqual([301]))
+  })
+  it('a late answer about one job is not drawn into another’s page', async () => {
+    const { job } = await opened('alice')
+    let land = () => {}
+    const held = new Promise<void>((go) => (land = go))
+    vi.stubGlobal('fetch', async (url: string, init?: { method?: string }) => {
+      const answer = await server.answer(url, init)
+      if (init?.method === 'PUT') await held
+      return answer
+    })
+    job.save('measure', measure('for Alice'))
+    await job.open('bob')
+    land()
+    await vi.waitFor(() => expect(noteAt(server.view('alice'))).toBe('for Alice'))
+    await vi.advanceTimersByTimeAsync(50)
+    expect(noteAt(job.view)).toBeUndefined()
+  })
+})
+
+describe('a browser that keeps nothing', () => {
+  it('sends all the same, and says that it keeps nothing while something waits', async () => {
+    vi.stubGlobal('indexedDB', {
+      open: () => {
+        throw new DOMException('denied', 'SecurityError')
+      },
+    })
+    const { job, outbox } = await opened()
+    server.away = true
+    job.save('measure', measure('typed'))
+    await job.flush()
+    await vi.waitFor(() => expect(outbox.words).toContain('only in this window'))
+    server.away = false
+    await job.flush()
+    expect(noteAt(server.view())).toBe('typed')
+    expect(outbox.words).toBe('saved')
+  })
+})
+
+describe('changes of ticket and frame', () => {
+  it('outlive an outage and a reload', async () => {
+    const { job } = await opened()
+    server.away = true
+    job.saveTicket({ owner: 'Typed offline' })
+    job.saveFrame({ label: 'Renamed offline' })
+    await job.flush()
+    server.away = false
+    const next = await opened()
+    expect([next.job.view!.job.ticket.owner, next.job.view!.frame.label]).toEqual(['Typed offline', 'Renamed offline'])
+    await vi.waitFor(() => expect(next.outbox.words).toBe('saved'))
+    expect([server.view().job.ticket.owner, server.view().frame.label]).toEqual(['Typed offline', 'Renamed offline'])
+  })
   it('typed one upon the other are all kept, none is taken for another window’s', async () => {
-    const job = await opened()
+    const { job, outbox } = await opened()
     const { geometry } = job.view!.frame
-    const first = job.saveFrame({ geometry: { ...geometry, mains: 1 } })
-    const second = job.saveFrame({ geometry: { ...job.view!.frame.geometry, mains: 18 } })
-    const third = job.saveFrame({ label: 'Renamed' })
-    await Promise.all([first, second, third])
-    expect(server.calls.filter((c) => c.startsWith('frame'))).toEqual(['frame 1', 'frame 2', 'frame 3'])
-    expect(server.frame).toMatchObject({ label: 'Renamed', geometry: { mains: 18 } })
+    job.saveFrame({ geometry: { ...geometry, mains: 1 } })
+    job.saveFrame({ geometry: { ...job.view!.frame.geometry, mains: 18 } })
+    job.saveFrame({ label: 'Renamed' })
+    await job.flush()
+    expect(server.calls.filter((c) => c === 'PUT frames')).toHaveLength(3)
+    expect(server.job('j').frame).toMatchObject({ label: 'Renamed', geometry: { mains: 18 }, revision: 4 })
     expect([job.view!.frame.revision, job.view!.frame.label]).toEqual([4, 'Renamed'])
-    expect(job.refused).toBe('')
+    expect(outbox.words).toBe('saved')
   })
 })

@@ -4,47 +4,45 @@ import { withPieces } from '#core/frame/pieces.ts'
 import type { FrameState } from '#core/frame/state.ts'
 import type { StageBodies } from '#core/job/bodies.ts'
 import { pictureOf, type JobPicture } from '#core/job/picture.ts'
-import type { Facts, Stage } from '#core/job/stages.ts'
+import { STAGES, type Facts, type Stage } from '#core/job/stages.ts'
 import { piecesOfAll, type Cut } from '#core/plan/cut.ts'
 import type { Material } from '#core/plan/material.ts'
 import { profileOf } from '#core/sports/sports.ts'
 import {
+  jobViewSchema,
   readingSchema,
   type Frame,
   type JobRow,
   type JobView,
   type NewReading,
   type SavedStage,
-  type StoredReadingRow,
 } from '#contract/entities.ts'
-import { ApiProblem, call, problemText, Unreachable } from '../api/client.ts'
-import { afterSaved, loadWaiting, sameContent, storeWaiting, type Waiting } from '../api/outbox.ts'
+import { call, problemText } from '../api/client.ts'
+import { frameNamed, partsOf, stageOfJob, ticketOfJob, type DocumentName, type StageContent } from '../documents/edit.ts'
+import { useOutbox } from '../documents/useOutbox.ts'
+import { STAGE_NAMES } from '../shared/words.ts'
 import { useShop } from './shop.ts'
 
-export interface Conflict {
-  stage: Stage
-  mine: { body: unknown; used: Facts }
+export interface SaveOptions {
+  /** Readings that the content names for the first time: they are stored with it, or not at all. */
+  readings?: readonly NewReading[]
+  /** For edits that do not work the stage out anew. */
+  keepUsed?: boolean
 }
 
-const SAVE_DELAY_MS = 250
-const RETRY_MS = 3000
-
-/** The open job: its stored record, what follows from it, and what is still on its way to the server. */
+/** The open job: its stored record with all that waits for the server laid over it, and what follows from it. */
 export const useJob = defineStore('job', () => {
   const shop = useShop()
+  const outbox = useOutbox()
   const view = shallowRef<JobView | null>(null)
-  const waiting = shallowRef<Waiting[]>([])
-  const saveState = ref<'saved' | 'saving' | 'offline'>('saved')
-  const conflict = shallowRef<Conflict | null>(null)
-  const refused = ref('')
+  /** What went wrong with something other than saving, in words. */
+  const problem = ref('')
   /** Cuts under the hand while they are being dragged; null when nothing moves. */
   const liveCuts = shallowRef<Cut[] | null>(null)
   /** The fitter wants the rest worked out anew around a piece in hand. */
   const restFollows = ref(false)
   /** The rest lies as a good plan put it: the proven one takes its place when it is there. */
   const settleRest = ref(false)
-  let timer: ReturnType<typeof setTimeout> | undefined
-  let flushing: Promise<void> | null = null
 
   const bodies = computed<Partial<StageBodies>>(() =>
     Object.fromEntries((view.value?.stages ?? []).map((s) => [s.stage, s.body])),
@@ -86,232 +84,175 @@ export const useJob = defineStore('job', () => {
     view.value = { ...view.value!, stages: [...stages, saved] }
   }
 
+  /** Which opening is the latest: the answer to an earlier one is for a page that is gone. */
+  let opening = 0
   async function open(id: string): Promise<void> {
-    if (view.value?.job.id === id && waiting.value.length > 0) await flush()
-    view.value = await call<JobView>('GET', `/jobs/${id}`)
-    shop.sportUnits = profileOf(view.value.frame.sport).units
-    conflict.value = null
-    refused.value = ''
+    const mine = ++opening
+    const [answer] = await Promise.all([call<JobView>('GET', `/jobs/${encodeURIComponent(id)}`), outbox.ready()])
+    const found = jobViewSchema.parse(answer)
+    if (mine !== opening) return
+    view.value = found
+    shop.sportUnits = profileOf(found.frame.sport).units
+    problem.value = ''
     liveCuts.value = null
-    waiting.value = loadWaiting(id)
-    for (const item of waiting.value) applyLocally(item)
-    if (waiting.value.length > 0) void flush()
+    layOver()
+  }
+  outbox.onReload((doc) => {
+    if (view.value && belongs(doc)) void open(view.value.job.id).catch((error) => (problem.value = problemText(error)))
+  })
+
+  const names = (id: string, frameId: string) => [
+    ...STAGES.map((stage) => stageOfJob(id, stage)),
+    ticketOfJob(id),
+    frameNamed(frameId),
+  ]
+  const belongs = (doc: DocumentName) =>
+    view.value !== null && names(view.value.job.id, view.value.job.frameId).includes(doc)
+
+  /** What waits, and what was acknowledged while the server’s view was on its way, in place of what is older. */
+  function layOver(): void {
+    const { job, frame } = view.value!
+    for (const stage of STAGES) {
+      const doc = stageOfJob(job.id, stage)
+      const made = outbox.madeOf(doc)
+      if (made && made.revision > (stageOf(stage)?.revision ?? 0)) putStage(made.answer as SavedStage)
+      for (const edit of outbox.waitingFor(doc)) showStage(stage, edit.content as StageContent, edit.typedAt)
+    }
+    const ticket = outbox.waitingFor(ticketOfJob(job.id)).at(-1)
+    if (ticket) showTicket(ticket.content as JobRow['ticket'])
+    const held = outbox.waitingFor(frameNamed(frame.id)).at(-1)
+    if (held) view.value = { ...view.value!, frame: { ...(held.content as Frame), revision: frame.revision } }
+  }
+  const showTicket = (ticket: JobRow['ticket']) => {
+    view.value = { ...view.value!, job: { ...view.value!.job, ticket } }
   }
 
-  function applyLocally(item: Waiting): void {
-    if (!view.value) return
-    if (item.kind === 'reading') {
-      if (view.value.readings.some((r) => r.id === item.reading.id)) return
-      const row = readingSchema.parse({ takenAt: new Date().toISOString(), ...item.reading })
-      view.value = { ...view.value, readings: [...view.value.readings, row] }
-      return
-    }
-    const held = stageOf(item.stage)
+  /** Shows a stage’s new content with the readings that came with it. */
+  function showStage(stage: Stage, { body, used, readings }: StageContent, at: string): void {
+    const held = stageOf(stage)
+    const there = new Set(view.value!.readings.map((r) => r.id))
+    const rows = readings.filter((r) => !there.has(r.id)).map((r) => readingSchema.parse({ takenAt: at, ...r }))
+    if (rows.length > 0) view.value = { ...view.value!, readings: [...view.value!.readings, ...rows] }
     putStage({
-      stage: item.stage,
+      stage,
       revision: held?.revision ?? 0,
-      body: item.body,
-      used: item.used,
-      at: new Date().toISOString(),
+      body,
+      used,
+      at,
       by: shop.initials,
       canUndo: held?.canUndo ?? false,
       canRedo: false,
     })
   }
 
-  function enqueue(item: Waiting): void {
-    applyLocally(item)
-    waiting.value = [...waiting.value, item]
-    storeWaiting(view.value!.job.id, waiting.value)
-    saveState.value = 'saving'
-    clearTimeout(timer)
-    timer = setTimeout(() => void flush(), SAVE_DELAY_MS)
+  /**
+   * Saves a stage: at once here, at the server as soon as it answers. Facts are those that hold with the new content, so that
+   * the stage is up to date.
+   */
+  function save<S extends Stage>(
+    stage: S,
+    body: StageBodies[S],
+    { readings = [], keepUsed = false }: SaveOptions = {},
+  ): void {
+    const held = stageOf(stage)
+    const at = new Date().toISOString()
+    showStage(stage, { body, used: held?.used ?? {}, readings: [...readings] }, at)
+    const used = keepUsed && held ? held.used : picture.value!.facts[stage]
+    const content: StageContent = { body: JSON.parse(JSON.stringify(body)), used, readings: [...readings] }
+    showStage(stage, content, at)
+    const { id, number } = view.value!.job
+    outbox.edit({
+      doc: stageOfJob(id, stage),
+      seen: held?.revision ?? 0,
+      content,
+      by: shop.initials,
+      about: `Job ${number}, ${STAGE_NAMES[stage]}`,
+    })
   }
 
   /**
-   * Saves a stage: at once here, soon at the server. Facts are those that hold with the new content, so that the stage is up
-   * to date; pass `keepUsed` for edits that do not re-derive it.
+   * A reading as it was taken just now, to be saved with the stage that names it.
+   * @param id given when the reading has one already, as from an instrument
    */
-  function save<S extends Stage>(stage: S, body: StageBodies[S], keepUsed = false): void {
+  function newReading(
+    reading: Omit<NewReading, 'id' | 'by'> & { by?: string },
+    id: string = crypto.randomUUID(),
+  ): NewReading {
+    return { takenAt: new Date().toISOString(), ...reading, id, by: reading.by || shop.initials }
+  }
+
+  /** @returns whether the server has everything of this job */
+  async function flush(): Promise<boolean> {
+    if (!view.value) return true
+    const { job, frame } = view.value
+    const sent = await Promise.all(names(job.id, frame.id).map((doc) => outbox.settled(doc)))
+    return sent.every(Boolean)
+  }
+
+  outbox.listen(belongs, ({ doc, saved }) => {
+    const { kind, stage } = partsOf(doc)
+    if (kind === 'stage') void stageSaved(stage!, saved.answer as SavedStage, saved.more)
+    else if (kind === 'ticket') {
+      const job = saved.answer as JobRow
+      view.value = { ...view.value!, job: saved.more ? { ...view.value!.job, revision: job.revision } : job }
+    } else view.value = { ...view.value!, frame: { ...view.value!.frame, revision: saved.revision } }
+  })
+  async function stageSaved(stage: Stage, saved: SavedStage, more: boolean): Promise<void> {
     const held = stageOf(stage)
-    const expected = held?.revision ?? 0
-    applyLocally({ kind: 'stage', stage, expected, body, used: held?.used ?? {} })
-    const used = keepUsed && held ? held.used : picture.value!.facts[stage]
-    enqueue({ kind: 'stage', stage, expected, body: JSON.parse(JSON.stringify(body)), used })
-  }
-
-  /** @param id given when the reading has one already, as from an instrument */
-  function addReading(reading: Omit<NewReading, 'id' | 'by'>, id: string = crypto.randomUUID()): string {
-    enqueue({ kind: 'reading', reading: { ...reading, id, by: shop.initials } })
-    return id
-  }
-
-  /** Many readings in one request, all or none; needs the server. @returns their ids */
-  async function addMany(readings: readonly (Omit<NewReading, 'id' | 'by'> & { by?: string })[]): Promise<string[]> {
-    await flush()
-    const rows = readings.map((r) => ({ ...r, id: crypto.randomUUID(), by: r.by || shop.initials }))
-    const saved = await call<StoredReadingRow[]>('POST', `/jobs/${view.value!.job.id}/readings/bulk`, rows)
-    view.value = { ...view.value!, readings: [...view.value!.readings, ...saved] }
-    return rows.map((r) => r.id)
-  }
-
-  function flush(): Promise<void> {
-    clearTimeout(timer)
-    if (!view.value) return Promise.resolve()
-    flushing ??= sendAll().finally(() => (flushing = null))
-    return flushing
-  }
-
-  async function sendAll(): Promise<void> {
-    const jobId = view.value!.job.id
-    while (waiting.value.length > 0 && !conflict.value) {
-      const item = waiting.value[0]
-      try {
-        saveState.value = 'saving'
-        if (item.kind === 'reading') await call('POST', `/jobs/${jobId}/readings`, item.reading)
-        else await sendStage(jobId, item)
-        dropFirst(jobId, item)
-      } catch (error) {
-        if (error instanceof ApiProblem && error.status === 409 && item.kind === 'stage') {
-          if (await alreadyThere(jobId, item)) dropFirst(jobId, item)
-          else conflict.value = { stage: item.stage, mine: latestOf(item) }
-        } else if (error instanceof Unreachable) {
-          saveState.value = 'offline'
-          timer = setTimeout(() => void flush(), RETRY_MS)
-          return
-        } else {
-          // The server will never take this: say so beside the page and go on; the text stays on the screen.
-          refused.value = problemText(error)
-          dropFirst(jobId, item)
-        }
-      }
-    }
-    saveState.value = 'saved'
-  }
-
-  async function sendStage(jobId: string, item: Extract<Waiting, { kind: 'stage' }>): Promise<void> {
-    const saved = await call<SavedStage>('PUT', `/jobs/${jobId}/stages/${item.stage}`, {
-      expected: item.expected,
-      body: item.body,
-      used: item.used,
-      by: shop.initials,
-    })
-    const later = waiting.value.some((w) => w !== item && w.kind === 'stage' && w.stage === item.stage)
-    waiting.value = afterSaved(waiting.value, item, saved.revision)
-    const held = stageOf(item.stage)
-    putStage(later && held ? { ...saved, body: held.body, used: held.used } : saved)
-    if (item.stage === 'check') await seeDrawer()
+    putStage(more && held ? { ...saved, body: held.body, used: held.used } : saved)
+    if (stage === 'check') await seeDrawer()
   }
 
   /** A signature takes pieces out of the drawer, undoing it puts them back. */
   async function seeDrawer(): Promise<void> {
-    const { taken } = await call<JobView>('GET', `/jobs/${view.value!.job.id}`)
-    view.value = { ...view.value!, taken }
+    const { id } = view.value!.job
+    const { taken } = await call<JobView>('GET', `/jobs/${id}`)
+    if (view.value?.job.id === id) view.value = { ...view.value, taken }
     await shop.loadDrawer()
   }
 
-  /** What was last typed into a stage: later edits that wait hold all of the earlier ones. */
-  function latestOf(item: Extract<Waiting, { kind: 'stage' }>): Conflict['mine'] {
-    const last = waiting.value.findLast((w) => w.kind === 'stage' && w.stage === item.stage) as typeof item
-    return { body: last.body, used: last.used }
-  }
-
-  /** A save whose answer was lost on the way is no conflict: the server holds just this. */
-  async function alreadyThere(jobId: string, item: Extract<Waiting, { kind: 'stage' }>): Promise<boolean> {
-    const theirs = (await call<JobView>('GET', `/jobs/${jobId}`)).stages.find((s) => s.stage === item.stage)
-    if (!theirs || !sameContent(theirs.body, item.body)) return false
-    waiting.value = afterSaved(waiting.value, item, theirs.revision)
-    if (latestOf(item).body === item.body) putStage(theirs)
-    return true
-  }
-
-  function dropFirst(jobId: string, item: Waiting): void {
-    waiting.value = waiting.value.filter((w) => w !== item)
-    storeWaiting(jobId, waiting.value)
-  }
-
-  /** Settles a stale edit: keep what was typed here, or take what the other window saved. Both stay in the history. */
-  async function settle(keep: 'mine' | 'theirs'): Promise<void> {
-    const { stage, mine } = conflict.value!
-    const jobId = view.value!.job.id
-    const fresh = await call<JobView>('GET', `/jobs/${jobId}`)
-    waiting.value = waiting.value.filter((w) => !(w.kind === 'stage' && w.stage === stage))
-    const theirs = fresh.stages.find((s) => s.stage === stage)!
-    view.value = {
-      ...fresh,
-      stages: fresh.stages.map((s) =>
-        stageOf(s.stage) && s.stage !== stage && waiting.value.some((w) => w.kind === 'stage' && w.stage === s.stage)
-          ? stageOf(s.stage)!
-          : s,
-      ),
-    }
-    if (keep === 'mine') {
-      waiting.value = [
-        { kind: 'stage', stage, expected: theirs.revision, body: mine.body, used: mine.used },
-        ...waiting.value,
-      ]
-      applyLocally(waiting.value[0])
-    }
-    storeWaiting(jobId, waiting.value)
-    conflict.value = null
-    await flush()
-  }
-
   async function stepBack(stage: Stage, way: 'undo' | 'redo'): Promise<void> {
-    await flush()
+    const { id } = view.value!.job
+    problem.value = ''
+    if (!(await outbox.settled(stageOfJob(id, stage)))) {
+      problem.value = `${way === 'undo' ? 'Undo' : 'Redo'} works again when what you changed here is saved. It is kept until then.`
+      return
+    }
     const held = stageOf(stage)
     if (!held || !(way === 'undo' ? held.canUndo : held.canRedo)) return
     try {
-      putStage(
-        await call<SavedStage>('POST', `/jobs/${view.value!.job.id}/stages/${stage}/${way}`, {
-          expected: held.revision,
-          by: shop.initials,
-        }),
-      )
+      const saved = await call<SavedStage>('POST', `/jobs/${id}/stages/${stage}/${way}`, {
+        expected: held.revision,
+        by: shop.initials,
+      })
+      if (view.value?.job.id !== id) return
+      putStage(saved)
       if (stage === 'check') await seeDrawer()
     } catch (error) {
-      refused.value = problemText(error)
-      await open(view.value!.job.id)
+      if (view.value?.job.id === id) await open(id).catch(() => undefined)
+      problem.value = problemText(error)
     }
   }
 
-  /** What the ticket says; a stale one is fetched anew and said so, with what was typed still on the screen. */
-  async function saveTicket(change: Partial<JobRow['ticket']>): Promise<void> {
-    const { job } = view.value!
-    try {
-      const saved = await call<JobRow>('PUT', `/jobs/${job.id}/ticket`, {
-        ticket: { ...job.ticket, ...change },
-        expected: job.revision,
-      })
-      view.value = { ...view.value!, job: saved }
-    } catch (error) {
-      refused.value = problemText(error)
-      if (error instanceof ApiProblem && error.status === 409) {
-        const fresh = await call<JobView>('GET', `/jobs/${job.id}`)
-        view.value = { ...view.value!, job: fresh.job }
-      }
-    }
+  /** A change of what the ticket says. */
+  function saveTicket(change: Partial<JobRow['ticket']>): void {
+    const { id, number, revision, ticket } = view.value!.job
+    const content = { ...ticket, ...change }
+    showTicket(content)
+    outbox.edit({ doc: ticketOfJob(id), seen: revision, content, by: shop.initials, about: `Job ${number}, ticket` })
   }
 
-  /** A change of the frame: at once here, one after the other at the server; a stale one is fetched anew and said so. */
-  function saveFrame(change: Partial<Frame>): Promise<void> {
-    view.value = { ...view.value!, frame: { ...view.value!.frame, ...change } }
-    frameSaving = frameSaving.then(sendFrame)
-    return frameSaving
-  }
-  let frameSaving: Promise<void> = Promise.resolve()
-  async function sendFrame(): Promise<void> {
-    const { frame } = view.value!
-    try {
-      const { revision } = await call<Frame>('PUT', `/frames/${frame.id}`, frame)
-      if (view.value?.frame.id === frame.id) view.value = { ...view.value, frame: { ...view.value.frame, revision } }
-    } catch (error) {
-      refused.value = problemText(error)
-      if (error instanceof ApiProblem && view.value?.frame.id === frame.id) {
-        const fresh = await call<JobView>('GET', `/jobs/${view.value.job.id}`)
-        view.value = { ...view.value, frame: fresh.frame }
-      }
-    }
+  /** A change of the frame. */
+  function saveFrame(change: Partial<Frame>): void {
+    const frame = { ...view.value!.frame, ...change }
+    view.value = { ...view.value!, frame }
+    outbox.edit({
+      doc: frameNamed(frame.id),
+      seen: frame.revision,
+      content: frame,
+      by: shop.initials,
+      about: `Frame ${frame.label}`,
+    })
   }
 
   return {
@@ -325,16 +266,11 @@ export const useJob = defineStore('job', () => {
     liveCuts,
     restFollows,
     settleRest,
-    saveState,
-    conflict,
-    refused,
-    waiting,
+    problem,
     open,
     save,
-    addReading,
-    addMany,
+    newReading,
     flush,
-    settle,
     stepBack,
     stageOf,
     saveFrame,

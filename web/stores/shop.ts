@@ -4,12 +4,16 @@ import type { Overview, Reference, Shop, StoredMaterial } from '#contract/entiti
 import { KIND_OF, unitFor, UNITS_OF, type AnyQuantity, type Unit, type UnitChoice } from '#core/quantities/units.ts'
 import { call } from '../api/client.ts'
 import { referencesById } from '../api/library.ts'
+import { readSetting, writeSetting } from '../app/settings.ts'
+import { materialNamed, THE_SHOP } from '../documents/edit.ts'
+import { useOutbox } from '../documents/useOutbox.ts'
 
 const FIELD_UNITS = 'kevro-field-units'
 const FALLBACK: UnitChoice = { mass: 'g', balance: 'cm', length: 'cm' }
 
 /** What belongs to the shop and is shared by all jobs. */
 export const useShop = defineStore('shop', () => {
+  const outbox = useOutbox()
   const overview = shallowRef<Overview | null>(null)
   /** The setups that have been met so far: of the library, and the shop's own measured frames. */
   const references = shallowRef<Reference[]>([])
@@ -20,7 +24,7 @@ export const useShop = defineStore('shop', () => {
   const sportUnits = shallowRef<Partial<UnitChoice>>({})
   const units = computed<UnitChoice>(() => ({ ...(overview.value?.shop.units ?? FALLBACK), ...sportUnits.value }))
   /** Fields switched to another unit than the shop’s, on this machine. */
-  const fieldUnits = ref<Partial<Record<AnyQuantity, Unit>>>(JSON.parse(localStorage.getItem(FIELD_UNITS) ?? '{}'))
+  const fieldUnits = ref<Partial<Record<AnyQuantity, Unit>>>(readSetting(FIELD_UNITS, {}))
   /** What a field of this quantity shows and takes. */
   function unitsOfField(quantity: AnyQuantity): UnitChoice {
     const own = fieldUnits.value[quantity]
@@ -32,19 +36,49 @@ export const useShop = defineStore('shop', () => {
     const next = all[(all.indexOf(unitFor(quantity, unitsOfField(quantity))) + 1) % all.length]
     fieldUnits.value = { ...fieldUnits.value, [quantity]: next }
     if (next === unitFor(quantity, units.value)) delete fieldUnits.value[quantity]
-    localStorage.setItem(FIELD_UNITS, JSON.stringify(fieldUnits.value))
+    writeSetting(FIELD_UNITS, fieldUnits.value)
   }
   const initials = computed(() => overview.value?.shop.initials ?? '')
 
   async function load(): Promise<void> {
-    overview.value = await call<Overview>('GET', '/overview')
+    ;[overview.value] = await Promise.all([call<Overview>('GET', '/overview'), outbox.ready()])
+    const waiting = outbox.waitingFor(THE_SHOP).at(-1)
+    if (waiting) showShop({ ...(waiting.content as Shop), revision: overview.value.shop.revision })
+  }
+  const showShop = (shop: Shop) => {
+    if (overview.value) overview.value = { ...overview.value, shop }
   }
 
-  /** The drawer: needed inside a job, not on the start page. */
+  /** The drawer: needed inside a job, not on the start page. What waits for the server is in it as it was typed. */
   async function loadDrawer(): Promise<void> {
-    materials.value = await call<StoredMaterial[]>('GET', '/materials')
+    ;[materials.value] = await Promise.all([call<StoredMaterial[]>('GET', '/materials'), outbox.ready()])
+    for (const { content } of outbox.waitingUnder('material/')) {
+      const mine = content as StoredMaterial
+      showMaterial({ ...mine, revision: materials.value.find((m) => m.id === mine.id)?.revision ?? 0 })
+    }
     loaded.value = true
   }
+  function showMaterial(material: StoredMaterial): void {
+    const at = materials.value.findIndex((m) => m.id === material.id)
+    materials.value = at < 0 ? [...materials.value, material] : materials.value.with(at, material)
+  }
+  outbox.listen(
+    (doc) => doc === THE_SHOP || doc.startsWith('material/'),
+    ({ doc, saved }) => {
+      if (doc === THE_SHOP) {
+        const mine = overview.value?.shop
+        showShop(saved.more && mine ? { ...mine, revision: saved.revision } : (saved.answer as Shop))
+        return
+      }
+      const material = saved.answer as StoredMaterial
+      const mine = materials.value.find((m) => m.id === material.id)
+      if (mine) showMaterial(saved.more ? { ...mine, revision: saved.revision } : material)
+    },
+  )
+  outbox.onReload((doc) => {
+    if (doc === THE_SHOP) void load().catch(() => undefined)
+    else if (doc.startsWith('material/')) void loadDrawer().catch(() => undefined)
+  })
 
   /** Takes setups in, newer ones in place of older. */
   function keep(found: readonly Reference[]): void {
@@ -59,17 +93,23 @@ export const useShop = defineStore('shop', () => {
   const reference = (id: string | null | undefined): Reference | null =>
     references.value.find((r) => r.id === id) ?? null
 
-  async function saveShop(change: Partial<Shop>): Promise<void> {
-    if (!overview.value) await load()
-    const shop = await call<Shop>('PUT', '/shop', { ...overview.value!.shop, ...change })
-    overview.value = { ...overview.value!, shop }
+  /** A change of the shop’s settings, once they are here. */
+  function saveShop(change: Partial<Shop>): void {
+    const shop = { ...overview.value!.shop, ...change }
+    showShop(shop)
+    outbox.edit({ doc: THE_SHOP, seen: shop.revision, content: shop, by: shop.initials, about: 'Shop settings' })
   }
 
-  async function saveMaterial(material: StoredMaterial): Promise<StoredMaterial> {
-    const saved = await call<StoredMaterial>('PUT', `/materials/${encodeURIComponent(material.id)}`, material)
-    const at = materials.value.findIndex((m) => m.id === saved.id)
-    materials.value = at < 0 ? [...materials.value, saved] : materials.value.with(at, saved)
-    return saved
+  /** A material as it is now, new or changed. */
+  function saveMaterial(material: StoredMaterial): void {
+    showMaterial(material)
+    outbox.edit({
+      doc: materialNamed(material.id),
+      seen: material.revision,
+      content: material,
+      by: initials.value,
+      about: `Drawer, ${material.name}`,
+    })
   }
 
   return {

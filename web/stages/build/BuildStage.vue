@@ -9,7 +9,7 @@ import type { Quantity } from '#core/quantities/units.ts'
 import type { TrayReading } from '#contract/devices.ts'
 import { fixed, writeDifference, writeValue } from '#core/quantities/write.ts'
 import { cautionsFor, placeText, QUANTITY_NAMES, stepTitle, stripsText } from '#contract/words.ts'
-import { sameContent } from '../../api/outbox.ts'
+import { sameContent } from '#contract/sameContent.ts'
 import MarkGlyph from '../../shared/MarkGlyph.vue'
 import QuantityField from '../../shared/QuantityField.vue'
 import StageFrame from '../../shared/StageFrame.vue'
@@ -58,11 +58,11 @@ function mark(step: BuildStep, done: boolean): void {
   const marks = done
     ? { ...others, [step.id]: held ?? { doneAt: new Date().toISOString(), by: shop.initials, readingIds: [] } }
     : others
-  job.save('build', { ...body.value!, marks }, true)
+  job.save('build', { ...body.value!, marks }, { keepUsed: true })
 }
 function read(step: BuildStep, quantity: Quantity, value: number, typed: string, sent?: TrayReading): void {
   const kept = sent && fromDevice(quantity, value, sent.deviceId, job.profile, sent)
-  const id = job.addReading(
+  const row = job.newReading(
     {
       quantity,
       value,
@@ -79,8 +79,8 @@ function read(step: BuildStep, quantity: Quantity, value: number, typed: string,
   const others = held.readingIds.filter((old) => job.view!.readings.find((r) => r.id === old)?.quantity !== quantity)
   job.save(
     'build',
-    { ...body.value!, marks: { ...body.value!.marks, [step.id]: { ...held, readingIds: [...others, id] } } },
-    true,
+    { ...body.value!, marks: { ...body.value!.marks, [step.id]: { ...held, readingIds: [...others, row.id] } } },
+    { keepUsed: true, readings: [row] },
   )
 }
 /** An instrument's reading goes to the step in hand: the one with the focus, else the first that is not done. */

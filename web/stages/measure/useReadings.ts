@@ -5,7 +5,7 @@ import { nothingMeasured, type CheckBody, type MeasureBody } from '#core/job/bod
 import type { ReadingBasis } from '#core/measure/readings.ts'
 import type { TableReading } from '#core/measure/table.ts'
 import type { ReadQuantity } from '#core/quantities/units.ts'
-import type { ReadingOrigin, StoredReadingRow } from '#contract/entities.ts'
+import type { NewReading, ReadingOrigin, StoredReadingRow } from '#contract/entities.ts'
 import type { TrayReading } from '#contract/devices.ts'
 import { useJob } from '../../stores/job.ts'
 import { fromDevice } from './fromDevice.ts'
@@ -29,9 +29,9 @@ export function useReadings(purpose: 'measure' | 'check') {
   const summary = computed(() => (purpose === 'measure' ? job.picture!.measured : job.picture!.checked))
   const axisCm = computed(() => job.picture!.axisCm)
 
-  function put(change: { readingIds?: string[]; confirmedIds?: string[] }): void {
-    if (purpose === 'measure') job.save('measure', { ...(body.value as MeasureBody), ...change })
-    else job.save('check', { ...(body.value as CheckBody), ...change, signed: null })
+  function put(change: { readingIds?: string[]; confirmedIds?: string[] }, readings: readonly NewReading[] = []): void {
+    if (purpose === 'measure') job.save('measure', { ...(body.value as MeasureBody), ...change }, { readings })
+    else job.save('check', { ...(body.value as CheckBody), ...change, signed: null }, { readings })
   }
 
   const held = computed(() => body.value.readingIds.flatMap((id) => job.view!.readings.filter((r) => r.id === id)))
@@ -46,7 +46,7 @@ export function useReadings(purpose: 'measure' | 'check') {
     id?: string,
     axis?: number,
   ): string {
-    const saved = job.addReading(
+    const row = job.newReading(
       {
         quantity,
         value,
@@ -60,8 +60,8 @@ export function useReadings(purpose: 'measure' | 'check') {
       },
       id,
     )
-    put({ readingIds: [...body.value.readingIds, saved] })
-    return saved
+    put({ readingIds: [...body.value.readingIds, row.id] }, [row])
+    return row.id
   }
 
   /** A figure read off a device of the shop: put right by its calibration in force. */
@@ -87,7 +87,7 @@ export function useReadings(purpose: 'measure' | 'check') {
   ): void {
     // A typed correction is the figure itself; only a change of axis or note keeps what stood behind it.
     const kept = change.value === undefined ? { basis: row.basis, origin: row.origin } : {}
-    const id = job.addReading({
+    const corrected = job.newReading({
       quantity: row.quantity,
       value: change.value ?? row.value,
       typed: change.typed,
@@ -101,7 +101,7 @@ export function useReadings(purpose: 'measure' | 'check') {
       takenAt: row.takenAt,
       ...kept,
     })
-    put({ readingIds: body.value.readingIds.map((heldId) => (heldId === row.id ? id : heldId)) })
+    put({ readingIds: body.value.readingIds.map((id) => (id === row.id ? corrected.id : id)) }, [corrected])
   }
 
   function withdraw(row: StoredReadingRow): void {
@@ -115,28 +115,29 @@ export function useReadings(purpose: 'measure' | 'check') {
   /** All readings were taken with these things on the frame after all: each is corrected so. */
   function takenWith(condition: Condition): void {
     const ids = new Map<string, string>()
+    const rows: NewReading[] = []
     for (const row of held.value) {
       const { id: _id, by: _by, ...rest } = row
-      ids.set(row.id, job.addReading({ ...rest, condition, supersedes: row.id }))
+      const again = job.newReading({ ...rest, condition, supersedes: row.id })
+      ids.set(row.id, again.id)
+      rows.push(again)
     }
-    put({
-      readingIds: body.value.readingIds.map((id) => ids.get(id) ?? id),
-      confirmedIds: body.value.confirmedIds.map((id) => ids.get(id) ?? id),
-    })
+    const renamed = (old: readonly string[]) => old.map((id) => ids.get(id) ?? id)
+    put({ readingIds: renamed(body.value.readingIds), confirmedIds: renamed(body.value.confirmedIds) }, rows)
   }
 
   /** Many readings at once, all or none. */
-  async function takeTable(table: readonly TableReading[]): Promise<void> {
-    const ids = await job.addMany(
-      table.map((r) => ({
+  function takeTable(table: readonly TableReading[]): void {
+    const rows = table.map(({ takenAt, ...r }) =>
+      job.newReading({
         ...r,
-        takenAt: r.takenAt ?? undefined,
+        ...(takenAt ? { takenAt } : {}),
         condition: job.picture!.condition,
         purpose,
         supersedes: null,
-      })),
+      }),
     )
-    put({ readingIds: [...body.value.readingIds, ...ids] })
+    put({ readingIds: [...body.value.readingIds, ...rows.map((r) => r.id)] }, rows)
   }
 
   /** Takes the likely meaning of a doubtful reading. */

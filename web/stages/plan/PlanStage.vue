@@ -6,7 +6,7 @@ import { estimateOf } from '#core/frame/state.ts'
 import type { BaseFrame } from '#core/plan/opening.ts'
 import { JOB_REFERENCE } from '#contract/library.ts'
 import { measuredFrames } from '../../api/library.ts'
-import { sameContent } from '../../api/outbox.ts'
+import { sameContent } from '#contract/sameContent.ts'
 import { aimedAt, checkRequest, type PlanLimits } from '#core/plan/request.ts'
 import { leaveIt, type Plan } from '#core/plan/plan.ts'
 import type { AlternativeId } from '#core/plan/alternatives.ts'
@@ -105,7 +105,7 @@ function takePoint(plan: Plan): void {
   job.save('plan', { ...body.value, taken: null, byHand: true, cuts: plan.cuts })
 }
 function setLimits(limits: PlanLimits, held: string[] = body.value.locked): void {
-  job.save('plan', { ...body.value, limits, locked: held }, true)
+  job.save('plan', { ...body.value, limits, locked: held }, { keepUsed: true })
 }
 async function rederive(): Promise<void> {
   const taken = body.value.taken ?? 'best'

@@ -39,7 +39,7 @@ function add(): void {
   job.save('play', { sessions: [session, ...sessions.value] })
 }
 function change(id: string, part: Partial<PlaySession>): void {
-  job.save('play', { sessions: sessions.value.map((s) => (s.id === id ? { ...s, ...part } : s)) }, true)
+  job.save('play', { sessions: sessions.value.map((s) => (s.id === id ? { ...s, ...part } : s)) }, { keepUsed: true })
 }
 function rate(session: PlaySession, aspect: (typeof PLAY_ASPECTS)[number], value: number | undefined): void {
   const { [aspect]: _held, ...others } = session.ratings

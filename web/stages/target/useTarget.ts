@@ -106,7 +106,7 @@ export function useTarget() {
   function derive(way: TargetWay, referenceId: string | null, quantities: readonly Quantity[] = QUANTITIES): void {
     problem.value = ''
     if (way === 'hand' || way === 'school' || (SETUP_WAYS.includes(way) && !referenceId)) {
-      job.save('target', { ...body.value, way, referenceId }, true)
+      job.save('target', { ...body.value, way, referenceId }, { keepUsed: true })
       return
     }
     try {

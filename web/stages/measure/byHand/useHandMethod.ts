@@ -16,6 +16,7 @@ import { doubtOfState } from '#core/frame/plausible.ts'
 import { estimateOf, frameState, type Estimate } from '#core/frame/state.ts'
 import { fixed } from '#core/quantities/write.ts'
 import { doubtWords, problemWords } from '../../../shared/words.ts'
+import { readSetting, writeSetting } from '../../../app/settings.ts'
 import { useJob } from '../../../stores/job.ts'
 import { useShop } from '../../../stores/shop.ts'
 import { useReadings } from '../useReadings.ts'
@@ -78,9 +79,9 @@ export function useHandMethod(method: () => HandMethod) {
   const key = `kevro-by-hand-${job.view!.job.id}`
   const inputs = ref<Inputs>({
     ...fresh(job.view!.frame.geometry.lengthCm),
-    ...(JSON.parse(localStorage.getItem(key) ?? '{}') as object),
+    ...readSetting<object>(key, {}),
   })
-  watch(inputs, () => localStorage.setItem(key, JSON.stringify(inputs.value)), { deep: true })
+  watch(inputs, () => writeSetting(key, inputs.value), { deep: true })
 
   const timings = ref<Record<'face' | 'edge' | 'threads', Timing | null>>({ face: null, edge: null, threads: null })
   const known = (quantity: 'mass' | 'balance') => estimateOf(job.picture!.measured.state, quantity)

@@ -70,7 +70,7 @@ async function take(): Promise<void> {
   problem.value = ''
   try {
     const count = good.value.length
-    await readings.takeTable(good.value as TableReading[])
+    readings.takeTable(good.value as TableReading[])
     text.value = ''
     done.value = `${count} readings taken.`
   } catch (error) {

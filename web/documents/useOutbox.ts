@@ -1,0 +1,114 @@
+import { defineStore } from 'pinia'
+import { computed, shallowRef } from 'vue'
+import { problemText } from '../api/client.ts'
+import { browserStore } from './browserStore.ts'
+import type { DocumentName } from './edit.ts'
+import { Outbox, type DocumentNews, type NewEdit } from './outbox.ts'
+import { saveWords } from './saveWords.ts'
+import { revisionAtServer, send } from './wire.ts'
+
+const LOOK_MS = 4000
+/** A browser's database that has not answered by then is not waited for. */
+const STORE_MS = 3000
+
+/** The window's one outbox, and how it stands. */
+export const useOutbox = defineStore('outbox', () => {
+  const window = crypto.randomUUID()
+  const outbox = new Outbox({
+    window,
+    store: browserStore(window),
+    send,
+    now: () => new Date().toISOString(),
+    after: (ms, work) => {
+      const timer = setTimeout(work, ms)
+      return () => clearTimeout(timer)
+    },
+    random: Math.random,
+    newId: () => crypto.randomUUID(),
+  })
+  const state = shallowRef(outbox.state())
+  const problem = shallowRef('')
+  const words = computed(() => saveWords(state.value))
+  const unsent = computed(() => state.value.waiting > 0)
+  /** Who shows a document and wants it anew once a choice was made or an edit was let go. */
+  let ready: Promise<void> = Promise.resolve()
+  const reloaders = new Set<(doc: DocumentName) => void>()
+  outbox.listen(() => (state.value = outbox.state()))
+
+  /** Starts sending, whatever page is open. @returns how to stop */
+  function start(): () => void {
+    ready = Promise.race([outbox.start(), new Promise<void>((go) => setTimeout(go, STORE_MS))])
+    const timer = setInterval(() => {
+      void outbox.adopt()
+      outbox.look()
+    }, LOOK_MS)
+    const back = () => outbox.sendAll()
+    const leaving = (event: BeforeUnloadEvent) => {
+      if (unsent.value) event.preventDefault()
+    }
+    globalThis.addEventListener('online', back)
+    globalThis.addEventListener('beforeunload', leaving)
+    return () => {
+      clearInterval(timer)
+      globalThis.removeEventListener('online', back)
+      globalThis.removeEventListener('beforeunload', leaving)
+    }
+  }
+
+  const edit = (change: NewEdit) =>
+    // Plain data, as it will be sent: what the page changes afterwards is another edit.
+    outbox.edit({ ...change, content: JSON.parse(JSON.stringify(change.content)) as unknown })
+
+  /** Listens to one's own documents. */
+  function listen(mine: (doc: DocumentName) => boolean, saved: (news: Required<DocumentNews>) => void): () => void {
+    return outbox.listen((news) => {
+      if (news?.saved && mine(news.doc)) saved(news as Required<DocumentNews>)
+    })
+  }
+  function onReload(reload: (doc: DocumentName) => void): () => void {
+    reloaders.add(reload)
+    return () => reloaders.delete(reload)
+  }
+  const reload = (doc: DocumentName) => reloaders.forEach((again) => again(doc))
+
+  async function settle(doc: DocumentName, keep: 'mine' | 'theirs'): Promise<void> {
+    problem.value = ''
+    try {
+      outbox.settle(doc, keep, await revisionAtServer(doc))
+      await outbox.settled(doc)
+      reload(doc)
+    } catch (error) {
+      problem.value = problemText(error)
+    }
+  }
+  async function again(id: string): Promise<void> {
+    const doc = state.value.aside.find((e) => e.id === id)?.doc
+    outbox.again(id)
+    if (doc && (await outbox.settled(doc))) reload(doc)
+  }
+  function discard(id: string): void {
+    const doc = state.value.aside.find((e) => e.id === id)?.doc
+    outbox.discard(id)
+    if (doc) reload(doc)
+  }
+
+  return {
+    state,
+    words,
+    unsent,
+    problem,
+    start,
+    /** What waits from earlier visits is known: a page shows it from the beginning. */
+    ready: () => ready,
+    edit,
+    listen,
+    onReload,
+    settle,
+    again,
+    discard,
+    settled: (prefix?: string) => outbox.settled(prefix),
+    waitingFor: (doc: DocumentName) => outbox.waitingFor(doc),
+    waitingUnder: (prefix: string) => outbox.waitingUnder(prefix),
+    madeOf: (doc: DocumentName) => outbox.madeOf(doc),
+  }
+})
