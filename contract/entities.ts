@@ -1,3 +1,5 @@
+import type { StageBodies } from '#core/job/bodies.ts'
+import type { Stage } from '#core/job/stages.ts'
 import { z } from 'zod'
 import { STOCKED_KINDS } from '#core/plan/material.ts'
 import {
@@ -121,7 +123,12 @@ export const readingSchema = z.object({
   supersedes: z.string().nullable(),
 })
 export type StoredReadingRow = z.infer<typeof readingSchema>
-export const newReadingSchema = readingSchema.extend({ takenAt: z.iso.datetime().optional() })
+export const newReadingSchema = readingSchema
+  .extend({ takenAt: z.iso.datetime().optional() })
+  .refine((r) => (r.quantity === 'swingWeight') === (r.axisCm !== null), {
+    path: ['axisCm'],
+    message: 'a swing weight needs its axis, and only a swing weight has one',
+  })
 export type NewReading = z.input<typeof newReadingSchema>
 /** Many at once, all or none. */
 export const bulkReadingsSchema = z.array(newReadingSchema).min(1).max(20000)
@@ -156,6 +163,11 @@ export const savedStageSchema = z.object({
   canRedo: z.boolean(),
 })
 export type SavedStage = z.infer<typeof savedStageSchema>
+/** The contents of a job's stages; one that was undone to the beginning is empty. */
+export const bodiesOf = (stages: readonly SavedStage[]): Partial<StageBodies> =>
+  Object.fromEntries(stages.filter((s) => s.body !== null).map((s) => [s.stage, s.body]))
+/** Whether the first edit of a stage can be undone too; a player is there from the job's beginning. */
+export const mayBeEmptied = (stage: Stage): boolean => stage !== 'player'
 
 export const jobViewSchema = z.object({
   job: jobRowSchema,
@@ -181,13 +193,36 @@ export const jobSummarySchema = z.object({
 })
 export type JobSummary = z.infer<typeof jobSummarySchema>
 
+export const jobSearchSchema = z.object({
+  /** Words of the player, the frame or the number of the job. */
+  find: z.string().max(200).default(''),
+  /** From the page before this one. */
+  after: z.string().max(200).nullable().default(null),
+  retired: z.boolean().default(false),
+  sport: sportSchema.nullable().default(null),
+  kind: z.enum(['job', 'quick']).nullable().default(null),
+  /** Only jobs with this stage. */
+  saved: stageSchema.nullable().default(null),
+  limit: z.int().min(1).max(200).default(50),
+})
+export type JobSearch = z.infer<typeof jobSearchSchema>
+export const jobPageSchema = z.object({ jobs: z.array(jobSummarySchema), next: z.string().nullable() })
+export type JobPage = z.infer<typeof jobPageSchema>
+
+export const countsSchema = z.object({ jobs: z.int(), retired: z.int(), players: z.int(), frames: z.int() })
+
+/** What every page begins with: the shop and the head of the queue, however long it is. */
 export const overviewSchema = z.object({
   shop: shopSchema,
-  jobs: z.array(jobSummarySchema),
-  players: z.array(playerSchema),
-  frames: z.array(frameSchema),
+  ...jobPageSchema.shape,
+  counts: countsSchema,
 })
 export type Overview = z.infer<typeof overviewSchema>
+
+/** A player or a frame to choose from. */
+export const choiceSchema = z.object({ id, name: z.string() })
+export type Choice = z.infer<typeof choiceSchema>
+export const retiredSchema = z.object({ retired: z.boolean() })
 
 /** Requests. */
 export const newJobSchema = z.object({
@@ -237,8 +272,8 @@ export const jobFileSchema = z.object({
         z.object({
           revision: z.int().min(1),
           kind: z.enum(['edit', 'undo', 'redo']),
-          contentOf: z.int(),
-          redoTo: z.int().nullable(),
+          contentOf: z.int().min(0),
+          redoTo: z.int().min(1).nullable(),
           body: z.unknown(),
           used: factsSchema,
           at: z.string(),

@@ -14,9 +14,16 @@ const WORDS: Record<string, (data: Record<string, unknown>) => string> = {
   'field.invalid': (d) => `This was not accepted: ${String(d.reason ?? 'check the value')}.`,
   'value.duplicate': (d) => `${String(d.what ?? 'This')} is already taken.`,
   'value.inUse': () => 'This is still used elsewhere and was kept.',
-  'value.outOfRange': (d) =>
-    `The stored range does not allow this value${d.constraint ? ` (${String(d.constraint)})` : ''}.`,
-  'reading.elsewhere': () => 'This reading was already taken into another job.',
+  'value.outOfRange': () => 'This value is outside what can be stored.',
+  'value.unfit': () => 'This holds something that cannot be stored.',
+  'database.away': () => 'The database does not answer just now. What you typed is kept; it is sent again by itself.',
+  'database.busy': () => 'The database is busy just now. What you typed is kept; it is sent again by itself.',
+  'disk.full': () => 'The disk is full. Nothing is lost; free some space, and what you typed is sent again by itself.',
+  'data.damaged': () =>
+    'What is stored here is damaged on the disk. Stop Kevro and run “npm run check”: it says what is whole and which backup has the rest.',
+  'reading.elsewhere': (d) =>
+    `Reading ${String(d.row ?? 1)} was already taken into another job. Nothing was taken in.`,
+  'reading.twice': (d) => `Reading ${String(d.row)} is the same as one before it. Nothing was taken in.`,
   'tray.taken': () => 'This reading was already taken in another window.',
   'device.unknown': () => 'There is no such instrument in this shop.',
   'device.noLine': () => 'This instrument has no line to Kevro: read it by eye and type the figure.',
@@ -34,6 +41,8 @@ const WORDS: Record<string, (data: Record<string, unknown>) => string> = {
     `This job was written by a newer Kevro (version ${String(d.version)}). This one reads up to version ${String(d.reads)}. Nothing was taken in.`,
   'import.invalid': (d) => `The job file is damaged at ${String(d.where)}: ${String(d.reason)}. Nothing was taken in.`,
   'sheet.notReady': (d) => `There is nothing to print yet: ${String(d.why)}.`,
+  'request.unreadable': () => 'The request could not be read.',
+  'request.elsewhere': () => 'This came from another website and was not taken.',
   'request.notJson': () => 'The request could not be read.',
   'request.tooLarge': () => 'This is too large to take in (4 MB at most).',
   'server.failed': () => 'Something went wrong in Kevro. What you typed is kept; try again.',

@@ -24,7 +24,7 @@ import { BATCH } from './batch.ts'
 import { insertFrame } from '#server/queries/frames.ts'
 import { appendRevision, insertJob, insertReadings } from '#server/queries/jobs.ts'
 import { putMaterial } from '#server/queries/materials.ts'
-import { insertPlayer, manyPlayers } from '#server/queries/players.ts'
+import { insertPlayer, manyPlayerChoices } from '#server/queries/players.ts'
 import { insertReferences } from '#server/queries/library.ts'
 import { oneShop, updateShop } from '#server/queries/shop.ts'
 import { solveWith } from '#solver/highs.ts'
@@ -34,7 +34,7 @@ import { FRAMES, MATERIALS, PLAYERS, SHOP, STRUNG_WRAP } from './world.ts'
 
 /** Lays out the made-up world in an empty shop. @returns false when there are players already */
 export async function loadDemoWorld(db: Database, benchPort: number | null = null): Promise<boolean> {
-  if ((await manyPlayers(db)).length > 0) return false
+  if ((await manyPlayerChoices(db, '')).length > 0) return false
   // The same world on every machine, however slow.
   const solve = solveWith(await loadHighs(), 3600)
   await db.transaction(async (tx) => {

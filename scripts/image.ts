@@ -1,5 +1,5 @@
 import { writeFile } from 'node:fs/promises'
-import { openEmbedded } from '#server/db/database.ts'
+import { openEmbedded } from '#server/db/embedded.ts'
 import { migrate } from '#server/db/migrate.ts'
 
 /** Writes an archive of an empty, migrated database to the path given. */

@@ -1,21 +1,18 @@
-import { readFile } from 'node:fs/promises'
 import type { Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { PLAIN_MATERIAL, STOCKED_KINDS } from '#core/plan/material.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import type { JobView, StoredMaterial } from '#contract/entities.ts'
-import { openEmbedded, type Database } from './db/database.ts'
-import { migrate } from './db/migrate.ts'
+import type { Database } from './db/database.ts'
+import { openForTest } from './testing/database.ts'
 import { makeApp } from './http/app.ts'
 
 let db: Database
 let server: Server
 let base: string
 beforeAll(async () => {
-  const image = process.env.KEVRO_IMAGE ? new Uint8Array(await readFile(process.env.KEVRO_IMAGE)) : null
-  db = await openEmbedded({ dataDir: null, image })
-  await migrate(db)
+  db = await openForTest()
   server = makeApp(db, null).listen(0, '127.0.0.1')
   await new Promise((ready) => server.once('listening', ready))
   base = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api`

@@ -1,4 +1,4 @@
-import { cp, mkdtemp, readFile, rm } from 'node:fs/promises'
+import { cp, mkdtemp, rm } from 'node:fs/promises'
 import type { Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
@@ -15,18 +15,17 @@ import { tennis } from '#core/sports/tennis.ts'
 import { loadDemoWorld } from '#demo/load.ts'
 import { REFERENCES } from '#demo/library.ts'
 import type { Cloud, ImportAnswer, LibraryPage, Reference, SetupRevision } from '#contract/library.ts'
-import { openEmbedded, type Database } from './db/database.ts'
+import type { Database } from './db/database.ts'
 import { migrate } from './db/migrate.ts'
 import { makeApp } from './http/app.ts'
+import { openForTest } from './testing/database.ts'
 import { maybeOneReference, rebuildIndex } from './queries/library.ts'
 
 let db: Database
 let server: Server
 let base: string
-const image = async () => (process.env.KEVRO_IMAGE ? new Uint8Array(await readFile(process.env.KEVRO_IMAGE)) : null)
 beforeAll(async () => {
-  db = await openEmbedded({ dataDir: null, image: await image() })
-  await migrate(db)
+  db = await openForTest()
   await loadDemoWorld(db)
   server = makeApp(db, null).listen(0, '127.0.0.1')
   await new Promise((ready) => server.once('listening', ready))
@@ -187,8 +186,7 @@ describe('files', () => {
       setups: Reference[]
     }
     expect(file.setups).toHaveLength(7)
-    const empty = await openEmbedded({ dataDir: null, image: await image() })
-    await migrate(empty)
+    const empty = await openForTest()
     const other = makeApp(empty, null).listen(0, '127.0.0.1')
     await new Promise((ready) => other.once('listening', ready))
     const port = (other.address() as AddressInfo).port
@@ -271,8 +269,8 @@ describe('the index', () => {
     const folder = await mkdtemp(join(tmpdir(), 'kevro-migrations-'))
     const from = fileURLToPath(new URL('./db/migrations/', import.meta.url))
     for (const name of ['001_start.sql', '002_measuring.sql']) await cp(join(from, name), join(folder, name))
-    const old = await openEmbedded({ dataDir: null })
-    await migrate(old, `${folder}/`)
+    const old = await openForTest({ withImage: false, migrated: false })
+    await migrate(old, { folder: `${folder}/` })
     const geometry = JSON.stringify(tennis.geometry)
     const condition = JSON.stringify(REFERENCES[0].reports[0].condition)
     await old.query(

@@ -1,50 +1,90 @@
-import { readFile, rm } from 'node:fs/promises'
+import { readFile } from 'node:fs/promises'
 import { existsSync } from 'node:fs'
 import { resolve } from 'node:path'
 import { parseArgs } from 'node:util'
-import { openEmbedded, openServer, type Database } from './db/database.ts'
+import { databaseIn, CannotStart, isFresh, markDemo, prepareFolder, startOver } from './db/dataFolder.ts'
+import type { Database } from './db/database.ts'
 import { DataFolderInUse, lockDataFolder } from './db/dataLock.ts'
-import { migrate } from './db/migrate.ts'
+import { openEmbedded } from './db/embedded.ts'
+import { migrate, NewerDatabase } from './db/migrate.ts'
+import { waitForServer } from './db/postgres.ts'
 import { DeviceGateway } from './devices/gateway.ts'
 import { rebuildIndex, tidyIndex } from './queries/library.ts'
 import { makeApp } from './http/app.ts'
 
-const { values } = parseArgs({
-  options: {
-    data: { type: 'string', default: '.kevro-data' },
-    port: { type: 'string', default: '4280' },
-    web: { type: 'string', default: 'dist/web' },
-    image: { type: 'string' },
-    demo: { type: 'boolean', default: false },
-    fresh: { type: 'boolean', default: false },
-    /** Port of the simulated bench of instruments, when one runs. */
-    bench: { type: 'string' },
-  },
-})
+/** What is written is for this user alone. */
+process.umask(0o077)
+
+function options() {
+  try {
+    const { values } = parseArgs({
+      options: {
+        data: { type: 'string', default: '.kevro-data' },
+        port: { type: 'string', default: '4280' },
+        web: { type: 'string', default: 'dist/web' },
+        image: { type: 'string' },
+        demo: { type: 'boolean', default: false },
+        fresh: { type: 'boolean', default: false },
+        /** With --fresh: the data that are there may go. */
+        yes: { type: 'boolean', default: false },
+        /** Port of the simulated bench of instruments, when one runs. */
+        bench: { type: 'string' },
+      },
+    })
+    return { ...values, port: portOf(values.port, '--port', 0), bench: values.bench ? portOf(values.bench, '--bench', 1) : null }
+  } catch (error) {
+    if (error instanceof CannotStart) throw error
+    throw new CannotStart(
+      `${(error as Error).message}\nKnown are --data FOLDER, --port NUMBER, --web FOLDER, --image FILE, --bench NUMBER, --demo, --fresh, --yes.`,
+    )
+  }
+}
+function portOf(text: string, name: string, least: number): number {
+  const port = Number(text)
+  if (!Number.isInteger(port) || port < least || port > 65535)
+    throw new CannotStart(`${name} takes a number from ${least} to 65535, not “${text}”.`)
+  return port
+}
+
+async function openData(values: ReturnType<typeof options>): Promise<{ db: Database; release: () => void; where: string }> {
+  const url = process.env.DATABASE_URL
+  if (url) {
+    let said = ''
+    const db = await waitForServer(url, (why) => {
+      if (why !== said) console.log(`The database does not answer yet (${why}). Waiting for it; Ctrl-C ends this.`)
+      said = why
+    })
+    return { db, release: () => undefined, where: 'the PostgreSQL server that DATABASE_URL names' }
+  }
+  const folder = resolve(values.data)
+  prepareFolder(folder)
+  const release = lockDataFolder(folder)
+  if (values.fresh && values.demo) startOver(folder, values.yes)
+  const fresh = isFresh(folder)
+  if (fresh && values.demo) markDemo(folder)
+  const image = fresh && values.image && existsSync(values.image) ? new Uint8Array(await readFile(values.image)) : null
+  return { db: await openEmbedded({ dataDir: databaseIn(folder), image }), release, where: folder }
+}
 
 async function start(): Promise<void> {
-  const dataDir = resolve(values.data)
-  const url = process.env.DATABASE_URL
-  const release = url ? async () => undefined : await lockDataFolder(dataDir)
-  const folder = resolve(dataDir, 'database')
-  // Starting over is for the demo alone, and only once the folder is ours.
-  if (values.fresh && values.demo && !url) await rm(folder, { recursive: true, force: true })
-  const fresh = !existsSync(resolve(folder, 'PG_VERSION'))
-  const image = fresh && values.image && existsSync(values.image) ? new Uint8Array(await readFile(values.image)) : null
-  const db: Database = url ? await openServer(url) : await openEmbedded({ dataDir: folder, image })
+  const values = options()
+  const { db, release, where } = await openData(values)
   await migrate(db)
-  const benchPort = values.bench ? Number(values.bench) : null
   if (values.demo) {
     const { loadDemoWorld } = await import('#demo/load.ts')
-    if (await loadDemoWorld(db, benchPort)) console.log('The demo world has been laid out.')
+    if (await loadDemoWorld(db, values.bench)) console.log('The demo world has been laid out.')
   }
   if ((await rebuildIndex(db)) > 0) await tidyIndex(db)
   const gateway = new DeviceGateway(db)
   await gateway.refresh()
-  const server = makeApp(db, resolve(values.web), { gateway, benchPort }).listen(Number(values.port), '127.0.0.1')
+  const server = makeApp(db, resolve(values.web), { gateway, benchPort: values.bench }).listen(values.port, '127.0.0.1')
   server.once('error', (error: Error & { code?: string }) => {
     console.error(
-      error.code === 'EADDRINUSE' ? `Port ${values.port} is taken. Choose another with --port.` : error.message,
+      error.code === 'EADDRINUSE'
+        ? `Port ${values.port} is taken. Choose another with --port.`
+        : error.code === 'EACCES'
+          ? `Port ${values.port} is not for ordinary users. Choose one above 1023 with --port.`
+          : error.message,
     )
     void stop(1)
   })
@@ -52,7 +92,7 @@ async function start(): Promise<void> {
     const address = server.address()
     const port = typeof address === 'object' && address ? address.port : values.port
     console.log(`Kevro is ready at http://127.0.0.1:${port}/`)
-    console.log(`Its data are in ${url ? 'the PostgreSQL server that DATABASE_URL names' : dataDir}`)
+    console.log(`Its data are in ${where}`)
   })
   let stopping = false
   const stop = async (code: number) => {
@@ -62,14 +102,16 @@ async function start(): Promise<void> {
     gateway.close()
     server.closeAllConnections()
     await db.close()
-    await release()
+    release()
     process.exit(code)
   }
   process.on('SIGINT', () => void stop(0))
   process.on('SIGTERM', () => void stop(0))
 }
 
+const EXPECTED = [CannotStart, DataFolderInUse, NewerDatabase]
 start().catch((error: unknown) => {
-  console.error(error instanceof DataFolderInUse ? error.message : error)
+  const said = EXPECTED.some((kind) => error instanceof kind)
+  console.error(said ? (error as Error).message : error)
   process.exit(1)
 })

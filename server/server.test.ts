@@ -1,5 +1,5 @@
-import { mkdtemp, readFile, rm } from 'node:fs/promises'
-import type { Server } from 'node:http'
+import { mkdtemp, rm } from 'node:fs/promises'
+import { request, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -8,10 +8,9 @@ import { loadDemoWorld } from '#demo/load.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import { STAGES } from '#core/job/stages.ts'
 import type { JobView, Overview, SavedStage } from '#contract/entities.ts'
-import { DataFolderInUse, lockDataFolder } from './db/dataLock.ts'
-import { openEmbedded, type Database } from './db/database.ts'
-import { migrate } from './db/migrate.ts'
+import type { Database } from './db/database.ts'
 import { makeApp } from './http/app.ts'
+import { openForTest } from './testing/database.ts'
 import { sheetSource } from './sheets/load.ts'
 
 let db: Database
@@ -19,12 +18,7 @@ let server: Server
 let base: string
 let folder: string
 
-async function startOn(dataDir: string | null, withImage: boolean): Promise<Database> {
-  const image = withImage && process.env.KEVRO_IMAGE ? new Uint8Array(await readFile(process.env.KEVRO_IMAGE)) : null
-  const opened = await openEmbedded({ dataDir, image })
-  await migrate(opened)
-  return opened
-}
+const startOn = (dataDir: string, withImage: boolean) => openForTest({ dataDir, withImage })
 async function listen(database: Database): Promise<void> {
   server = makeApp(database, null, { now: () => new Date('2026-11-23T12:00:00Z') }).listen(0, '127.0.0.1')
   await new Promise((ready) => server.once('listening', ready))
@@ -55,6 +49,13 @@ async function ask<T = unknown>(method: string, path: string, body?: unknown): P
   })
   return { status: response.status, body: (await response.json()) as T }
 }
+/** A request as anything at all may send it, with headers that `fetch` keeps to itself. */
+const raw = (path: string, method: string, headers: Record<string, string>, body: string) =>
+  new Promise<number>((done, failed) =>
+    request(base + path, { method, headers }, (r) => done(r.resume().statusCode!))
+      .on('error', failed)
+      .end(body),
+  )
 interface Refused {
   error: { code: string; path: string; message: string; data: Record<string, unknown> }
 }
@@ -96,7 +97,7 @@ const reading = (id: string, change: object = {}) => ({
 describe('the demo world', () => {
   it('has a shop, six players, thirteen frames, setups by id, a drawer, and three jobs at different stages, none of them stale', async () => {
     const { body } = await ask<Overview>('GET', '/overview')
-    expect([body.players.length, body.frames.length, body.jobs.length]).toEqual([6, 13, 3])
+    expect([body.counts.players, body.counts.frames, body.jobs.length]).toEqual([6, 13, 3])
     expect(body.jobs.map((j) => j.saved.length).sort()).toEqual([3, 6, 8])
     expect((await ask<unknown[]>('GET', '/references?ids=ref-p1,gone,ref-r3')).body).toHaveLength(2)
     for (const job of body.jobs) {
@@ -121,14 +122,19 @@ describe('stages', () => {
       (back.body.body as { note: string }).note,
       back.body.canUndo,
       back.body.canRedo,
-    ]).toEqual([3, 'one', false, true])
+    ]).toEqual([3, 'one', true, true])
+    const emptied = await ask<SavedStage>('POST', '/jobs/undo-job/stages/measure/undo', { expected: 3, by: 'T' })
+    expect([emptied.body.body, emptied.body.canUndo]).toEqual([null, false])
     expect(
-      (await ask<Refused>('POST', '/jobs/undo-job/stages/measure/undo', { expected: 3, by: 'T' })).body.error.code,
+      (await ask<Refused>('POST', '/jobs/undo-job/stages/measure/undo', { expected: 4, by: 'T' })).body.error.code,
     ).toBe('undo.nothing')
-    const forth = await ask<SavedStage>('POST', '/jobs/undo-job/stages/measure/redo', { expected: 3, by: 'T' })
+    expect(
+      (await ask<SavedStage>('POST', '/jobs/undo-job/stages/measure/redo', { expected: 4, by: 'T' })).body.body,
+    ).toMatchObject({ note: 'one' })
+    const forth = await ask<SavedStage>('POST', '/jobs/undo-job/stages/measure/redo', { expected: 5, by: 'T' })
     expect((forth.body.body as { note: string }).note).toBe('two')
     const history = await ask<{ revision: number; kind: string }[]>('GET', '/jobs/undo-job/stages/measure/history')
-    expect(history.body.map((r) => r.kind)).toEqual(['redo', 'undo', 'edit', 'edit'])
+    expect(history.body.map((r) => r.kind)).toEqual(['redo', 'redo', 'undo', 'undo', 'edit', 'edit'])
   })
   it('answers 409 to an edit that saw an older revision, and keeps what is stored', async () => {
     await newJob('stale-job')
@@ -251,21 +257,66 @@ describe('paper', () => {
 
 describe('the server', () => {
   it('answers no other host than loopback', async () => {
-    const { request } = await import('node:http')
     const status = await new Promise((done) =>
       request(`${base}/overview`, { headers: { host: 'elsewhere.example' } }, (r) => done(r.statusCode)).end(),
     )
     expect(status).toBe(403)
   })
-  it('holds its data folder alone, and gives it back', async () => {
-    const own = join(folder, 'locked')
-    const release = await lockDataFolder(own)
-    await expect(lockDataFolder(own)).rejects.toThrow(DataFolderInUse)
-    await expect(lockDataFolder(own)).rejects.toThrow(`already using the data folder ${own}`)
-    await release()
-    await (
-      await lockDataFolder(own)
-    )()
+  it.each([
+    ['a form on another site', { 'sec-fetch-site': 'cross-site', 'content-type': 'text/plain' }],
+    ['another port of this machine', { 'sec-fetch-site': 'same-site' }],
+    ['a site that only names itself', { origin: 'http://evil.example' }],
+    ['a page from a file', { origin: 'null' }],
+  ])('takes nothing from %s', async (_who, headers) => {
+    const job = await (await fetch(`${base}/jobs/job-done/export`)).text()
+    const before = (await ask<Overview>('GET', '/overview')).body.jobs.length
+    for (const [path, method] of [
+      ['/import', 'POST'],
+      ['/devices/device-swing/measure', 'POST'],
+      ['/shop', 'PUT'],
+    ]) {
+      const status = await raw(path, method, { 'content-type': 'application/json', ...headers }, job)
+      expect([path, status]).toEqual([path, 403])
+    }
+    expect((await ask<Overview>('GET', '/overview')).body.jobs.length).toBe(before)
+  })
+  it('takes from its own page and from programs; a job file only as JSON', async () => {
+    const job = await (await fetch(`${base}/jobs/job-done/export`)).text()
+    const own = { 'content-type': 'application/json', 'sec-fetch-site': 'same-origin', origin: new URL(base).origin }
+    expect(await raw('/import', 'POST', own, job)).toBe(201)
+    expect(await raw('/import', 'POST', { 'content-type': 'text/plain' }, job)).toBe(422)
+    const page = await fetch(`${base}/overview`)
+    expect(page.headers.get('content-security-policy')).toContain("form-action 'self'")
+    expect(page.headers.get('x-frame-options')).toBe('DENY')
+  })
+  it('takes an edit once: one that comes again is answered with the revision that it made', async () => {
+    await newJob('once-job')
+    const edit = (id: string, expected: number, note: string) =>
+      fetch(`${base}/jobs/once-job/stages/measure`, {
+        method: 'PUT',
+        headers: { 'content-type': 'application/json', 'kevro-edit': id, 'kevro-typed-at': '2026-11-01T10:00:00.000Z' },
+        body: JSON.stringify({ expected, body: measureBody(['once-r'], note), used: {}, by: 'AB', readings: [reading('once-r')] }),
+      })
+    const first = (await (await edit('once-1', 0, 'one')).json()) as SavedStage
+    expect([first.revision, first.at]).toEqual([1, '2026-11-01T10:00:00.000Z'])
+    expect((await edit('once-2', 1, 'two')).status).toBe(200)
+    const again = (await (await edit('once-1', 0, 'one')).json()) as SavedStage
+    expect(again.revision).toBe(1)
+    const { stages, readings } = (await ask<JobView>('GET', '/jobs/once-job')).body
+    expect([stages[0].revision, readings.length]).toEqual([2, 1])
+    expect((await edit('once-3', 1, 'late')).status).toBe(409)
+    // Refused as stale, its reading is not kept either.
+    expect((await ask<JobView>('GET', '/jobs/once-job')).body.readings).toHaveLength(1)
+  })
+  it('the first edit of a stage can be undone, which leaves it empty, and redone', async () => {
+    await newJob('empty-job')
+    await save('empty-job', 0, measureBody([], 'first'))
+    const undone = await ask<SavedStage>('POST', '/jobs/empty-job/stages/measure/undo', { expected: 1, by: '' })
+    expect(undone.body).toMatchObject({ revision: 2, body: null, canUndo: false, canRedo: true })
+    const row = (await ask<Overview>('GET', '/overview')).body.jobs.find((j) => j.id === 'empty-job')!
+    expect(row.saved).not.toContain('measure')
+    const redone = await ask<SavedStage>('POST', '/jobs/empty-job/stages/measure/redo', { expected: 2, by: '' })
+    expect((redone.body.body as { note: string }).note).toBe('first')
   })
   it('rolls a failed transaction back', async () => {
     await expect(
@@ -338,7 +389,7 @@ describe('many readings at once', () => {
     const before = await held()
     expect((await post([reading('bulk-1'), reading('bulk-2', { quantity: 'swingWeight' })])).status).toBe(422)
     expect(await held()).toBe(before)
-    expect((await post([reading('bulk-3', { supersedes: 'nothing like it' }), reading('bulk-4')])).status).toBe(409)
+    expect((await post([reading('bulk-3', { supersedes: 'nothing like it' }), reading('bulk-4')])).status).toBe(422)
     expect(await held()).toBe(before)
     expect((await post([reading('bulk-1'), reading('bulk-2', { takenAt: '2026-11-20T09:30:00.000Z' })])).status).toBe(
       201,

@@ -15,14 +15,16 @@ import type { Facts, Stage } from './stages.ts'
 
 describe('undo and redo append', () => {
   /** Plays actions on a plain text editor and on the marks side by side. */
-  const play = (actions: ('edit' | 'undo' | 'redo')[]) => {
+  const play = (actions: ('edit' | 'undo' | 'redo')[], toNothing: boolean) => {
     const marks: RevisionMark[] = []
     const content = new Map<number, number>()
     const past: number[] = []
-    let now: number | null = null
+    const EMPTY = -1
+    content.set(0, EMPTY)
+    let now: number | null = toNothing ? EMPTY : null
     let future: number[] = []
     actions.forEach((action, i) => {
-      const mark = action === 'edit' ? editMark(marks) : action === 'undo' ? undoMark(marks) : redoMark(marks)
+      const mark = action === 'edit' ? editMark(marks) : action === 'undo' ? undoMark(marks, toNothing) : redoMark(marks)
       if (action === 'edit') {
         if (now !== null) past.push(now)
         now = i
@@ -49,13 +51,15 @@ describe('undo and redo append', () => {
     })
   }
   it('like an editor, for edits then undos then redos', () => {
-    play(['edit', 'edit', 'edit', 'undo', 'undo', 'redo', 'redo', 'redo'])
+    play(['edit', 'edit', 'edit', 'undo', 'undo', 'redo', 'redo', 'redo'], false)
+    play(['edit', 'undo', 'redo', 'undo', 'edit', 'undo', 'undo', 'redo'], true)
   })
   it('like an editor with any mixture of edits, undos and redos', () => {
     fc.assert(
       fc.property(
         fc.array(fc.constantFrom('edit' as const, 'undo' as const, 'redo' as const), { maxLength: 25 }),
-        (actions) => play(actions),
+        fc.boolean(),
+        (actions, toNothing) => play(actions, toNothing),
       ),
     )
   })

@@ -2,19 +2,25 @@
 export interface RevisionMark {
   revision: number
   kind: 'edit' | 'undo' | 'redo'
-  /** The edit whose content this revision carries; itself for an edit. */
+  /** The edit whose content this revision carries; itself for an edit; 0: as it was before the first one, empty. */
   contentOf: number
   /** For an undo: the revision that redo would bring back. */
   redoTo: number | null
 }
 
-/** What to append for an undo, or null when nothing is left to undo. @param marks oldest first */
-export function undoMark(marks: readonly RevisionMark[]): RevisionMark | null {
+/**
+ * What to append for an undo, or null when nothing is left to undo.
+ * @param marks oldest first
+ * @param toNothing the first edit may be undone too, which leaves it empty
+ */
+export function undoMark(marks: readonly RevisionMark[], toNothing = false): RevisionMark | null {
   const last = marks.at(-1)
   if (!last) return null
+  const undo = { revision: last.revision + 1, kind: 'undo', redoTo: last.revision } as const
+  if (toNothing && last.contentOf === 1) return { ...undo, contentOf: 0 }
   const before = marks.find((mark) => mark.revision === last.contentOf - 1)
-  if (!before) return null
-  return { revision: last.revision + 1, kind: 'undo', contentOf: before.contentOf, redoTo: last.revision }
+  if (!before || (before.contentOf === 0 && !toNothing)) return null
+  return { ...undo, contentOf: before.contentOf }
 }
 
 /** What to append for a redo, or null when the last change was an edit. */

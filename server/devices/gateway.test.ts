@@ -1,4 +1,3 @@
-import { readFile } from 'node:fs/promises'
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
 import { decodeLine, encodeLine, LineCutter } from '#contract/deviceLine.ts'
 import type { DeviceNews, TrayReading } from '#contract/devices.ts'
@@ -6,8 +5,8 @@ import { SimulatedBench } from '#devices/bench.ts'
 import { checkOutcome } from '#core/measure/calibration.ts'
 import { METHODS } from '#core/sports/methods.ts'
 import { BODIES, FRAMES } from '#devices/items.ts'
-import { openEmbedded, type Database } from '../db/database.ts'
-import { migrate } from '../db/migrate.ts'
+import type { Database } from '../db/database.ts'
+import { openForTest } from '../testing/database.ts'
 import { manyUntaken, putDevice, takeFromTray } from '../queries/devices.ts'
 import { askBench } from './benchControl.ts'
 import { DeviceGateway } from './gateway.ts'
@@ -20,9 +19,7 @@ let gateway: DeviceGateway
 let news: DeviceNews[] = []
 
 beforeAll(async () => {
-  const image = process.env.KEVRO_IMAGE ? new Uint8Array(await readFile(process.env.KEVRO_IMAGE)) : null
-  db = await openEmbedded({ dataDir: null, image })
-  await migrate(db)
+  db = await openForTest()
   bench = new SimulatedBench({ seed: 3, speed: 200, warm: true })
   bench.on = FRAMES[0]
   port = await bench.listen(0)

@@ -1,3 +1,4 @@
+import { bodiesOf } from '#contract/entities.ts'
 import { nothingMeasured } from '#core/job/bodies.ts'
 import { defaultCondition } from '#core/frame/condition.ts'
 import { stockOf } from '#core/plan/cut.ts'
@@ -6,7 +7,6 @@ import { maybeOneFrame } from '../queries/frames.ts'
 import { manySavedStages, maybeOneJob } from '../queries/jobs.ts'
 import { manyMaterials, takeStock } from '../queries/materials.ts'
 import type { Queryable } from '../db/database.ts'
-import type { StageBodies } from '#core/job/bodies.ts'
 
 /** A signed build has taken its pieces out of the drawer; one that is not signed, or no longer, has taken nothing. */
 export async function settleStock(tx: Queryable, jobId: string): Promise<void> {
@@ -16,7 +16,7 @@ export async function settleStock(tx: Queryable, jobId: string): Promise<void> {
     manySavedStages(tx, jobId),
     manyMaterials(tx),
   ])
-  const bodies = Object.fromEntries(stages.map((s) => [s.stage, s.body])) as Partial<StageBodies>
+  const bodies = bodiesOf(stages)
   const profile = profileOf(frame!.sport)
   const { condition } = bodies.measure ?? nothingMeasured(defaultCondition(profile), profile.axisCm)
   const cuts = bodies.check?.signed ? (bodies.build?.cuts ?? bodies.plan?.cuts ?? []) : []

@@ -10,6 +10,7 @@ import { deviceRoutes } from './deviceRoutes.ts'
 import { jobRoutes } from './jobRoutes.ts'
 import { answerErrors, notFound, Refusal } from './problems.ts'
 import { libraryRoutes } from './libraryRoutes.ts'
+import { sameSiteOnly } from './sameSite.ts'
 import { sheetRoutes } from './sheetRoutes.ts'
 import { shopRoutes } from './shopRoutes.ts'
 
@@ -46,8 +47,10 @@ export function makeApp(
           objectSrc: ["'none'"],
           frameAncestors: ["'none'"],
           baseUri: ["'self'"],
+          formAction: ["'self'"],
         },
       },
+      frameguard: { action: 'deny' },
       strictTransportSecurity: false,
     }),
   )
@@ -59,10 +62,11 @@ export function makeApp(
         : new Refusal(403, 'not.found', '', { what: 'address' }),
     ),
   )
+  app.use(sameSiteOnly)
   app.use(compression())
   app.use(
     express.json({
-      limit: '4mb',
+      limit: '16mb',
       type: (request) =>
         !request.url?.endsWith('/import') && (request.headers['content-type'] ?? '').startsWith('application/json'),
     }),
@@ -80,7 +84,7 @@ export function makeApp(
     throw notFound('address')
   })
   if (webDir && existsSync(webDir)) {
-    app.use('/assets', express.static(join(webDir, 'assets'), { immutable: true, maxAge: '1y' }))
+    app.use('/assets', express.static(join(webDir, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }))
     app.use(express.static(webDir, { index: false, maxAge: 0 }))
     app.get('/*splat', (_request, response) => response.sendFile(join(webDir, 'index.html')))
     app.get('/', (_request, response) => response.sendFile(join(webDir, 'index.html')))

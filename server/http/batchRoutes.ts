@@ -9,8 +9,8 @@ import { notFound, Refusal, staleEdit } from './problems.ts'
 /** Several units of one model, read in a row. */
 export function batchRoutes(db: Database): Router {
   const router = Router()
-  router.get('/batches', async (_request, response) => {
-    response.json(await manyBatches(db))
+  router.get('/batches', async (request, response) => {
+    response.json(await manyBatches(db, request.query.retired === 'true'))
   })
   router.get('/batches/:id', async (request, response) => {
     const batch = await maybeOneBatch(db, request.params.id)

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { ZodError } from 'zod'
-import { bodySchemas, JOB_FILE_VERSION, jobFileSchema, type JobFile, type JobRow } from '#contract/entities.ts'
+import { bodySchemas, mayBeEmptied, JOB_FILE_VERSION, jobFileSchema, type JobFile, type JobRow } from '#contract/entities.ts'
 import { STAGES } from '#core/job/stages.ts'
 import type { Database, Queryable } from '../db/database.ts'
 import { insertFrame, maybeOneFrame } from '../queries/frames.ts'
@@ -63,17 +63,26 @@ export function parseJobFile(text: string): JobFile {
     file.stages.forEach(({ stage, revisions }, i) =>
       revisions.forEach((revision, k) => {
         try {
-          bodySchemas[stage].parse(revision.body)
+          const empty = revision.contentOf === 0 && revision.body === null && mayBeEmptied(stage)
+          if (!empty) bodySchemas[stage].parse(revision.body)
         } catch (error) {
           throw error instanceof ZodError ? damaged(error, ['stages', i, 'revisions', k, 'body']) : error
         }
-        if (revision.revision !== k + 1)
-          throw new Refusal(422, 'import.invalid', 'file', {
-            where: `stages.${i}.revisions.${k}`,
-            reason: 'revisions must be numbered from 1 without gaps',
-          })
+        const wrong =
+          revision.revision !== k + 1
+            ? 'revisions must be numbered from 1 without gaps'
+            : revision.contentOf > k + 1 || (revision.redoTo ?? 0) > k
+              ? 'a revision can only go back to an earlier one'
+              : null
+        if (wrong) throw new Refusal(422, 'import.invalid', 'file', { where: `stages.${i}.revisions.${k}`, reason: wrong })
       }),
     )
+    const seen = new Set<string>()
+    file.readings.forEach(({ id }, i) => {
+      if (seen.has(id))
+        throw new Refusal(422, 'import.invalid', 'file', { where: `readings.${i}`, reason: 'this reading is in it twice' })
+      seen.add(id)
+    })
     return file
   } catch (error) {
     throw error instanceof ZodError ? damaged(error, []) : error

@@ -6,6 +6,7 @@ import {
   becomeJobSchema,
   bodySchemas,
   bulkReadingsSchema,
+  mayBeEmptied,
   newJobSchema,
   newReadingSchema,
   saveStageSchema,
@@ -16,7 +17,7 @@ import {
   type StoredReadingRow,
 } from '#contract/entities.ts'
 import { stageSchema } from '#contract/bodies.ts'
-import type { Database, Queryable } from '../db/database.ts'
+import { DatabaseError, type Database, type Queryable } from '../db/database.ts'
 import { takeFromTray } from '../queries/devices.ts'
 import { insertFrame, maybeOneFrame } from '../queries/frames.ts'
 import * as jobs from '../queries/jobs.ts'
@@ -55,6 +56,10 @@ export function jobRoutes(db: Database, now: () => Date): Router {
       else if (!(await maybeOneFrame(tx, frameId))) throw notFound('frame')
       await jobs.insertJob(tx, { id: input.id, kind: input.kind, frameId, ticket: { ...noTicket, ...input.ticket } })
       if (playerId) await savePlayerStage(tx, input.id, playerId)
+    }).catch(async (error: unknown) => {
+      // The same new job twice at once: one of them made it, and it is the same.
+      const twice = error instanceof DatabaseError && error.sqlState === '23505' && (await jobs.maybeOneJob(db, input.id))
+      if (!twice) throw error
     })
     response.status(201).json(await jobView(db, input.id))
   })
@@ -133,7 +138,7 @@ export function jobRoutes(db: Database, now: () => Date): Router {
           const marks = await jobs.manyRevisionMarks(tx, id, stage)
           if (marks.length === 0) throw notFound('stage')
           if (marks.at(-1)!.revision !== expected) throw staleEdit({ current: marks.at(-1)!.revision, expected, stage })
-          const mark = pick(marks)
+          const mark = pick(marks, mayBeEmptied(stage))
           if (!mark) throw new Refusal(409, empty)
           await jobs.appendRevision(tx, id, stage, mark, {
             ...(await jobs.oneRevision(tx, id, stage, mark.contentOf)),
@@ -185,14 +190,14 @@ type Reading = z.output<typeof newReadingSchema>
 /** Stores readings, each once; those of instruments leave the tray. All or none. */
 async function keepReadings(tx: Queryable, jobId: string, readings: readonly Reading[]): Promise<StoredReadingRow[]> {
   if (readings.length === 0) return []
-  readings.forEach((reading, i) => {
-    if ((reading.quantity === 'swingWeight') !== (reading.axisCm !== null))
-      throw new Refusal(422, 'field.invalid', `readings.${i}.axisCm`, {
-        reason: 'a swing weight needs its axis, and only a swing weight has one',
-      })
+  const seen = new Set<string>()
+  readings.forEach(({ id }, i) => {
+    if (seen.has(id)) throw new Refusal(422, 'reading.twice', `readings.${i}.id`, { row: i + 1 })
+    seen.add(id)
   })
   const kept = await jobs.insertReadings(tx, jobId, readings)
-  if (kept === null) throw new Refusal(422, 'reading.elsewhere')
+  if ('elsewhere' in kept)
+    throw new Refusal(422, 'reading.elsewhere', `readings.${kept.elsewhere}.id`, { row: kept.elsewhere + 1 })
   const sent = readings.flatMap((r) => (r.deviceId ? [r.id] : []))
   if (sent.length > 0) await takeFromTray(tx, sent, jobId)
   return kept

@@ -24,20 +24,31 @@ export const notFound = (what: string) => new Refusal(404, 'not.found', '', { wh
 export const staleEdit = (data: Record<string, unknown> = {}) => new Refusal(409, 'edit.stale', '', data)
 
 /** SQLSTATE to refusal, in one place. */
-function ofDatabase(error: DatabaseError): Refusal | null {
-  switch (error.sqlState) {
+function ofDatabase(error: DatabaseError): Refusal {
+  const { sqlState, constraint } = error
+  if (error.away) return new Refusal(503, 'database.away')
+  switch (sqlState) {
     case '23505':
-      return error.constraint.startsWith('stage_revision')
+      return constraint.startsWith('stage_revision') || constraint.startsWith('batch_revision')
         ? staleEdit()
         : new Refusal(409, 'value.duplicate', '', { what: 'This' })
     case '23503':
-      return new Refusal(409, 'value.inUse', '', { constraint: error.constraint })
-    case '23514':
-    case '23502':
-      return new Refusal(422, 'value.outOfRange', '', { constraint: error.constraint })
-    default:
-      return null
+      return new Refusal(422, 'value.inUse', '', { constraint })
+    case '53100':
+      return new Refusal(507, 'disk.full')
+    case '57014':
+    case '55P03':
+    case '40001':
+    case '40P01':
+      return new Refusal(503, 'database.busy')
+    case 'XX001':
+    case 'XX002':
+      return new Refusal(500, 'data.damaged')
   }
+  if (sqlState.startsWith('23')) return new Refusal(422, 'value.outOfRange')
+  if (sqlState.startsWith('22') || sqlState.startsWith('54')) return new Refusal(422, 'value.unfit')
+  if (sqlState.startsWith('53')) return new Refusal(503, 'database.busy')
+  return new Refusal(500, 'server.failed')
 }
 
 export function refusalOf(error: unknown): Refusal {
@@ -50,10 +61,14 @@ export function refusalOf(error: unknown): Refusal {
     })
   }
   if (error instanceof Problem) return new Refusal(422, error.code, error.path, error.data)
-  if (error instanceof DatabaseError) return ofDatabase(error) ?? new Refusal(500, 'server.failed')
-  const type = (error as { type?: string }).type
-  if (type === 'entity.parse.failed') return new Refusal(400, 'request.notJson')
+  if (error instanceof DatabaseError) return ofDatabase(error)
+  // What the readers of requests throw carries a type and a status: a body, an encoding, an address that cannot be read.
+  const { type, status } = error as { type?: string; status?: number }
   if (type === 'entity.too.large') return new Refusal(413, 'request.tooLarge')
+  if (status === 404) return notFound('file')
+  if (error instanceof URIError) return new Refusal(400, 'request.unreadable')
+  if (typeof status === 'number' && status >= 400 && status < 500)
+    return new Refusal(status === 415 ? 415 : 400, type === 'entity.parse.failed' ? 'request.notJson' : 'request.unreadable')
   return new Refusal(500, 'server.failed')
 }
 
@@ -61,7 +76,9 @@ export function refusalOf(error: unknown): Refusal {
 export const answerErrors: ErrorRequestHandler = (error, _request, response, next) => {
   if (response.headersSent) return next(error)
   const refusal = refusalOf(error)
-  if (refusal.status >= 500) console.error(error)
+  // What the machine around Kevro lacks is said in a line; what is wrong in Kevro itself, whole.
+  if (refusal.status === 500) console.error(error)
+  else if (refusal.status > 500) console.error(`${refusal.code}: ${(error as Error).message}`)
   const body: { error: ApiError } = {
     error: {
       code: refusal.code,

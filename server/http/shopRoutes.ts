@@ -1,27 +1,48 @@
 import { Router } from 'express'
-import { frameSchema, materialSchema, shopSchema, type Overview } from '#contract/entities.ts'
+import { z } from 'zod'
+import { frameSchema, jobSearchSchema, materialSchema, retiredSchema, shopSchema, sportSchema, type Overview } from '#contract/entities.ts'
 import type { Database, Queryable } from '../db/database.ts'
-import { manyFrames, maybeOneFrame, updateFrame } from '../queries/frames.ts'
-import { manyJobSummaries } from '../queries/jobs.ts'
+import { manyFrameChoices, maybeOneFrame, updateFrame } from '../queries/frames.ts'
+import { manyJobSummaries, oneCount, retireJob } from '../queries/jobs.ts'
 import { manyMaterials, maybeOneMaterial, putMaterial } from '../queries/materials.ts'
-import { manyPlayers } from '../queries/players.ts'
+import { manyPlayerChoices } from '../queries/players.ts'
+import { retirer } from '../queries/rows.ts'
 import { oneShop, updateShop } from '../queries/shop.ts'
 import { applyOnce } from './edits.ts'
 import { notFound } from './problems.ts'
+
+const findSchema = z.object({ find: z.string().max(200).default('') })
+const frameFindSchema = findSchema.extend({ sport: sportSchema, player: z.string().max(80).default('') })
+/** What can be put away and brought back, and how. */
+const RETIRE = { job: retireJob, player: retirer('player'), frame: retirer('frame'), batch: retirer('batch'), photo: retirer('photo') }
 
 /** What the shop has: settings, players, frames, the drawer. */
 export function shopRoutes(db: Database): Router {
   const router = Router()
 
   router.get('/overview', async (_request, response) => {
-    const [shop, jobs, players, frames] = await Promise.all([
-      oneShop(db),
-      manyJobSummaries(db),
-      manyPlayers(db),
-      manyFrames(db),
-    ])
-    response.json({ shop, jobs, players, frames } satisfies Overview)
+    const [shop, page, counts] = await Promise.all([oneShop(db), manyJobSummaries(db), oneCount(db)])
+    response.json({ shop, ...page, counts } satisfies Overview)
   })
+  router.get('/jobs', async (request, response) => {
+    const { retired, ...search } = request.query
+    response.json(await manyJobSummaries(db, jobSearchSchema.parse({ ...search, retired: retired === 'true' })))
+  })
+  router.get('/players', async (request, response) => {
+    response.json(await manyPlayerChoices(db, findSchema.parse(request.query).find))
+  })
+  router.get('/frames', async (request, response) => {
+    const { sport, player, find } = frameFindSchema.parse(request.query)
+    response.json(await manyFrameChoices(db, { sport, playerId: player || null, find }))
+  })
+
+  for (const [what, retire] of Object.entries(RETIRE))
+    router.post(`/${what === 'batch' ? 'batches' : `${what}s`}/:id/retire`, async (request, response) => {
+      const { retired } = retiredSchema.parse(request.body)
+      const there = await db.transaction((tx) => retire(tx, request.params.id, retired))
+      if (!there) throw notFound(what)
+      response.json({ retired })
+    })
 
   router.get('/shop', async (_request, response) => {
     response.json(await oneShop(db))

@@ -1,6 +1,6 @@
+import { bodiesOf } from '#contract/entities.ts'
 import { singleReport } from '#core/compare/setup.ts'
 import { estimateOf } from '#core/frame/state.ts'
-import type { StageBodies } from '#core/job/bodies.ts'
 import { pictureOf } from '#core/job/picture.ts'
 import { QUANTITIES } from '#core/quantities/units.ts'
 import { profileOf } from '#core/sports/sports.ts'
@@ -15,7 +15,7 @@ export async function maybeMeasuredFrame(db: Queryable, jobId: string): Promise<
   const view = await jobView(db, jobId).catch(() => null)
   if (!view) return null
   const profile = profileOf(view.frame.sport)
-  const bodies = Object.fromEntries(view.stages.map((s) => [s.stage, s.body])) as Partial<StageBodies>
+  const bodies = bodiesOf(view.stages)
   const picture = pictureOf({
     profile,
     geometry: view.frame.geometry,

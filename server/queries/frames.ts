@@ -1,12 +1,24 @@
-import { frameSchema, type Frame } from '#contract/entities.ts'
+import { choiceSchema, frameSchema, type Choice, type Frame } from '#contract/entities.ts'
 import type { Queryable } from '../db/database.ts'
+import { likesOf } from './rows.ts'
 
 const COLUMNS =
   'id, label, maker, model, unit, player_id AS "playerId", geometry, sport, own_strings AS "ownStrings", revision'
 
-export async function manyFrames(db: Queryable): Promise<Frame[]> {
-  const rows = await db.query(`SELECT ${COLUMNS} FROM frame ORDER BY label, id`)
-  return rows.map((row) => frameSchema.parse(row))
+/** Frames of a sport to choose from, by label; of one player, and those of nobody, where one is named. */
+export async function manyFrameChoices(
+  db: Queryable,
+  { sport, playerId, find }: { sport: string; playerId: string | null; find: string },
+  limit = 50,
+): Promise<Choice[]> {
+  const rows = await db.query(
+    `SELECT id, trim(label || ' ' || unit) AS name FROM frame
+     WHERE NOT retired AND sport = $1 AND ($2::text IS NULL OR player_id = $2 OR player_id IS NULL)
+       AND ($3 = '' OR lower(label || ' ' || unit) LIKE ALL($4::text[]))
+     ORDER BY lower(label), id LIMIT $5`,
+    [sport, playerId, find.trim(), likesOf(find), limit],
+  )
+  return rows.map((row) => choiceSchema.parse(row))
 }
 
 export async function maybeOneFrame(db: Queryable, id: string): Promise<Frame | null> {

@@ -1,23 +1,28 @@
 import { STAGES, type Stage } from '#core/job/stages.ts'
 import type { RevisionMark } from '#core/job/revisions.ts'
 import { redoMark, undoMark } from '#core/job/revisions.ts'
-import type { z } from 'zod'
+import { z } from 'zod'
 import { bodySchemas } from '#contract/bodies.ts'
 import {
+  countsSchema,
   jobRowSchema,
+  jobSearchSchema,
   jobSummarySchema,
+  mayBeEmptied,
   readingSchema,
   revisionRowSchema,
   savedStageSchema,
   type JobRow,
-  type JobSummary,
+  type JobPage,
+  type JobSearch,
+  type Overview,
   type newReadingSchema,
   type RevisionRow,
   type SavedStage,
   type StoredReadingRow,
 } from '#contract/entities.ts'
 import type { Queryable, Row } from '../db/database.ts'
-import { iso } from './rows.ts'
+import { iso, likesOf } from './rows.ts'
 
 const JOB = 'id, number, kind, frame_id AS "frameId", ticket, created_at, revision'
 const jobOf = (row: Row): JobRow => jobRowSchema.parse({ ...row, createdAt: iso(row.created_at) })
@@ -35,6 +40,9 @@ export async function insertJob(
     `INSERT INTO job (id, kind, frame_id, ticket) VALUES ($1, $2, $3, $4) RETURNING ${JOB}`,
     [job.id, job.kind, job.frameId, JSON.stringify(job.ticket)],
   )
+  await db.query('INSERT INTO job_index (job_id, changed_at, number) SELECT id, created_at, number FROM job WHERE id = $1', [
+    job.id,
+  ])
   return jobOf(row)
 }
 
@@ -55,27 +63,67 @@ export async function updateTicket(
   return row ? jobOf(row) : null
 }
 
-/** The queue: newest change first. */
-export async function manyJobSummaries(db: Queryable): Promise<JobSummary[]> {
-  const rows = await db.query(`
-    WITH latest AS (
-      SELECT DISTINCT ON (job_id, stage) job_id, stage, body, at FROM stage_revision ORDER BY job_id, stage, revision DESC
-    )
-    SELECT j.id, j.number, j.kind, f.label AS "frameLabel", f.sport, j.ticket ->> 'due' AS due,
-      (SELECT body -> 'facts' ->> 'name' FROM latest WHERE job_id = j.id AND stage = 'player') AS "playerName",
-      (SELECT body -> 'signed' ->> 'by' FROM latest WHERE job_id = j.id AND stage = 'check') AS "signedBy",
-      COALESCE((SELECT json_agg(stage) FROM latest WHERE job_id = j.id), '[]') AS saved,
-      COALESCE((SELECT max(at) FROM latest WHERE job_id = j.id), j.created_at) AS changed
-    FROM job j JOIN frame f ON f.id = j.frame_id
-    ORDER BY changed DESC, j.number DESC LIMIT 200`)
-  return rows.map((row) =>
-    jobSummarySchema.parse({
-      ...row,
-      due: row.due ?? '',
-      changedAt: iso(row.changed),
-      saved: STAGES.filter((s) => (row.saved as string[]).includes(s)),
-    }),
+/** Where a page of the queue begins: after the job of this change and number. */
+const keySchema = z.tuple([z.string(), z.number()])
+const keyOf = (row: Row): string => Buffer.from(JSON.stringify([row.key, row.number])).toString('base64url')
+function readKey(key: string): z.infer<typeof keySchema> | null {
+  try {
+    return keySchema.parse(JSON.parse(Buffer.from(key, 'base64url').toString()))
+  } catch {
+    return null
+  }
+}
+
+/** One page of the queue, the newest change first, with what it takes to ask for the next one. */
+export async function manyJobSummaries(db: Queryable, input: Partial<JobSearch> = {}): Promise<JobPage> {
+  const search = jobSearchSchema.parse(input)
+  const params: unknown[] = [search.retired]
+  const put = (value: unknown) => `$${params.push(value)}`
+  const parts = ['i.retired = $1']
+  const after = search.after ? readKey(search.after) : null
+  if (after) parts.push(`(i.changed_at, i.number) < (${put(after[0])}::timestamptz, ${put(after[1])}::int)`)
+  if (search.sport) parts.push(`f.sport = ${put(search.sport)}`)
+  if (search.saved) parts.push(`${put(search.saved)}::text = ANY(i.saved)`)
+  if (search.kind) parts.push(`j.kind = ${put(search.kind)}`)
+  for (const pattern of likesOf(search.find)) {
+    const like = put(pattern)
+    parts.push(`(lower(i.player_name) LIKE ${like} OR lower(f.label) LIKE ${like} OR i.number::text LIKE ${like})`)
+  }
+  const rows = await db.query(
+    `SELECT j.id, i.number, j.kind, f.label AS "frameLabel", f.sport, j.ticket ->> 'due' AS due, i.player_name AS "playerName",
+       i.signed_by AS "signedBy", i.saved, i.changed_at AS "changedAt", i.changed_at::text AS key
+     FROM job_index i JOIN job j ON j.id = i.job_id JOIN frame f ON f.id = j.frame_id
+     WHERE ${parts.join(' AND ')} ORDER BY i.changed_at DESC, i.number DESC LIMIT ${search.limit + 1}`,
+    params,
   )
+  const page = rows.slice(0, search.limit)
+  return {
+    jobs: page.map((row) =>
+      jobSummarySchema.parse({
+        ...row,
+        due: row.due ?? '',
+        changedAt: iso(row.changedAt),
+        saved: STAGES.filter((s) => (row.saved as string[]).includes(s)),
+      }),
+    ),
+    next: rows.length > page.length ? keyOf(page[page.length - 1]) : null,
+  }
+}
+
+/** How much there is of everything that the start page counts. */
+export async function oneCount(db: Queryable): Promise<Overview['counts']> {
+  const [row] = await db.query(
+    `SELECT (SELECT count(*)::int FROM job WHERE NOT retired) AS jobs, (SELECT count(*)::int FROM job WHERE retired) AS retired,
+       (SELECT count(*)::int FROM player WHERE NOT retired) AS players, (SELECT count(*)::int FROM frame WHERE NOT retired) AS frames`,
+  )
+  return countsSchema.parse(row)
+}
+
+/** Puts a job away or brings it back. @returns whether there is such a job */
+export async function retireJob(db: Queryable, id: string, retired: boolean): Promise<boolean> {
+  const [row] = await db.query('UPDATE job SET retired = $2 WHERE id = $1 RETURNING id', [id, retired])
+  await db.query('UPDATE job_index SET retired = $2 WHERE job_id = $1', [id, retired])
+  return row !== undefined
 }
 
 /** Marks of all revisions of a stage, oldest first. */
@@ -110,14 +158,38 @@ export async function appendRevision(
       content.at ?? null,
     ],
   )
+  await putInIndex(db, jobId, stage, content.body, content.at)
 }
 
+/** What the list of jobs shows of a stage that was just saved. */
+async function putInIndex(
+  db: Queryable,
+  jobId: string,
+  stage: Stage,
+  body: unknown,
+  at: string | null | undefined,
+): Promise<void> {
+  const set = ['changed_at = COALESCE($2::timestamptz, now())', "saved = array_remove(saved, $3)"]
+  const params: unknown[] = [jobId, at ?? null, stage]
+  const put = (value: unknown) => `$${params.push(value)}::text`
+  if (body !== null) set[1] = `saved = array_append(array_remove(saved, $3), $3)`
+  if (stage === 'player' && body !== null) {
+    const { playerId, facts } = bodySchemas.player.parse(body)
+    set.push(`player_id = ${put(playerId)}`, `player_name = ${put(facts.name)}`)
+  }
+  if (stage === 'check')
+    set.push(`signed_by = ${put(body === null ? null : (bodySchemas.check.parse(body).signed?.by ?? null))}`)
+  await db.query(`UPDATE job_index SET ${set.join(', ')} WHERE job_id = $1`, params)
+}
+
+/** Content of a revision; 0 is the empty one before the first. */
 export async function oneRevision(
   db: Queryable,
   jobId: string,
   stage: Stage,
   revision: number,
 ): Promise<{ body: unknown; used: unknown }> {
+  if (revision === 0) return { body: null, used: {} }
   const [row] = await db.query(
     'SELECT body, used FROM stage_revision WHERE job_id = $1 AND stage = $2 AND revision = $3',
     [jobId, stage, revision],
@@ -180,9 +252,9 @@ function savedStageOf(row: Row): SavedStage {
   return savedStageSchema.parse({
     ...row,
     // What older versions did not yet ask for is filled in on the way out.
-    body: bodySchemas[stage].parse(row.body),
+    body: row.body === null ? null : bodySchemas[stage].parse(row.body),
     at: iso(row.at),
-    canUndo: undoMark(marks) !== null,
+    canUndo: undoMark(marks, mayBeEmptied(stage)) !== null,
     canRedo: redoMark(marks) !== null,
   })
 }
@@ -203,13 +275,13 @@ const AT_ONCE = 1000
 
 /**
  * Adds readings, each once: the same id a second time is the same reading.
- * @returns them in the order asked for, or null when another job has one of these ids
+ * @returns them in the order asked for; the place in the list of one that another job has
  */
 export async function insertReadings(
   db: Queryable,
   jobId: string,
   readings: readonly NewRow[],
-): Promise<StoredReadingRow[] | null> {
+): Promise<StoredReadingRow[] | { elsewhere: number }> {
   const kept: StoredReadingRow[] = []
   for (let from = 0; from < readings.length; from += AT_ONCE) {
     const part = readings.slice(from, from + AT_ONCE)
@@ -231,7 +303,7 @@ export async function insertReadings(
     const found = new Map(rows.map((row) => [String(row.id), readingOf(row)]))
     for (const { id } of part) {
       const row = found.get(id)
-      if (!row) return null
+      if (!row) return { elsewhere: kept.length }
       kept.push(row)
     }
   }
@@ -241,12 +313,9 @@ export async function insertReadings(
 /** Jobs of a sport with a measure stage, newest first; of one player where one is named. */
 export async function manyMeasuredJobs(db: Queryable, sport: string, playerId: string | null): Promise<string[]> {
   const rows = await db.query(
-    `SELECT j.id FROM job j JOIN frame f ON f.id = j.frame_id
-     WHERE f.sport = $1 AND EXISTS (SELECT 1 FROM stage_revision r WHERE r.job_id = j.id AND r.stage = 'measure')
-       AND ($2::text IS NULL OR (
-         SELECT body ->> 'playerId' FROM stage_revision r WHERE r.job_id = j.id AND r.stage = 'player' ORDER BY revision DESC LIMIT 1
-       ) = $2)
-     ORDER BY j.number DESC LIMIT 40`,
+    `SELECT j.id FROM job_index i JOIN job j ON j.id = i.job_id JOIN frame f ON f.id = j.frame_id
+     WHERE f.sport = $1 AND NOT i.retired AND 'measure' = ANY(i.saved) AND ($2::text IS NULL OR i.player_id = $2)
+     ORDER BY i.number DESC LIMIT 40`,
     [sport, playerId],
   )
   return rows.map((row) => String(row.id))

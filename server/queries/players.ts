@@ -1,9 +1,16 @@
-import { playerSchema, type Player } from '#contract/entities.ts'
+import { choiceSchema, playerSchema, type Choice, type Player } from '#contract/entities.ts'
 import type { Queryable } from '../db/database.ts'
+import { likesOf } from './rows.ts'
 
-export async function manyPlayers(db: Queryable): Promise<Player[]> {
-  const rows = await db.query(`SELECT id, facts, revision FROM player ORDER BY facts ->> 'name', id`)
-  return rows.map((row) => playerSchema.parse(row))
+/** Players to choose from, by name; those that hold every word of it. */
+export async function manyPlayerChoices(db: Queryable, find: string, limit = 50): Promise<Choice[]> {
+  const rows = await db.query(
+    `SELECT id, facts ->> 'name' AS name FROM player
+     WHERE NOT retired AND ($1 = '' OR lower(facts ->> 'name') LIKE ALL($2::text[]))
+     ORDER BY lower(facts ->> 'name'), id LIMIT $3`,
+    [find.trim(), likesOf(find), limit],
+  )
+  return rows.map((row) => choiceSchema.parse(row))
 }
 
 export async function maybeOnePlayer(db: Queryable, id: string): Promise<Player | null> {

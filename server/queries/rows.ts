@@ -1,2 +1,17 @@
+import type { Queryable } from '../db/database.ts'
+
 /** A timestamp column as ISO text; both engines give a Date. */
 export const iso = (value: unknown): string => (value instanceof Date ? value.toISOString() : String(value))
+
+/** Every word of what was typed, as a pattern that finds it anywhere. */
+export const likesOf = (text: string): string[] =>
+  text
+    .split(/\s+/)
+    .filter(Boolean)
+    .map((word) => `%${word.toLowerCase().replace(/[\\%_]/g, '\\$&')}%`)
+
+/** Puts a row of a table away or brings it back; says whether there is such a row. */
+export const retirer =
+  (table: 'player' | 'frame' | 'batch' | 'photo') =>
+  async (db: Queryable, id: string, retired: boolean): Promise<boolean> =>
+    (await db.query(`UPDATE ${table} SET retired = $2 WHERE id = $1 RETURNING id`, [id, retired])).length > 0

@@ -2,7 +2,7 @@ import type { StageBodies } from '#core/job/bodies.ts'
 import { pictureOf, type JobInput, type JobPicture } from '#core/job/picture.ts'
 import type { Facts, Stage } from '#core/job/stages.ts'
 import { profileOf } from '#core/sports/sports.ts'
-import type { JobView, Reference, Shop } from '#contract/entities.ts'
+import { bodiesOf, type JobView, type Reference, type Shop } from '#contract/entities.ts'
 import type { Material } from '#core/plan/material.ts'
 import type { Queryable } from '../db/database.ts'
 import { jobView } from '../http/jobRoutes.ts'
@@ -23,7 +23,7 @@ export interface SheetSource {
 /** A job with everything worked out, for printing. */
 export async function sheetSource(db: Queryable, jobId: string): Promise<SheetSource> {
   const [view, shop, materials] = await Promise.all([jobView(db, jobId), oneShop(db), manyMaterials(db)])
-  const bodies = Object.fromEntries(view.stages.map((s) => [s.stage, s.body])) as Partial<StageBodies>
+  const bodies = bodiesOf(view.stages)
   const references = await manyComparables(db, referencesOf(bodies))
   const used = Object.fromEntries(view.stages.map((s) => [s.stage, s.used])) as Partial<Record<Stage, Facts>>
   const input: JobInput = {

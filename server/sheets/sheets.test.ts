@@ -1,8 +1,7 @@
-import { readFile } from 'node:fs/promises'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { loadDemoWorld } from '#demo/load.ts'
-import { openEmbedded, type Database } from '../db/database.ts'
-import { migrate } from '../db/migrate.ts'
+import type { Database } from '../db/database.ts'
+import { openForTest } from '../testing/database.ts'
 import { benchSvg } from '#contract/benchSvg.ts'
 import { sheetSource, type SheetSource } from './load.ts'
 import { renderPdf } from './pdf.ts'
@@ -15,9 +14,7 @@ let db: Database
 let returns: SheetSource
 let done: SheetSource
 beforeAll(async () => {
-  const image = process.env.KEVRO_IMAGE ? new Uint8Array(await readFile(process.env.KEVRO_IMAGE)) : null
-  db = await openEmbedded({ dataDir: null, image })
-  await migrate(db)
+  db = await openForTest()
   await loadDemoWorld(db)
   returns = await sheetSource(db, 'job-returns')
   done = await sheetSource(db, 'job-done')

@@ -8,10 +8,11 @@ import { ApiProblem, call, problemText } from '../api/client.ts'
 import { NO_FACTS } from '../shared/playerFacts.ts'
 import QuantityField from '../shared/QuantityField.vue'
 import { useShop } from '../stores/shop.ts'
+import { readDraft, writeDraft } from './settings.ts'
+import { useChoices } from './useChoices.ts'
 
 const shop = useShop()
 const router = useRouter()
-const DRAFT = 'kevro-new-job'
 const tennis = profileOf('tennis')
 const fresh = () => ({
   playerId: null as string | null,
@@ -28,8 +29,8 @@ const fresh = () => ({
   headLengthCm: tennis.geometry.headLengthCm,
   headWidthCm: tennis.geometry.headWidthCm,
 })
-const form = reactive({ ...fresh(), ...(JSON.parse(sessionStorage.getItem(DRAFT) ?? '{}') as object) })
-watch(form, () => sessionStorage.setItem(DRAFT, JSON.stringify(form)))
+const form = reactive({ ...fresh(), ...(readDraft()) })
+watch(form, () => writeDraft(form))
 const problems = reactive({ player: '', frame: '', all: '' })
 const busy = ref(false)
 
@@ -48,16 +49,11 @@ function takeSport(sport: SportId): void {
   form.frameId = null
   takeOutline(profile.value.outlines[0].name)
 }
-const players = computed(() => [
-  { title: 'New player', value: null as string | null },
-  ...(shop.overview?.players ?? []).map((p) => ({ title: p.facts.name, value: p.id as string | null })),
-])
-const frames = computed(() => [
-  { title: 'New frame', value: null as string | null },
-  ...(shop.overview?.frames ?? [])
-    .filter((f) => f.sport === form.sport && (!form.playerId || f.playerId === form.playerId || f.playerId === null))
-    .map((f) => ({ title: `${f.label} ${f.unit}`.trim(), value: f.id as string | null })),
-])
+const player = useChoices(() => '/players?')
+const frame = useChoices(() => `/frames?sport=${form.sport}&player=${encodeURIComponent(form.playerId ?? '')}&`)
+const NEW = { name: '', id: null as string | null }
+const players = computed(() => [{ ...NEW, name: 'New player' }, ...player.choices.value])
+const frames = computed(() => [{ ...NEW, name: 'New frame' }, ...frame.choices.value])
 
 async function create(): Promise<void> {
   problems.player = form.playerId || form.playerName.trim() ? '' : 'Choose a player or type a name.'
@@ -93,7 +89,7 @@ async function create(): Promise<void> {
           },
       ticket: { due: form.due, strings: form.strings },
     })
-    sessionStorage.removeItem(DRAFT)
+    writeDraft({})
     await router.push({ name: form.playerId ? 'measure' : 'player', params: { id } })
   } catch (error) {
     if (error instanceof ApiProblem && error.error.path.startsWith('frame')) problems.frame = problemText(error)
@@ -110,7 +106,16 @@ async function create(): Promise<void> {
     <div class="cols">
       <section class="panel">
         <h2>Player</h2>
-        <v-select v-model="form.playerId" :items="players" label="Player" class="mb-3" />
+        <v-autocomplete
+          v-model="form.playerId"
+          v-model:search="player.typed.value"
+          :items="players"
+          item-title="name"
+          item-value="id"
+          no-filter
+          label="Player"
+          class="mb-3"
+        />
         <v-text-field
           v-if="!form.playerId"
           v-model="form.playerName"
@@ -134,7 +139,16 @@ async function create(): Promise<void> {
         >
           <v-btn v-for="s in SPORTS" :key="s" :value="s" :data-testid="`sport-${s}`">{{ PROFILES[s].name }}</v-btn>
         </v-btn-toggle>
-        <v-select v-model="form.frameId" :items="frames" label="Frame" class="mb-3" />
+        <v-autocomplete
+          v-model="form.frameId"
+          v-model:search="frame.typed.value"
+          :items="frames"
+          item-title="name"
+          item-value="id"
+          no-filter
+          label="Frame"
+          class="mb-3"
+        />
         <template v-if="!form.frameId">
           <v-text-field
             v-model="form.label"

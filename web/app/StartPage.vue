@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, ref } from 'vue'
+import { onMounted, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 import { STAGES, type Stage } from '#core/job/stages.ts'
 import { defaultCondition, NOTHING_ON } from '#core/frame/condition.ts'
@@ -8,8 +8,10 @@ import { PROFILES, profileOf } from '#core/sports/sports.ts'
 import type { BatchSummary } from '#contract/batch.ts'
 import type { JobSummary, JobView } from '#contract/entities.ts'
 import { call, problemText } from '../api/client.ts'
+import { tooLarge } from '../shared/fileSize.ts'
 import { STAGE_NAMES } from '../shared/words.ts'
 import { useShop } from '../stores/shop.ts'
+import { useQueue } from './useQueue.ts'
 
 const shop = useShop()
 const router = useRouter()
@@ -23,13 +25,14 @@ const naming = ref(false)
 onMounted(async () => {
   try {
     await shop.load()
+    queue.show(shop.overview!)
     batches.value = await call<BatchSummary[]>('GET', '/batches')
   } catch (error) {
     problem.value = problemText(error)
   }
 })
 
-const jobs = computed(() => shop.overview?.jobs ?? [])
+const queue = useQueue()
 const next = (job: JobSummary): Stage =>
   job.signedBy && !job.saved.includes('play') ? 'play' : (STAGES.find((s) => !job.saved.includes(s)) ?? 'play')
 const pageOf = (job: JobSummary) => (job.kind === 'quick' ? 'bench' : next(job))
@@ -81,12 +84,22 @@ async function newBatch(): Promise<void> {
   }
 }
 
+async function turn(job: JobSummary, retired: boolean): Promise<void> {
+  try {
+    await queue.retire(job, retired)
+    await shop.load()
+  } catch (error) {
+    problem.value = problemText(error)
+  }
+}
+
 async function takeIn(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement
   const chosen = input.files?.[0]
   input.value = ''
   if (!chosen) return
-  problem.value = ''
+  problem.value = tooLarge(chosen)
+  if (problem.value) return
   try {
     const view = await call<JobView>('POST', '/import', await chosen.text())
     await router.push({ name: 'measure', params: { id: view.job.id } })
@@ -122,8 +135,36 @@ async function takeIn(event: Event): Promise<void> {
     <v-alert v-if="problem" type="error" variant="tonal" class="mb-4" data-testid="start-problem">{{
       problem
     }}</v-alert>
-    <ul v-if="jobs.length > 0" class="queue">
-      <li v-for="job in jobs" :key="job.id">
+    <div v-if="queue.search.retired || (shop.overview && shop.overview.counts.jobs + shop.overview.counts.retired > 0)" class="finder">
+      <v-text-field
+        v-model="queue.search.find"
+        label="Find a job: player, frame or number"
+        clearable
+        data-testid="find-job"
+        @click:clear="queue.search.find = ''"
+      />
+      <v-btn
+        v-if="queue.search.retired || (shop.overview?.counts.retired ?? 0) > 0"
+        variant="text"
+        data-testid="show-retired"
+        @click="queue.search.retired = !queue.search.retired"
+        >{{ queue.search.retired ? 'On the bench' : `Put away: ${shop.overview?.counts.retired}` }}</v-btn
+      >
+    </div>
+    <v-alert
+      v-if="queue.last"
+      type="info"
+      variant="tonal"
+      density="compact"
+      class="mb-3"
+      data-testid="retire-note"
+      closable
+      @click:close="queue.last = null"
+      >Job {{ queue.last.job.number }} was {{ queue.last.retired ? 'put away' : 'brought back' }}.
+      <template #append><v-btn size="small" @click="turn(queue.last!.job, !queue.last!.retired)">Undo</v-btn></template>
+    </v-alert>
+    <ul v-if="queue.jobs.length > 0" class="queue">
+      <li v-for="job in queue.jobs" :key="job.id">
         <RouterLink :to="{ name: pageOf(job), params: { id: job.id } }" class="ticket panel">
           <span class="number figure">{{ job.number }}</span>
           <span class="who">
@@ -159,11 +200,24 @@ async function takeIn(event: Event): Promise<void> {
             }}{{ job.signedBy ? `signed off ${job.signedBy}` : job.due }}</span
           >
         </RouterLink>
+        <v-btn
+          size="small"
+          variant="text"
+          class="away"
+          :aria-label="`${queue.search.retired ? 'Bring back' : 'Put away'} job ${job.number}`"
+          data-testid="retire-job"
+          @click="turn(job, !queue.search.retired)"
+          >{{ queue.search.retired ? 'Bring back' : 'Put away' }}</v-btn
+        >
       </li>
     </ul>
+    <p v-else-if="queue.search.find || queue.search.retired" class="panel">
+      No job {{ queue.search.find ? `fits “${queue.search.find}”` : 'is put away' }}.
+    </p>
     <p v-else-if="shop.overview" class="panel">
       No jobs yet. Put a frame on the bench with <b>New job</b>, or try <b>Quick bench</b> for a walk-in.
     </p>
+    <v-btn v-if="queue.next" class="mt-3" data-testid="more-jobs" @click="queue.more()">More jobs</v-btn>
     <ul v-if="batches.length > 0" class="batches">
       <li v-for="b in batches" :key="b.id">
         <RouterLink :to="{ name: 'batch', params: { id: b.id } }">{{ b.label }}</RouterLink>
@@ -172,7 +226,7 @@ async function takeIn(event: Event): Promise<void> {
     </ul>
     <footer class="mt-6 d-flex ga-2 align-center">
       <span class="quiet">{{
-        shop.overview ? `${shop.overview.players.length} players, ${shop.overview.frames.length} frames` : ''
+        shop.overview ? `${shop.overview.counts.jobs} jobs, ${shop.overview.counts.players} players, ${shop.overview.counts.frames} frames` : ''
       }}</span>
       <v-spacer />
       <input
@@ -199,6 +253,21 @@ async function takeIn(event: Event): Promise<void> {
   margin: 0;
   display: grid;
   gap: 10px;
+}
+.queue li {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  align-items: center;
+  gap: 6px;
+}
+.finder {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  margin-bottom: 12px;
+}
+.finder > :first-child {
+  max-width: 420px;
 }
 .ticket {
   display: grid;

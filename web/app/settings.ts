@@ -15,3 +15,20 @@ export function writeSetting(key: string, value: unknown): void {
     // Kept for as long as the page is open.
   }
 }
+
+const DRAFT = 'kevro-new-job'
+/** What is typed of a new job, for as long as the tab is open. */
+export function readDraft(): object {
+  try {
+    return JSON.parse(sessionStorage.getItem(DRAFT) ?? '{}') as object
+  } catch {
+    return {}
+  }
+}
+export function writeDraft(draft: object): void {
+  try {
+    sessionStorage.setItem(DRAFT, JSON.stringify(draft))
+  } catch {
+    // Kept for as long as the page is open.
+  }
+}

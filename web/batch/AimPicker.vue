@@ -1,19 +1,22 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import type { BatchBody } from '#contract/batch.ts'
+import type { JobPage, JobSummary } from '#contract/entities.ts'
+import { call } from '../api/client.ts'
 import SetupPicker from '../library/SetupPicker.vue'
-import { useShop } from '../stores/shop.ts'
 
 /** Whose numbers the pick goes by: the middle of the batch, a job's target, or a published setup. */
 const props = defineProps<{ sport: BatchBody['sport'] }>()
 const aim = defineModel<BatchBody['aim']>({ required: true })
-const shop = useShop()
+const jobs = shallowRef<JobSummary[]>([])
+onMounted(async () => {
+  const page = await call<JobPage>('GET', `/jobs?kind=job&saved=target&sport=${props.sport}`).catch(() => null)
+  jobs.value = page?.jobs ?? []
+})
 const aims = computed(() => [
   { title: 'the middle of the batch', value: 'middle' },
   { title: 'a setup of the library', value: 'reference' },
-  ...(shop.overview?.jobs ?? [])
-    .filter((j) => j.kind === 'job' && j.saved.includes('target') && j.sport === props.sport)
-    .map((j) => ({ title: `${j.playerName}, target of job ${j.number}`, value: `job:${j.id}` })),
+  ...jobs.value.map((j) => ({ title: `${j.playerName}, target of job ${j.number}`, value: `job:${j.id}` })),
 ])
 /** A setup is wanted but none is named yet. */
 const choosing = ref(false)

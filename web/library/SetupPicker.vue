@@ -11,7 +11,7 @@ const props = defineProps<{
   label: string
   kinds?: LibrarySearch['kinds']
   styles?: string[]
-  /** Offered first, whatever is typed. */
+  /** Offered first, as far as they fit what is typed. */
   first?: readonly Reference[]
   /** Nearest first to these. */
   near?: LibrarySearch['near']
@@ -48,9 +48,14 @@ watch(typed, () => {
 watch(() => [props.sport, props.kinds, props.styles], look)
 onMounted(look)
 
+/** The words that are looked for; none while a choice stands in the field. */
+const wanted = computed(() =>
+  !typed.value || typed.value === shop.reference(id.value)?.name ? [] : typed.value.toLowerCase().split(/\s+/).filter(Boolean),
+)
 const items = computed(() => {
   const chosen = shop.reference(id.value)
-  const all = [...(chosen ? [chosen] : []), ...(props.first ?? []), ...found.value]
+  const first = (props.first ?? []).filter((r) => wanted.value.every((word) => r.name.toLowerCase().includes(word)))
+  const all = [...(chosen ? [chosen] : []), ...first, ...found.value]
   return [...new Map(all.map((r) => [r.id, r])).values()].map((r) => ({
     title: r.name,
     value: r.id,
@@ -73,7 +78,7 @@ function choose(chosen: string | null): void {
     :loading="busy"
     item-props
     no-filter
-    auto-select-first
+    auto-select-first="exact"
     no-data-text="No setup of this name"
     @update:model-value="choose"
   />

@@ -9,7 +9,9 @@ import { piecesOfAll, type Cut } from '#core/plan/cut.ts'
 import type { Material } from '#core/plan/material.ts'
 import { profileOf } from '#core/sports/sports.ts'
 import {
+  bodiesOf,
   jobViewSchema,
+  mayBeEmptied,
   readingSchema,
   type Frame,
   type JobRow,
@@ -44,9 +46,7 @@ export const useJob = defineStore('job', () => {
   /** The rest lies as a good plan put it: the proven one takes its place when it is there. */
   const settleRest = ref(false)
 
-  const bodies = computed<Partial<StageBodies>>(() =>
-    Object.fromEntries((view.value?.stages ?? []).map((s) => [s.stage, s.body])),
-  )
+  const bodies = computed<Partial<StageBodies>>(() => bodiesOf(view.value?.stages ?? []))
   /** The drawer as this job finds it: what its own signed build took counts as there, what was put away does not. */
   const drawer = computed<Material[]>(() =>
     shop.materials.map((m) => ({ ...m, stock: m.retired ? 0 : m.stock + (view.value?.taken[m.id] ?? 0) })),
@@ -140,7 +140,7 @@ export const useJob = defineStore('job', () => {
       used,
       at,
       by: shop.initials,
-      canUndo: held?.canUndo ?? false,
+      canUndo: held ? held.revision > 0 || held.canUndo : mayBeEmptied(stage),
       canRedo: false,
     })
   }

@@ -1,0 +1,31 @@
+import { onMounted, ref, watch, type Ref } from 'vue'
+import type { Choice } from '#contract/entities.ts'
+import { call } from '../api/client.ts'
+
+const TYPING_MS = 150
+
+/**
+ * What a field offers while it is typed in, asked for at the server: however many there are, only what fits comes.
+ * @param path asks for them with `find=` at its end; changes ask again
+ */
+export function useChoices(path: () => string): { typed: Ref<string>; choices: Ref<Choice[]> } {
+  const typed = ref('')
+  const choices = ref<Choice[]>([])
+  let asked = 0
+  let timer: ReturnType<typeof setTimeout> | undefined
+
+  async function look(): Promise<void> {
+    const mine = ++asked
+    // What was chosen stands in the field and is no search.
+    const find = choices.value.some((c) => c.name === typed.value) ? '' : (typed.value ?? '')
+    const found = await call<Choice[]>('GET', `${path()}find=${encodeURIComponent(find)}`).catch(() => null)
+    if (mine === asked && found) choices.value = found
+  }
+  watch(typed, () => {
+    clearTimeout(timer)
+    timer = setTimeout(() => void look(), TYPING_MS)
+  })
+  watch(path, () => void look())
+  onMounted(look)
+  return { typed, choices }
+}
