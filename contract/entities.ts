@@ -26,6 +26,8 @@ export const shopSchema = z.object({
   paper: z.enum(['A4', 'LETTER']),
   /** For the pull of gravity where the shop stands; null: the standard one. */
   latitudeDeg: z.number().min(-90).max(90).nullable(),
+  /** A second folder for backups, on another disk; empty: none. */
+  backupFolder: z.string().max(400).default(''),
   revision: z.int(),
 })
 export type Shop = z.infer<typeof shopSchema>
@@ -216,6 +218,8 @@ export const overviewSchema = z.object({
   shop: shopSchema,
   ...jobPageSchema.shape,
   counts: countsSchema,
+  /** What is wrong with the stored data, in words; empty when nothing is known. */
+  alarms: z.array(z.string()),
 })
 export type Overview = z.infer<typeof overviewSchema>
 

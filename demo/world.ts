@@ -14,6 +14,7 @@ export const SHOP = {
   initials: 'JQ',
   paper: 'A4' as const,
   latitudeDeg: 47,
+  backupFolder: '',
 }
 
 const facts = (f: Partial<PlayerFacts> & { name: string }): PlayerFacts => ({

@@ -9,6 +9,7 @@ rmSync(out, { recursive: true, force: true })
 await build({
   entryPoints: {
     main: join(root, 'server/main.ts'),
+    keep: join(root, 'server/keep.ts'),
     embeddedWorker: join(root, 'server/db/embeddedWorker.ts'),
     simulatedBench: join(root, 'devices/main.ts'),
   },

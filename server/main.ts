@@ -6,8 +6,12 @@ import { databaseIn, CannotStart, isFresh, markDemo, prepareFolder, startOver } 
 import type { Database } from './db/database.ts'
 import { DataFolderInUse, lockDataFolder } from './db/dataLock.ts'
 import { openEmbedded } from './db/embedded.ts'
-import { migrate, NewerDatabase } from './db/migrate.ts'
+import { migrate, NewerDatabase, waitingMigrations } from './db/migrate.ts'
 import { waitForServer } from './db/postgres.ts'
+import { SwitchableDatabase } from './db/switchable.ts'
+import { Backups } from './backup/backups.ts'
+import { missingAtStart } from './backup/check.ts'
+import { Keeper } from './backup/keeper.ts'
 import { DeviceGateway } from './devices/gateway.ts'
 import { rebuildIndex, tidyIndex } from './queries/library.ts'
 import { makeApp } from './http/app.ts'
@@ -66,10 +70,34 @@ async function openData(values: ReturnType<typeof options>): Promise<{ db: Datab
   return { db: await openEmbedded({ dataDir: databaseIn(folder), image }), release, where: folder }
 }
 
+const ADVICE = 'Run “npm run check” to see what is whole and which backup has the rest.'
+
+/** Before the tables change there is a backup of what they were. */
+async function bringUpToDate(db: Database, dataFolder: string): Promise<void> {
+  const waiting = await waitingMigrations(db)
+  const [{ laidOut }] = await db.query(`SELECT to_regclass('job') IS NOT NULL AS "laidOut"`)
+  if (waiting.length > 0 && laidOut) await new Backups(dataFolder).make(db, 'migration')
+  await migrate(db)
+}
+
+/** A start that failed for what is on the disk: the words, and the way back. */
+async function wayBack(): Promise<string> {
+  const { data } = options()
+  const good = await new Backups(resolve(data)).newestGood().catch(() => null)
+  return good
+    ? `The newest good backup is ${good.name}, of ${good.writtenAt} (${good.holds!.jobs} jobs). “npm run restore -- --data ${data}” goes back to it.`
+    : 'There is no backup in this folder.'
+}
+
 async function start(): Promise<void> {
   const values = options()
-  const { db, release, where } = await openData(values)
-  await migrate(db)
+  const { db: opened, release, where } = await openData(values)
+  const db = new SwitchableDatabase(opened)
+  const dataFolder = resolve(values.data)
+  const embedded = !process.env.DATABASE_URL
+  await bringUpToDate(db, dataFolder)
+  const alarms = embedded ? await missingAtStart(db, dataFolder) : []
+  if (alarms.length > 0) console.error(`Something is missing from the data:\n  ${alarms.join('\n  ')}\n${ADVICE}`)
   if (values.demo) {
     const { loadDemoWorld } = await import('#demo/load.ts')
     if (await loadDemoWorld(db, values.bench)) console.log('The demo world has been laid out.')
@@ -77,7 +105,10 @@ async function start(): Promise<void> {
   if ((await rebuildIndex(db)) > 0) await tidyIndex(db)
   const gateway = new DeviceGateway(db)
   await gateway.refresh()
-  const server = makeApp(db, resolve(values.web), { gateway, benchPort: values.bench }).listen(values.port, '127.0.0.1')
+  const image = embedded && values.image && existsSync(values.image) ? new Uint8Array(await readFile(values.image)) : null
+  const keeper = new Keeper({ db, dataFolder, embedded, image })
+  keeper.start()
+  const server = makeApp(db, resolve(values.web), { gateway, benchPort: values.bench, keeper, alarms }).listen(values.port, '127.0.0.1')
   server.once('error', (error: Error & { code?: string }) => {
     console.error(
       error.code === 'EADDRINUSE'
@@ -101,6 +132,7 @@ async function start(): Promise<void> {
     server.close()
     gateway.close()
     server.closeAllConnections()
+    await keeper.stop()
     await db.close()
     release()
     process.exit(code)
@@ -110,8 +142,15 @@ async function start(): Promise<void> {
 }
 
 const EXPECTED = [CannotStart, DataFolderInUse, NewerDatabase]
-start().catch((error: unknown) => {
+start().catch(async (error: unknown) => {
   const said = EXPECTED.some((kind) => error instanceof kind)
-  console.error(said ? (error as Error).message : error)
+  console.error(said ? (error as Error).message : wordsOfFailure(error))
+  if (!said || (error instanceof CannotStart && error.message.includes('damaged'))) console.error(await wayBack())
   process.exit(1)
 })
+
+function wordsOfFailure(error: unknown): string {
+  const { message, code = '' } = error as Error & { code?: string }
+  if (code === 'ENOSPC' || message.includes('No space left')) return 'The disk is full. Nothing is lost; free some space and start again.'
+  return `Kevro could not start: ${message.split('\n')[0]}\nIf the data were damaged, ${ADVICE.replace('Run', 'run')}`
+}

@@ -39,7 +39,7 @@ function wordsFor(folder: string, code: string): string {
 }
 
 /** Folders and files of an earlier Kevro were open to everybody on the machine. */
-function closeToOthers(path: string): void {
+export function closeToOthers(path: string): void {
   if (lstatSync(path).isSymbolicLink()) return
   if (!statSync(path).isDirectory()) return chmodSync(path, OWNER_ONLY.file)
   chmodSync(path, OWNER_ONLY.folder)

@@ -13,6 +13,11 @@ export interface Database extends Queryable {
   transaction<T>(work: (tx: Queryable) => Promise<T>): Promise<T>
   /** Runs `work` while no other process runs work of this name on the same database. */
   alone<T>(name: string, work: () => Promise<T>): Promise<T>
+  /**
+   * Runs `work`, which only reads, on the state of one moment where the engine can do so without holding others up; else what it
+   * reads later may be newer.
+   */
+  snapshot<T>(work: (tx: Queryable) => Promise<T>): Promise<T>
   /** The whole embedded database as an archive, for a prepared image. */
   dump(): Promise<Uint8Array>
   close(): Promise<void>

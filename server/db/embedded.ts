@@ -1,4 +1,5 @@
 import { Worker } from 'node:worker_threads'
+import { closeToOthers } from './dataFolder.ts'
 import { DatabaseError, type Database, type Queryable, type Row } from './database.ts'
 
 export interface OpenOptions {
@@ -43,6 +44,8 @@ export async function openEmbedded({ dataDir, image = null }: OpenOptions): Prom
   })
   let lone: Promise<unknown> = Promise.resolve()
   await call({ op: 'ready' })
+  // An unpacked image brings the rights that it was packed with.
+  if (dataDir && image) closeToOthers(dataDir)
   return {
     ...queryable(null),
     async transaction(work) {
@@ -58,6 +61,8 @@ export async function openEmbedded({ dataDir, image = null }: OpenOptions): Prom
     },
     // The folder belongs to this process alone; within it one after the other.
     alone: (_name, work) => (lone = lone.catch(() => undefined).then(work)) as never,
+    // One session for all: a transaction for as long as an archive takes would let nobody save.
+    snapshot: (work) => work(queryable(null)),
     dump: () => call({ op: 'dump' }) as Promise<Uint8Array>,
     async close() {
       if (gone) return

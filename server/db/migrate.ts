@@ -15,10 +15,14 @@ export class NewerDatabase extends Error {
   }
 }
 
+/** All steps that this Kevro knows, in order. */
+export const knownMigrations = async (folder = FOLDER): Promise<string[]> =>
+  (await readdir(folder)).filter((name) => /^\d{3}_.*\.sql$/.test(name)).sort()
+
 /** The steps that the database has not taken yet, in order. @throws NewerDatabase */
 export async function waitingMigrations(db: Database, folder = FOLDER): Promise<string[]> {
   await db.exec('CREATE TABLE IF NOT EXISTS migration (name text PRIMARY KEY, at timestamptz NOT NULL DEFAULT now())')
-  const known = (await readdir(folder)).filter((name) => /^\d{3}_.*\.sql$/.test(name)).sort()
+  const known = await knownMigrations(folder)
   const done = (await db.query('SELECT name FROM migration ORDER BY name')).map((row) => String(row.name))
   const unknown = done.filter((name) => !known.includes(name))
   if (unknown.length > 0) throw new NewerDatabase(unknown)

@@ -15,10 +15,16 @@ const LIMITS = {
 const ALONE_MS = 600000
 
 type Client = { query(sql: string, params?: unknown[]): Promise<{ rows: Row[] }> }
-const queryable = (client: Client): Queryable => ({
-  query: async (sql, params = []) => (await client.query(sql, [...params]).catch(rethrow)).rows,
-  exec: async (sql) => void (await client.query(sql).catch(rethrow)),
-})
+/** One statement after the other, however many are asked for at once. */
+function queryable(client: Client): Queryable {
+  let last: Promise<unknown> = Promise.resolve()
+  const ask = (sql: string, params?: unknown[]): Promise<Row[]> => {
+    const answer = last.then(() => client.query(sql, params)).then(({ rows }) => rows, rethrow)
+    last = answer.catch(() => undefined)
+    return answer
+  }
+  return { query: (sql, params = []) => ask(sql, [...params]), exec: async (sql) => void (await ask(sql)) }
+}
 
 /** A PostgreSQL server, with the same SQL. It may go away and come back: what was asked in between fails and says so. */
 export async function openServer(url: string): Promise<Database> {
@@ -70,6 +76,16 @@ export async function openServer(url: string): Promise<Database> {
           await tx
             .exec(`SELECT pg_advisory_unlock_all(); RESET statement_timeout; RESET lock_timeout`)
             .catch((lost: Error) => client.emit('error', lost))
+        }
+      }),
+    snapshot: (work) =>
+      withClient(async (client) => {
+        const tx = queryable(client)
+        await tx.exec('BEGIN ISOLATION LEVEL REPEATABLE READ READ ONLY')
+        try {
+          return await work(tx)
+        } finally {
+          await tx.exec('COMMIT').catch((lost: Error) => client.emit('error', lost))
         }
       }),
     dump: () => Promise.reject(new Error('a PostgreSQL server is backed up with its own tools')),

@@ -5,6 +5,8 @@ import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Database } from '../db/database.ts'
 import { DeviceGateway } from '../devices/gateway.ts'
+import type { Keeper } from '../backup/keeper.ts'
+import { backupRoutes } from './backupRoutes.ts'
 import { batchRoutes } from './batchRoutes.ts'
 import { deviceRoutes } from './deviceRoutes.ts'
 import { jobRoutes } from './jobRoutes.ts'
@@ -19,6 +21,10 @@ export interface AppParts {
   gateway?: DeviceGateway
   /** Port of the simulated bench, when there is one. */
   benchPort?: number | null
+  /** Sees to the backups, where the data are a shop's. */
+  keeper?: Keeper | null
+  /** What is known to be wrong with the stored data, in words. */
+  alarms?: readonly string[]
 }
 
 const LOOPBACK = new Set(['127.0.0.1', 'localhost', '[::1]'])
@@ -30,9 +36,10 @@ const LOOPBACK = new Set(['127.0.0.1', 'localhost', '[::1]'])
 export function makeApp(
   db: Database,
   webDir: string | null,
-  { now = () => new Date(), gateway = new DeviceGateway(db), benchPort = null }: AppParts = {},
+  { now = () => new Date(), gateway = new DeviceGateway(db), benchPort = null, keeper = null, alarms = [] }: AppParts = {},
 ): Express {
   const app = express()
+  const beforeImport = async () => void (await keeper?.make('import'))
   app.disable('x-powered-by')
   app.use(
     helmet({
@@ -73,12 +80,13 @@ export function makeApp(
   )
   app.use(
     '/api',
-    shopRoutes(db),
-    jobRoutes(db, now),
+    ...(keeper ? [backupRoutes(keeper)] : []),
+    shopRoutes(db, alarms),
+    jobRoutes(db, now, beforeImport),
     sheetRoutes(db, now),
     deviceRoutes(db, gateway, benchPort),
     batchRoutes(db),
-    libraryRoutes(db),
+    libraryRoutes(db, beforeImport),
   )
   app.use('/api', () => {
     throw notFound('address')

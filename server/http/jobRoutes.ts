@@ -43,7 +43,7 @@ export async function jobView(db: Queryable, id: string): Promise<JobView> {
 const noTicket = { owner: '', due: '', price: '', strings: '', returnToOriginal: false }
 
 /** Jobs, their stages, readings and files. */
-export function jobRoutes(db: Database, now: () => Date): Router {
+export function jobRoutes(db: Database, now: () => Date, beforeImport: () => Promise<void>): Router {
   const router = Router()
 
   router.post('/jobs', async (request, response) => {
@@ -178,7 +178,9 @@ export function jobRoutes(db: Database, now: () => Date): Router {
   })
 
   router.post('/import', text({ type: 'application/json', limit: '48mb' }), async (request, response) => {
-    const job = await importJob(db, parseJobFile(String(request.body)))
+    const file = parseJobFile(String(request.body))
+    await beforeImport()
+    const job = await importJob(db, file)
     response.status(201).json(await jobView(db, job.id))
   })
 

@@ -29,7 +29,7 @@ const MANY = 500
 const bodyOf = (reference: Reference): SetupBody => setupBodySchema.parse(reference)
 
 /** The library of setups: search, edit, merge, retire, files in and out. */
-export function libraryRoutes(db: Database): Router {
+export function libraryRoutes(db: Database, beforeImport: () => Promise<void>): Router {
   const router = Router()
 
   router.get('/references', async (request, response) => {
@@ -54,6 +54,7 @@ export function libraryRoutes(db: Database): Router {
 
   router.post('/library/import', express.json({ limit: '48mb' }), async (request, response) => {
     const { setups, commit, by } = libraryImportSchema.parse(request.body)
+    if (commit) await beforeImport()
     const answer = await db.transaction((tx) => takeIn(tx, setups, commit, by))
     if (commit && setups.length >= MANY) await library.tidyIndex(db)
     response.json(answer)

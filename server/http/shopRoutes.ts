@@ -9,7 +9,8 @@ import { manyPlayerChoices } from '../queries/players.ts'
 import { retirer } from '../queries/rows.ts'
 import { oneShop, updateShop } from '../queries/shop.ts'
 import { applyOnce } from './edits.ts'
-import { notFound } from './problems.ts'
+import { wrongWith } from '../backup/backups.ts'
+import { notFound, Refusal } from './problems.ts'
 
 const findSchema = z.object({ find: z.string().max(200).default('') })
 const frameFindSchema = findSchema.extend({ sport: sportSchema, player: z.string().max(80).default('') })
@@ -17,12 +18,12 @@ const frameFindSchema = findSchema.extend({ sport: sportSchema, player: z.string
 const RETIRE = { job: retireJob, player: retirer('player'), frame: retirer('frame'), batch: retirer('batch'), photo: retirer('photo') }
 
 /** What the shop has: settings, players, frames, the drawer. */
-export function shopRoutes(db: Database): Router {
+export function shopRoutes(db: Database, alarms: readonly string[]): Router {
   const router = Router()
 
   router.get('/overview', async (_request, response) => {
     const [shop, page, counts] = await Promise.all([oneShop(db), manyJobSummaries(db), oneCount(db)])
-    response.json({ shop, ...page, counts } satisfies Overview)
+    response.json({ shop, ...page, counts, alarms: [...alarms] } satisfies Overview)
   })
   router.get('/jobs', async (request, response) => {
     const { retired, ...search } = request.query
@@ -49,6 +50,8 @@ export function shopRoutes(db: Database): Router {
   })
   router.put('/shop', async (request, response) => {
     const shop = shopSchema.parse(request.body)
+    const why = shop.backupFolder ? wrongWith(shop.backupFolder) : ''
+    if (why) throw new Refusal(422, 'field.invalid', 'backupFolder', { reason: why })
     response.json(await applyOnce(db, request, 'shop', (tx) => updateShop(tx, shop), oneShop))
   })
 

@@ -1,7 +1,7 @@
 import { shopSchema, type Shop } from '#contract/entities.ts'
 import type { Queryable } from '../db/database.ts'
 
-const COLUMNS = 'name, units, initials, paper, latitude_deg AS "latitudeDeg", revision'
+const COLUMNS = 'name, units, initials, paper, latitude_deg AS "latitudeDeg", backup_folder AS "backupFolder", revision'
 
 export async function oneShop(db: Queryable): Promise<Shop> {
   const [row] = await db.query(`SELECT ${COLUMNS} FROM shop WHERE id = 1`)
@@ -11,9 +11,9 @@ export async function oneShop(db: Queryable): Promise<Shop> {
 /** Returns the new shop, or null when the revision seen is no longer the current one. */
 export async function updateShop(db: Queryable, shop: Shop): Promise<Shop | null> {
   const [row] = await db.query(
-    `UPDATE shop SET name = $1, units = $2, initials = $3, paper = $4, latitude_deg = $6, revision = revision + 1
+    `UPDATE shop SET name = $1, units = $2, initials = $3, paper = $4, latitude_deg = $6, backup_folder = $7, revision = revision + 1
      WHERE id = 1 AND revision = $5 RETURNING ${COLUMNS}`,
-    [shop.name, JSON.stringify(shop.units), shop.initials, shop.paper, shop.revision, shop.latitudeDeg],
+    [shop.name, JSON.stringify(shop.units), shop.initials, shop.paper, shop.revision, shop.latitudeDeg, shop.backupFolder],
   )
   return row ? shopSchema.parse(row) : null
 }

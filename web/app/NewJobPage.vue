@@ -49,8 +49,8 @@ function takeSport(sport: SportId): void {
   form.frameId = null
   takeOutline(profile.value.outlines[0].name)
 }
-const player = useChoices(() => '/players?')
-const frame = useChoices(() => `/frames?sport=${form.sport}&player=${encodeURIComponent(form.playerId ?? '')}&`)
+const player = useChoices(() => '/players?', 'New player')
+const frame = useChoices(() => `/frames?sport=${form.sport}&player=${encodeURIComponent(form.playerId ?? '')}&`, 'New frame')
 const NEW = { name: '', id: null as string | null }
 const players = computed(() => [{ ...NEW, name: 'New player' }, ...player.choices.value])
 const frames = computed(() => [{ ...NEW, name: 'New frame' }, ...frame.choices.value])

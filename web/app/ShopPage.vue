@@ -2,6 +2,7 @@
 import { computed, onMounted, ref } from 'vue'
 import type { Shop } from '#contract/entities.ts'
 import { problemText } from '../api/client.ts'
+import BackupPanel from './BackupPanel.vue'
 import { useShop } from '../stores/shop.ts'
 
 const shop = useShop()
@@ -82,6 +83,7 @@ function saveLatitude(text: string): void {
           @change="(e: Event) => saveLatitude((e.target as HTMLInputElement).value)"
         />
       </section>
+      <BackupPanel :second="settings.backupFolder" @second="(backupFolder) => save({ backupFolder })" />
     </div>
   </div>
 </template>
@@ -92,6 +94,14 @@ function saveLatitude(text: string): void {
   margin: 0 auto;
 }
 .settings {
-  max-width: 420px;
+  display: grid;
+  grid-template-columns: minmax(260px, 380px) minmax(0, 1fr);
+  gap: 16px;
+  align-items: start;
+}
+@media (max-width: 860px) {
+  .settings {
+    grid-template-columns: minmax(0, 1fr);
+  }
 }
 </style>

@@ -135,6 +135,10 @@ async function takeIn(event: Event): Promise<void> {
     <v-alert v-if="problem" type="error" variant="tonal" class="mb-4" data-testid="start-problem">{{
       problem
     }}</v-alert>
+    <v-alert v-if="shop.overview && shop.overview.alarms.length > 0" type="error" variant="tonal" class="mb-4" data-testid="alarm"
+      >Something is missing from the stored data: {{ shop.overview.alarms.join('; ') }}. Stop Kevro and run “npm run check”:
+      it says what is whole and which backup has the rest.</v-alert
+    >
     <div v-if="queue.search.retired || (shop.overview && shop.overview.counts.jobs + shop.overview.counts.retired > 0)" class="finder">
       <v-text-field
         v-model="queue.search.find"

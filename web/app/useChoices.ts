@@ -7,8 +7,9 @@ const TYPING_MS = 150
 /**
  * What a field offers while it is typed in, asked for at the server: however many there are, only what fits comes.
  * @param path asks for them with `find=` at its end; changes ask again
+ * @param none what stands in the field while nothing is chosen
  */
-export function useChoices(path: () => string): { typed: Ref<string>; choices: Ref<Choice[]> } {
+export function useChoices(path: () => string, none: string): { typed: Ref<string>; choices: Ref<Choice[]> } {
   const typed = ref('')
   const choices = ref<Choice[]>([])
   let asked = 0
@@ -17,7 +18,8 @@ export function useChoices(path: () => string): { typed: Ref<string>; choices: R
   async function look(): Promise<void> {
     const mine = ++asked
     // What was chosen stands in the field and is no search.
-    const find = choices.value.some((c) => c.name === typed.value) ? '' : (typed.value ?? '')
+    const stands = typed.value === none || choices.value.some((c) => c.name === typed.value)
+    const find = stands ? '' : (typed.value ?? '')
     const found = await call<Choice[]>('GET', `${path()}find=${encodeURIComponent(find)}`).catch(() => null)
     if (mine === asked && found) choices.value = found
   }

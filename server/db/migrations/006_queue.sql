@@ -33,3 +33,6 @@ CREATE INDEX player_name ON player (lower(facts ->> 'name'), id);
 CREATE INDEX frame_label ON frame (lower(label), id);
 CREATE INDEX frame_player ON frame (player_id);
 CREATE INDEX job_frame ON job (frame_id);
+
+-- A second place for backups, as the shop wants it; empty: none.
+ALTER TABLE shop ADD COLUMN backup_folder text NOT NULL DEFAULT '';

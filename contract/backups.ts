@@ -1,0 +1,25 @@
+import { z } from 'zod'
+
+export const holdingsSchema = z.object({ jobs: z.int(), players: z.int(), readings: z.int(), photos: z.int() })
+
+export const backupSchema = z.object({
+  name: z.string(),
+  writtenAt: z.string(),
+  reason: z.string(),
+  bytes: z.number(),
+  /** Null when it cannot be read. */
+  holds: holdingsSchema.nullable(),
+})
+
+export const backupsSchema = z.object({
+  backups: z.array(backupSchema),
+  folder: z.string(),
+  /** What went wrong with the last one, in words; empty when it went well. */
+  problem: z.string(),
+  /** Whether one can be put in place of the data from the page. */
+  canRestore: z.boolean(),
+})
+export type BackupList = z.infer<typeof backupsSchema>
+
+export const preparedSchema = z.object({ writtenAt: z.string(), holds: holdingsSchema })
+export type Prepared = z.infer<typeof preparedSchema>

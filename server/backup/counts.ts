@@ -1,0 +1,53 @@
+import { readFileSync, renameSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { z } from 'zod'
+import type { Queryable } from '../db/database.ts'
+import { flush } from './archive.ts'
+
+/** Rows of these only become more: nothing deletes them. */
+export const COUNTED = ['player', 'frame', 'job', 'stage_revision', 'reading', 'photo', 'batch_revision', 'setup', 'device_reading'] as const
+const NAMES: Record<(typeof COUNTED)[number], string> = {
+  player: 'players',
+  frame: 'frames',
+  job: 'jobs',
+  stage_revision: 'changes of jobs',
+  reading: 'readings',
+  photo: 'pictures',
+  batch_revision: 'changes of batches',
+  setup: 'setups of the library',
+  device_reading: 'readings of instruments',
+}
+const countsSchema = z.object({ at: z.string(), rows: z.record(z.string(), z.int()) })
+export type Counts = z.infer<typeof countsSchema>
+
+export async function countRows(db: Queryable): Promise<Counts['rows']> {
+  const [row] = await db.query(`SELECT ${COUNTED.map((t) => `(SELECT count(*)::int FROM ${t}) AS ${t}`).join(', ')}`)
+  return row as Counts['rows']
+}
+
+const fileIn = (dataFolder: string) => join(dataFolder, 'counts.json')
+
+/** Keeps how much there is, beside the database: a file of it that was cut short shows nothing by itself. */
+export async function keepCounts(db: Queryable, dataFolder: string, at: string): Promise<void> {
+  const counts: Counts = { at, rows: await countRows(db) }
+  const draft = `${fileIn(dataFolder)}.part`
+  writeFileSync(draft, JSON.stringify(counts), { mode: 0o600, flush: true })
+  renameSync(draft, fileIn(dataFolder))
+  flush(dataFolder)
+}
+
+export function keptCounts(dataFolder: string): Counts | null {
+  try {
+    return countsSchema.parse(JSON.parse(readFileSync(fileIn(dataFolder), 'utf8')))
+  } catch {
+    return null
+  }
+}
+
+/** What there was more of, in words, one line each. */
+export function missingRows(kept: Counts, now: Counts['rows']): string[] {
+  return COUNTED.flatMap((table) => {
+    const [was, is] = [kept.rows[table] ?? 0, now[table] ?? 0]
+    return is < was ? [`${was - is} of ${was} ${NAMES[table]} are missing`] : []
+  })
+}

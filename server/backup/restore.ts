@@ -1,0 +1,55 @@
+import { existsSync, readdirSync, renameSync, rmSync } from 'node:fs'
+import { join } from 'node:path'
+import { databaseIn } from '../db/dataFolder.ts'
+import { openEmbedded } from '../db/embedded.ts'
+import { knownMigrations } from '../db/migrate.ts'
+import { flush, loadArchive, manifestOf, type Manifest } from './archive.ts'
+
+const PREPARED = 'database-prepared'
+
+/**
+ * Puts an archive into a new folder beside the shop's data, which stay as they are.
+ * @returns what it holds
+ * @throws BadArchive
+ */
+export async function prepareRestore(dataFolder: string, file: string, image: Uint8Array | null): Promise<Manifest> {
+  const folder = join(dataFolder, PREPARED)
+  rmSync(folder, { recursive: true, force: true })
+  try {
+    // A laid-out image is of this Kevro; what an earlier one wrote is put in as that one had it, and brought up to date after.
+    const { migrations } = await manifestOf(file)
+    const ofToday = (await knownMigrations()).every((name) => migrations.includes(name))
+    const db = await openEmbedded({ dataDir: folder, image: ofToday ? image : null })
+    try {
+      return await loadArchive(db, file)
+    } finally {
+      await db.close()
+    }
+  } catch (error) {
+    rmSync(folder, { recursive: true, force: true })
+    throw error
+  }
+}
+
+export const isPrepared = (dataFolder: string) => existsSync(join(dataFolder, PREPARED))
+
+/**
+ * The prepared folder becomes the shop's data; what was there is kept under another name.
+ * @returns the name that the data of before have now
+ */
+export function takeOver(dataFolder: string, at: Date): string {
+  const before = `database-before-${at.toISOString().replace(/:|\.\d+/g, '')}`
+  if (existsSync(databaseIn(dataFolder))) renameSync(databaseIn(dataFolder), join(dataFolder, before))
+  renameSync(join(dataFolder, PREPARED), databaseIn(dataFolder))
+  flush(dataFolder)
+  // The two newest of before stay.
+  const old = readdirSync(dataFolder).filter((name) => name.startsWith('database-before-')).sort().slice(0, -2)
+  for (const name of old) rmSync(join(dataFolder, name), { recursive: true, force: true })
+  return before
+}
+
+/** What took over cannot be opened: the data of before come back, and the others are set aside as prepared. */
+export function goBack(dataFolder: string, before: string): void {
+  renameSync(databaseIn(dataFolder), join(dataFolder, PREPARED))
+  renameSync(join(dataFolder, before), databaseIn(dataFolder))
+}

@@ -1,0 +1,39 @@
+/** A table of the archive: what its rows are told apart by, in the order in which they are read. */
+export interface ArchivedTable {
+  name: string
+  key: readonly { column: string; type: 'text' | 'int' }[]
+}
+const byId = (name: string): ArchivedTable => ({ name, key: [{ column: 'id', type: 'text' }] })
+const revisions = (name: string, ...parents: string[]): ArchivedTable => ({
+  name,
+  key: [...parents.map((column) => ({ column, type: 'text' as const })), { column: 'revision', type: 'int' }],
+})
+
+/**
+ * Everything that cannot be worked out anew, in the order in which it can be put back: what is named stands before what names it.
+ * Read the other way round, whatever a row names is read after it and so is there, also while others go on working.
+ */
+export const TABLES: readonly ArchivedTable[] = [
+  { name: 'shop', key: [{ column: 'id', type: 'int' }] },
+  byId('player'),
+  byId('frame'),
+  byId('material'),
+  byId('device'),
+  byId('reference_body'),
+  byId('device_check'),
+  byId('device_reading'),
+  byId('job'),
+  byId('photo'),
+  byId('reading'),
+  revisions('stage_revision', 'job_id', 'stage'),
+  { name: 'job_index', key: [{ column: 'job_id', type: 'text' }] },
+  { name: 'stock_taken', key: [{ column: 'job_id', type: 'text' }, { column: 'material_id', type: 'text' }] },
+  byId('batch'),
+  revisions('batch_revision', 'batch_id'),
+  byId('setup'),
+  revisions('setup_revision', 'setup_id'),
+  byId('applied_edit'),
+]
+
+/** Worked out anew from the others, or kept elsewhere in the archive. */
+export const NOT_ARCHIVED = ['setup_index', 'migration'] as const
