@@ -1,17 +1,24 @@
 import { z } from 'zod'
 import { OPEN_LIMITS } from '#core/plan/request.ts'
+import { idSchema, inReadRange, revisionSchema, text } from './fields.ts'
 import { conditionSchema, geometrySchema, limitsSchema } from './bodies.ts'
 import { readingSchema, sportSchema } from './entities.ts'
 
-const id = z.string().min(1).max(80)
+const id = idSchema
 
 /** One frame of a batch with the readings taken of it. */
 const unitSchema = z.object({
   id,
   name: z.string().trim().min(1, 'a name is needed').max(80),
-  readings: z.array(readingSchema.omit({ purpose: true, supersedes: true, condition: true })).max(200),
+  readings: z
+    .array(
+      readingSchema
+        .omit({ purpose: true, supersedes: true, condition: true })
+        .refine((r) => inReadRange(r.quantity, r.value), { path: ['value'], message: 'no frame has such a figure' }),
+    )
+    .max(200),
   /** The job that this unit went into. */
-  jobId: z.string().nullable(),
+  jobId: text(80).nullable(),
 })
 
 export const batchBodySchema = z.object({
@@ -35,13 +42,13 @@ export type BatchUnit = BatchBody['units'][number]
 
 export const batchSchema = z.object({
   id,
-  revision: z.int(),
+  revision: revisionSchema,
   body: batchBodySchema,
   canUndo: z.boolean(),
   canRedo: z.boolean(),
 })
 export type Batch = z.infer<typeof batchSchema>
-export const saveBatchSchema = z.object({ expected: z.int().min(0), body: batchBodySchema, by: z.string().max(20) })
+export const saveBatchSchema = z.object({ expected: revisionSchema, body: batchBodySchema, by: z.string().max(20) })
 
 export const batchSummarySchema = z.object({
   id,

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { bounded, figure, idSchema, momentSchema, text } from './fields.ts'
 import { COMPLAINTS, INSPECTION_ITEMS, PLAY_ASPECTS, type StageBodies } from '#core/job/bodies.ts'
 import { LINE_WAYS, TARGET_WAYS } from '#core/target/target.ts'
 import { STAGES, type Stage } from '#core/job/stages.ts'
@@ -10,9 +11,9 @@ export const sportSchema = z.enum(SPORTS)
 export const stageSchema = z.enum(STAGES)
 export const quantitySchema = z.enum(QUANTITIES)
 export const readQuantitySchema = z.enum(READ_QUANTITIES)
-const finite = z.number().refine(Number.isFinite, 'not a number')
-const shortText = z.string().max(4000)
-const idSchema = z.string().min(1).max(80)
+const finite = z.number()
+const shortText = text(4000)
+const maybeId = text(120).nullable()
 
 export const conditionSchema = z.object({
   stringsG: finite.min(0).max(60).nullable(),
@@ -26,7 +27,7 @@ export const conditionSchema = z.object({
       z.object({
         id: idSchema,
         name: z.string().max(120),
-        massG: finite.gt(0, 'a mass is more than nothing').max(100),
+        massG: finite.min(1e-4, 'a mass is more than nothing').max(100),
         atCm: finite.min(0).max(80),
         offAxisCm: finite.min(0).max(20),
       }),
@@ -73,7 +74,7 @@ export const playerFactsSchema = z.object({
   complaints: z.array(z.enum(COMPLAINTS)).max(20).nullable().default(null),
   cameFrom: z.enum(['nothing', 'racket sport']).nullable().default(null),
   ceiling: z
-    .object({ swingWeightKgCm2: finite.gt(0).max(600), axisCm: finite.min(0).max(30) })
+    .object({ swingWeightKgCm2: finite.min(1e-3).max(600), axisCm: finite.min(0).max(30) })
     .nullable()
     .default(null),
   wants: shortText,
@@ -83,7 +84,7 @@ export const cutSchema = z.object({
   id: idSchema,
   materialId: idSchema,
   place: z.enum(['hoop', 'shaft', 'bevels', 'handle', 'sleeve', 'spot', 'grip', 'bed', 'off']),
-  zoneId: z.string().nullable(),
+  zoneId: maybeId,
   atCm: finite.min(0).max(80),
   amount: finite.min(-10).max(400),
   layerCm: finite.min(0.5).max(60),
@@ -104,7 +105,7 @@ export const zoneSchema = z.object({
     })
     .optional(),
   takes: z.array(z.enum(STOCKED_KINDS)).max(8).optional(),
-  capacityCm: finite.gt(0).max(40),
+  capacityCm: finite.min(1e-3).max(40),
   maxLayers: z.int().min(1).max(6),
   visible: z.boolean(),
 })
@@ -129,39 +130,39 @@ export const limitsSchema = z.object({
   maxPlaces: z.int().min(1).max(20).nullable(),
 })
 
-const text = z.string().max(600)
+const words = text(600)
 const reasonSchema = z.discriminatedUnion('code', [
-  z.object({ code: z.literal('now'), value: finite, u: finite }),
-  z.object({ code: z.literal('setup'), name: text, grade: text, value: finite, u: finite }),
-  z.object({ code: z.literal('halfway'), from: finite, to: finite }),
-  z.object({ code: z.literal('rule'), id: text, words: text, source: text }),
-  z.object({ code: z.literal('band'), low: finite, high: finite, inside: z.boolean() }),
+  z.object({ code: z.literal('now'), value: figure, u: figure }),
+  z.object({ code: z.literal('setup'), name: words, grade: words, value: figure, u: figure }),
+  z.object({ code: z.literal('halfway'), from: figure, to: figure }),
+  z.object({ code: z.literal('rule'), id: words, words: words, source: words }),
+  z.object({ code: z.literal('band'), low: figure, high: figure, inside: z.boolean() }),
   z.object({
     code: z.literal('grams'),
-    massG: finite,
+    massG: figure,
     place: z.enum(['tip', 'tenTwo', 'threeNine', 'handle', 'butt']),
   }),
-  z.object({ code: z.literal('scaled'), share: finite }),
-  z.object({ code: z.literal('ceiling'), value: finite }),
-  z.object({ code: z.literal('held'), from: finite, to: finite }),
-  z.object({ code: z.literal('mgri'), from: finite, to: finite }),
+  z.object({ code: z.literal('scaled'), share: figure }),
+  z.object({ code: z.literal('ceiling'), value: figure }),
+  z.object({ code: z.literal('held'), from: figure, to: figure }),
+  z.object({ code: z.literal('mgri'), from: figure, to: figure }),
   z.object({ code: z.literal('hand') }),
 ])
 
 const targetLine = z.object({
   value: finite.min(0).max(1000),
-  tolerance: finite.gt(0, 'a tolerance is more than nothing').max(100),
+  tolerance: finite.min(1e-3, 'a tolerance is more than nothing').max(100),
   from: z.enum(LINE_WAYS),
-  referenceId: z.string().nullable().default(null),
+  referenceId: maybeId.default(null),
   reason: shortText,
   chain: z.array(reasonSchema).max(40).default([]),
 })
 
-const ids = z.array(idSchema).max(500)
+const ids = z.array(idSchema).max(20000)
 
 /** One schema per stage; the server takes nothing else. */
 export const bodySchemas = {
-  player: z.object({ playerId: z.string().nullable(), facts: playerFactsSchema }),
+  player: z.object({ playerId: maybeId, facts: playerFactsSchema }),
   measure: z.object({
     condition: conditionSchema,
     axisCm: finite.min(0).max(30),
@@ -173,7 +174,7 @@ export const bodySchemas = {
       .max(20)
       .default([]),
     photoIds: ids.default([]),
-    claimId: z.string().nullable().default(null),
+    claimId: maybeId.default(null),
     note: shortText,
   }),
   compare: z.object({
@@ -183,7 +184,7 @@ export const bodySchemas = {
   }),
   target: z.object({
     way: z.enum(TARGET_WAYS),
-    referenceId: z.string().nullable(),
+    referenceId: maybeId,
     school: z.enum(['handleFirst', 'ceilingFirst', 'keepBalance', 'ends', 'sides', 'mgri']).nullable().default(null),
     confirmed: z
       .array(
@@ -201,8 +202,8 @@ export const bodySchemas = {
       .partial(),
     also: z
       .object({
-        recoilWeight: z.object({ value: finite.gt(0).max(1000), tolerance: finite.gt(0).max(100) }),
-        mgri: z.object({ value: finite.gt(0).max(100), tolerance: finite.gt(0).max(20) }),
+        recoilWeight: z.object({ value: finite.min(1e-3).max(1000), tolerance: finite.min(1e-3).max(100) }),
+        mgri: z.object({ value: finite.min(1e-3).max(100), tolerance: finite.min(1e-3).max(20) }),
       })
       .partial()
       .default({}),
@@ -218,7 +219,7 @@ export const bodySchemas = {
   }),
   build: z.object({
     cuts: z.array(cutSchema).max(60),
-    marks: z.record(z.string(), z.object({ doneAt: z.string(), by: z.string().max(20), readingIds: ids })),
+    marks: z.record(z.string(), z.object({ doneAt: momentSchema, by: z.string().max(20), readingIds: ids })),
   }),
   check: z.object({
     readingIds: ids,
@@ -226,15 +227,15 @@ export const bodySchemas = {
     signed: z
       .object({
         by: z.string().trim().min(1, 'initials are needed').max(20),
-        at: z.string(),
+        at: momentSchema,
         lines: z.array(
           z.object({
             quantity: z.enum(AIM_QUANTITIES),
-            read: finite,
-            u: finite,
-            target: finite.nullable(),
-            tolerance: finite.nullable(),
-            predicted: finite.nullable(),
+            read: figure,
+            u: figure,
+            target: figure.nullable(),
+            tolerance: figure.nullable(),
+            predicted: figure.nullable(),
           }),
         ),
       })
@@ -261,4 +262,4 @@ export const bodySchemas = {
   }),
 } satisfies { [S in Stage]: z.ZodType<StageBodies[S]> }
 
-export const factsSchema = z.record(z.string(), z.union([z.string(), z.number(), z.null()]))
+export const factsSchema = z.record(text(400), z.union([text(4000), bounded(-1e12, 1e12), z.null()]))

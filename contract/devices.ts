@@ -1,9 +1,9 @@
 import { z } from 'zod'
 import { DEVICE_KINDS } from '#core/sports/profile.ts'
+import { bounded, figure, idSchema, revisionSchema, text } from './fields.ts'
 import { readQuantitySchema } from './bodies.ts'
 
-const id = z.string().min(1).max(80)
-const finite = z.number().refine(Number.isFinite, 'not a number')
+const id = idSchema
 
 export const deviceSchema = z.object({
   id,
@@ -14,7 +14,7 @@ export const deviceSchema = z.object({
   link: z.object({ port: z.int().min(1).max(65535), instrument: z.string().min(1).max(40) }).nullable(),
   /** A check holds for so many days. */
   checkDays: z.int().min(1).max(3650),
-  revision: z.int(),
+  revision: revisionSchema,
 })
 export type Device = z.infer<typeof deviceSchema>
 
@@ -23,16 +23,16 @@ export const bodySchema = z.object({
   id,
   name: z.string().trim().min(1, 'a name is needed').max(120),
   quantity: readQuantitySchema,
-  value: finite,
-  u: finite.min(0),
+  value: figure,
+  u: bounded(0, 1e6),
 })
 export type ReferenceBody = z.infer<typeof bodySchema>
 
 export const checkPointSchema = z.object({
-  bodyId: z.string().nullable(),
-  reference: finite,
-  uReference: finite.min(0),
-  reading: finite,
+  bodyId: text(80).nullable(),
+  reference: figure,
+  uReference: bounded(0, 1e6),
+  reading: figure,
 })
 
 export const newCheckSchema = z.object({
@@ -54,8 +54,8 @@ export const trayReadingSchema = z.object({
   deviceId: id,
   quantity: readQuantitySchema,
   /** As the device showed it, core units. */
-  raw: finite,
-  axisCm: finite.nullable(),
+  raw: figure,
+  axisCm: bounded(0, 60).nullable(),
   at: z.string(),
   warming: z.boolean(),
   takenFor: z.string().nullable(),
@@ -69,7 +69,7 @@ export const lineStateSchema = z.object({
   state: z.enum(['ready', 'warming', 'settling', 'unknown']),
   /** What happened last that a person should know, in words; empty when nothing did. */
   said: z.string(),
-  warmLeftS: finite.nullable(),
+  warmLeftS: bounded(0, 1e6).nullable(),
 })
 export type LineState = z.infer<typeof lineStateSchema>
 

@@ -2,6 +2,7 @@ import type { StageBodies } from '#core/job/bodies.ts'
 import type { Stage } from '#core/job/stages.ts'
 import { z } from 'zod'
 import { STOCKED_KINDS } from '#core/plan/material.ts'
+import { bounded, figure, idSchema, initialsSchema, inReadRange, momentSchema, revisionSchema, text } from './fields.ts'
 import {
   bodySchemas,
   conditionSchema,
@@ -13,7 +14,7 @@ import {
   stageSchema,
 } from './bodies.ts'
 
-const id = z.string().min(1).max(80)
+const id = idSchema
 
 export const shopSchema = z.object({
   name: z.string().trim().min(1, 'a name is needed').max(120),
@@ -28,22 +29,22 @@ export const shopSchema = z.object({
   latitudeDeg: z.number().min(-90).max(90).nullable(),
   /** A second folder for backups, on another disk; empty: none. */
   backupFolder: z.string().max(400).default(''),
-  revision: z.int(),
+  revision: revisionSchema,
 })
 export type Shop = z.infer<typeof shopSchema>
 
-export const playerSchema = z.object({ id, facts: playerFactsSchema, revision: z.int() })
+export const playerSchema = z.object({ id, facts: playerFactsSchema, revision: revisionSchema })
 export type Player = z.infer<typeof playerSchema>
 
 export { sportSchema }
 
 const ownLayerSchema = z.object({
-  massG: z.number(),
-  uMassG: z.number().min(0),
-  xCm: z.number().nullable(),
-  uXCm: z.number().min(0),
-  xxCm2: z.number().nullable(),
-  yyCm2: z.number().nullable(),
+  massG: figure,
+  uMassG: bounded(0, 1e6),
+  xCm: figure.nullable(),
+  uXCm: bounded(0, 1e6),
+  xxCm2: figure.nullable(),
+  yyCm2: figure.nullable(),
 })
 
 export const frameSchema = z.object({
@@ -53,11 +54,11 @@ export const frameSchema = z.object({
   maker: z.string().max(120),
   model: z.string().max(120),
   unit: z.string().max(60),
-  playerId: z.string().nullable(),
+  playerId: text(80).nullable(),
   geometry: geometrySchema,
   /** What this frame's own readings, strung and bare, found its strings to weigh, and where. */
   ownStrings: ownLayerSchema.nullable().default(null),
-  revision: z.int(),
+  revision: revisionSchema,
 })
 export type Frame = z.infer<typeof frameSchema>
 
@@ -67,9 +68,9 @@ export const materialSchema = z.object({
   id,
   name: z.string().trim().min(1).max(120),
   kind: z.enum(STOCKED_KINDS),
-  unitMassG: z.number().gt(0).max(100),
+  unitMassG: bounded(1e-5, 100),
   uShare: z.number().min(0).max(1).default(0),
-  step: z.number().gt(0).max(10),
+  step: bounded(1e-4, 10),
   widthCm: z.number().min(0).max(10),
   thicknessMm: z.number().min(0).max(50).default(0),
   stock: z.number().min(0).max(1e6),
@@ -81,34 +82,34 @@ export const materialSchema = z.object({
   /** No longer in the drawer; pieces made of it can still be weighed up. */
   retired: z.boolean().default(false),
   /** 0 for one that is new. */
-  revision: z.int().min(0).default(0),
+  revision: revisionSchema.default(0),
 })
 export type StoredMaterial = z.infer<typeof materialSchema>
 
 /** Standard uncertainties that came with a reading, in place of its method's usual ones. */
 const basisSchema = z.object({
-  uA: z.number().min(0).nullable(),
-  uB: z.number().min(0).nullable(),
-  perMassG: z.number(),
-  perBalanceCm: z.number(),
+  uA: bounded(0, 1e6).nullable(),
+  uB: bounded(0, 1e6).nullable(),
+  perMassG: figure,
+  perBalanceCm: figure,
 })
 
 /** Where a reading came from, for the record. */
 const originSchema = z.object({
   /** As the device showed it, before its calibration put it right. */
-  raw: z.number().nullable(),
-  calibrationId: z.string().nullable(),
+  raw: figure.nullable(),
+  calibrationId: text(80).nullable(),
   standing: z.enum(['never checked', 'in order', 'out of date', 'out of tolerance']).nullable(),
   warming: z.boolean(),
   /** The by-hand method's inputs as they were typed. */
-  work: z.record(z.string(), z.union([z.string(), z.number(), z.null()])).nullable(),
+  work: z.record(text(120), z.union([text(2000), bounded(-1e12, 1e12), z.null()])).nullable(),
 })
 export type ReadingOrigin = z.infer<typeof originSchema>
 
 export const readingSchema = z.object({
   id,
   quantity: readQuantitySchema,
-  value: z.number().refine(Number.isFinite, 'not a number'),
+  value: figure,
   axisCm: z.number().min(0).max(30).nullable(),
   methodId: z.string().max(60),
   deviceId: z.string().max(80).nullable().default(null),
@@ -120,13 +121,14 @@ export const readingSchema = z.object({
   /** As it was typed, for the record. */
   typed: z.string().max(60),
   purpose: z.enum(['measure', 'checkpoint', 'check']),
-  takenAt: z.string(),
+  takenAt: momentSchema,
   by: z.string().max(20),
-  supersedes: z.string().nullable(),
+  supersedes: text(80).nullable(),
 })
 export type StoredReadingRow = z.infer<typeof readingSchema>
 export const newReadingSchema = readingSchema
-  .extend({ takenAt: z.iso.datetime().optional() })
+  .extend({ takenAt: momentSchema.optional() })
+  .refine((r) => inReadRange(r.quantity, r.value), { path: ['value'], message: 'no frame has such a figure' })
   .refine((r) => (r.quantity === 'swingWeight') === (r.axisCm !== null), {
     path: ['axisCm'],
     message: 'a swing weight needs its axis, and only a swing weight has one',
@@ -150,13 +152,13 @@ export const jobRowSchema = z.object({
   frameId: id,
   ticket: ticketSchema,
   createdAt: z.string(),
-  revision: z.int(),
+  revision: revisionSchema,
 })
 export type JobRow = z.infer<typeof jobRowSchema>
 
 export const savedStageSchema = z.object({
   stage: stageSchema,
-  revision: z.int(),
+  revision: revisionSchema,
   body: z.unknown(),
   used: factsSchema,
   at: z.string(),
@@ -242,18 +244,18 @@ export const becomeJobSchema = z.object({ player: z.union([z.object({ id }), z.o
 
 /** `expected`: the revision that the editor saw; 0 when the stage was empty. */
 export const saveStageSchema = z.object({
-  expected: z.int().min(0),
+  expected: revisionSchema.min(0),
   body: z.unknown(),
   used: factsSchema,
   by: z.string().max(20),
   /** Named by the content for the first time. */
   readings: z.array(newReadingSchema).max(20000).default([]),
 })
-export const saveTicketSchema = z.object({ ticket: ticketSchema, expected: z.int().min(0) })
-export const stepBackSchema = z.object({ expected: z.int().min(1), by: z.string().max(20) })
+export const saveTicketSchema = z.object({ ticket: ticketSchema, expected: revisionSchema.min(0) })
+export const stepBackSchema = z.object({ expected: revisionSchema.min(1), by: z.string().max(20) })
 
 export const revisionRowSchema = z.object({
-  revision: z.int(),
+  revision: revisionSchema,
   kind: z.enum(['edit', 'undo', 'redo']),
   body: z.unknown(),
   at: z.string(),
@@ -274,14 +276,14 @@ export const jobFileSchema = z.object({
       stage: stageSchema,
       revisions: z.array(
         z.object({
-          revision: z.int().min(1),
+          revision: revisionSchema.min(1),
           kind: z.enum(['edit', 'undo', 'redo']),
-          contentOf: z.int().min(0),
-          redoTo: z.int().min(1).nullable(),
+          contentOf: revisionSchema,
+          redoTo: revisionSchema.min(1).nullable(),
           body: z.unknown(),
           used: factsSchema,
-          at: z.string(),
-          by: z.string(),
+          at: momentSchema,
+          by: initialsSchema,
         }),
       ),
     }),

@@ -1,14 +1,15 @@
 import { z } from 'zod'
 import { SETUP_KINDS } from '#core/compare/libraryTable.ts'
 import { GRADES } from '#core/compare/setup.ts'
+import { figure, idSchema, revisionSchema, text } from './fields.ts'
 import { conditionSchema, geometrySchema, quantitySchema, sportSchema } from './bodies.ts'
 
-const id = z.string().min(1).max(80)
+const id = idSchema
 
 const figureSchema = z
   .object({
-    low: z.number().gt(0, 'more than nothing').max(1000),
-    high: z.number().gt(0, 'more than nothing').max(1000),
+    low: z.number().min(1e-3, 'more than nothing').max(1000),
+    high: z.number().min(1e-3, 'more than nothing').max(1000),
     u: z.number().min(0).max(200).nullable(),
   })
   .refine((f) => f.low <= f.high, { path: ['high'], message: 'a range runs from low to high' })
@@ -48,27 +49,32 @@ const setupFields = {
 export const setupBodySchema = z.object(setupFields)
 export type SetupBody = z.infer<typeof setupBodySchema>
 
-export const referenceSchema = z.object({ id, ...setupFields, retired: z.boolean(), revision: z.int() })
+export const referenceSchema = z.object({ id, ...setupFields, retired: z.boolean(), revision: revisionSchema })
 /** A setup of the library, or a measured frame of the shop in the same form (`job:` before its id). */
 export type Reference = z.infer<typeof referenceSchema>
 
 /** Ids of measured frames of the shop start so. */
 export const JOB_REFERENCE = 'job:'
 
-const range = z.object({ low: z.number().nullable(), high: z.number().nullable() })
+const range = z.object({ low: figure.nullable(), high: figure.nullable() })
 
 /** What is looked for. Ranges and nearness are in the sport's usual state: strung, base grip, no overgrip. */
 export const librarySearchSchema = z.object({
   sport: sportSchema.nullable(),
-  kinds: z.array(z.enum(SETUP_KINDS)).default([]),
-  grades: z.array(z.enum(GRADES)).default([]),
-  styles: z.array(z.string().max(60)).default([]),
-  shapes: z.array(z.string().max(80)).default([]),
+  kinds: z.array(z.enum(SETUP_KINDS)).max(20).default([]),
+  grades: z.array(z.enum(GRADES)).max(20).default([]),
+  styles: z.array(text(60)).max(200).default([]),
+  shapes: z.array(text(80)).max(200).default([]),
   text: z.string().max(200).default(''),
   ranges: z.partialRecord(quantitySchema, range).default({}),
   retired: z.boolean().default(false),
   /** Nearest first to these numbers; null: by name. */
-  near: z.partialRecord(quantitySchema, z.number()).nullable().default(null),
+  near: z
+    .partialRecord(quantitySchema, figure)
+    .nullable()
+    .default(null)
+    // Near to nothing in particular is in no order of nearness.
+    .transform((near) => (near && Object.keys(near).length > 0 ? near : null)),
   offset: z.int().min(0).max(1e6).default(0),
   limit: z.int().min(1).max(200).default(20),
 })
@@ -108,12 +114,12 @@ export const cloudSchema = z.object({
 })
 export type Cloud = z.infer<typeof cloudSchema>
 
-export const saveSetupSchema = z.object({ body: setupBodySchema, expected: z.int().min(0), by: z.string().max(20) })
-export const retireSchema = z.object({ retired: z.boolean(), expected: z.int().min(1), by: z.string().max(20) })
-export const mergeSchema = z.object({ from: id, expected: z.int().min(1), by: z.string().max(20) })
+export const saveSetupSchema = z.object({ body: setupBodySchema, expected: revisionSchema.min(0), by: z.string().max(20) })
+export const retireSchema = z.object({ retired: z.boolean(), expected: revisionSchema.min(1), by: z.string().max(20) })
+export const mergeSchema = z.object({ from: id, expected: revisionSchema.min(1), by: z.string().max(20) })
 
 export const setupRevisionSchema = z.object({
-  revision: z.int(),
+  revision: revisionSchema,
   body: setupBodySchema,
   retired: z.boolean(),
   at: z.string(),

@@ -27,6 +27,8 @@ export interface AppParts {
   alarms?: readonly string[]
 }
 
+const storable = (text: string) => text.replaceAll('\u0000', '').toWellFormed()
+
 const LOOPBACK = new Set(['127.0.0.1', 'localhost', '[::1]'])
 
 /**
@@ -74,6 +76,8 @@ export function makeApp(
   app.use(
     express.json({
       limit: '16mb',
+      // What no database can hold, and nobody sees, does not come in: NUL, halves of a character.
+      reviver: (_key, value: unknown) => (typeof value === 'string' ? storable(value) : value),
       type: (request) =>
         !request.url?.endsWith('/import') && (request.headers['content-type'] ?? '').startsWith('application/json'),
     }),

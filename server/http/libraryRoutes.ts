@@ -21,7 +21,7 @@ import type { Database, Queryable } from '../db/database.ts'
 import { manyComparables, manyMeasuredFrames } from '../library/measuredFrames.ts'
 import * as library from '../queries/library.ts'
 import { applyOnce } from './edits.ts'
-import { notFound, staleEdit } from './problems.ts'
+import { notFound, Refusal, staleEdit } from './problems.ts'
 
 const EXPORT_AT_ONCE = 200
 /** From so many new setups on the index is tidied. */
@@ -62,7 +62,7 @@ export function libraryRoutes(db: Database, beforeImport: () => Promise<void>): 
 
   router.get('/library/export.:format', async (request, response) => {
     const format = z.enum(['csv', 'json']).parse(request.params.format)
-    const search = librarySearchSchema.parse(JSON.parse(String(request.query.search ?? '{"sport":null}')))
+    const search = librarySearchSchema.parse(searchOf(request.query.search))
     response.setHeader('Content-Disposition', `attachment; filename="kevro-library.${format}"`)
     response.type(format === 'csv' ? 'text/csv' : 'application/json')
     if (format === 'csv') response.write(`\ufeff${Papa.unparse([[...LIBRARY_COLUMNS]])}\r\n`)
@@ -136,6 +136,14 @@ export function libraryRoutes(db: Database, beforeImport: () => Promise<void>): 
   })
 
   return router
+}
+
+function searchOf(text: unknown): unknown {
+  try {
+    return JSON.parse(String(text ?? '{"sport":null}'))
+  } catch {
+    throw new Refusal(400, 'request.unreadable')
+  }
 }
 
 /** Setups out of a file: new ones are added, reports of those that are there are added to them. */
