@@ -15,7 +15,7 @@ const MAKERS = ['Corvane', 'Tessaly', 'Hollowick', 'Ondrey', 'Merle', 'Bellamast
 const GRADES = ['measured by us', 'measured by others', 'published', 'hearsay'] as const
 
 /** A seeded library: numbers like those of adult frames, a fifth of them unknown. */
-function* setups(count: number): Generator<{ id: string; body: SetupBody }> {
+export function* setups(count: number): Generator<{ id: string; body: SetupBody }> {
   const random = seeded(20261124)
   const gauss = normal(random)
   const { condition, axisCm } = standardState(tennis)

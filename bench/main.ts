@@ -7,6 +7,7 @@ import { libraryTimes } from './libraryTimes.ts'
 import { faceTimes, motionTimes, previewTimes } from './measureTimes.ts'
 import { planTimes } from './planTime.ts'
 import { growthTimes, liveTimes, setTimes, togetherTimes } from './planningTimes.ts'
+import { scaleTimes } from './scaleTimes.ts'
 import { median, percentile } from './statistics.ts'
 
 /** Measures what docs/measurements.md reports. Numbers only; nothing here passes or fails. */
@@ -155,6 +156,17 @@ console.table(
     ]),
   ),
 )
+
+console.log('\nA shop as it grows, over HTTP, ms')
+console.table(
+  Object.fromEntries(
+    Object.entries(await scaleTimes(Math.min(REPEATS, 20))).map(([name, v]) => [
+      name,
+      { median: Number(median(v).toFixed(1)), '95th': Number(percentile(v, 95).toFixed(1)), times: v.length },
+    ]),
+  ),
+)
+if (process.env.ONLY === 'scale') process.exit(0)
 
 await (await startServer(data)).stop()
 const warm = await startServer(data)

@@ -24,7 +24,8 @@ export function decodeLine(line: string): DeviceLine | null {
   const body = line.slice(0, star)
   if (checksum(body) !== line.slice(star + 1).trim()) return null
   const [verb, ...rest] = body.split(' ')
-  const fields: Record<string, string> = {}
+  // Nothing is inherited: whatever a line calls its fields, they are its own.
+  const fields = Object.create(null) as Record<string, string>
   for (const part of rest) {
     const at = part.indexOf('=')
     if (at < 1) return null

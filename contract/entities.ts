@@ -213,13 +213,14 @@ export type JobSearch = z.infer<typeof jobSearchSchema>
 export const jobPageSchema = z.object({ jobs: z.array(jobSummarySchema), next: z.string().nullable() })
 export type JobPage = z.infer<typeof jobPageSchema>
 
+/** How much there is: counted apart, so that no page waits for it. */
 export const countsSchema = z.object({ jobs: z.int(), retired: z.int(), players: z.int(), frames: z.int() })
+export type Counts = z.infer<typeof countsSchema>
 
 /** What every page begins with: the shop and the head of the queue, however long it is. */
 export const overviewSchema = z.object({
   shop: shopSchema,
   ...jobPageSchema.shape,
-  counts: countsSchema,
   /** What is wrong with the stored data, in words; empty when nothing is known. */
   alarms: z.array(z.string()),
 })

@@ -21,8 +21,7 @@ const WORDS: Record<string, (data: Record<string, unknown>) => string> = {
   'disk.full': () => 'The disk is full. Nothing is lost; free some space, and what you typed is sent again by itself.',
   'data.damaged': () =>
     'What is stored here is damaged on the disk. Stop Kevro and run “npm run check”: it says what is whole and which backup has the rest.',
-  'reading.elsewhere': (d) =>
-    `Reading ${String(d.row ?? 1)} was already taken into another job. Nothing was taken in.`,
+  'reading.elsewhere': (d) => `Reading ${String(d.row ?? 1)} was already taken into another job. Nothing was taken in.`,
   'reading.twice': (d) => `Reading ${String(d.row)} is the same as one before it. Nothing was taken in.`,
   'tray.taken': () => 'This reading was already taken in another window.',
   'backup.failed': (d) => `The backup was not made: ${String(d.why)}`,

@@ -114,7 +114,11 @@ export const cloudSchema = z.object({
 })
 export type Cloud = z.infer<typeof cloudSchema>
 
-export const saveSetupSchema = z.object({ body: setupBodySchema, expected: revisionSchema.min(0), by: z.string().max(20) })
+export const saveSetupSchema = z.object({
+  body: setupBodySchema,
+  expected: revisionSchema.min(0),
+  by: z.string().max(20),
+})
 export const retireSchema = z.object({ retired: z.boolean(), expected: revisionSchema.min(1), by: z.string().max(20) })
 export const mergeSchema = z.object({ from: id, expected: revisionSchema.min(1), by: z.string().max(20) })
 
@@ -134,9 +138,9 @@ const draftSchema = z.object({
     .min(1)
     .max(60),
 })
-/** Setups out of a file; with `commit` false nothing is kept and only the standing of each is told. */
-export const libraryImportSchema = z.object({
-  setups: z.array(draftSchema).max(20000),
+/** Setups out of a file, each looked at by itself; with `commit` false nothing is kept and only the standing of each is told. */
+export const rawImportSchema = z.object({
+  setups: z.array(z.unknown()).max(20000),
   commit: z.boolean(),
   by: z.string().max(20),
 })

@@ -1,5 +1,16 @@
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process'
-import { cpSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, truncateSync, writeFileSync } from 'node:fs'
+import {
+  cpSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  truncateSync,
+  writeFileSync,
+} from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { expect, test } from './test.ts'
@@ -17,7 +28,16 @@ interface Running {
   stop(signal?: NodeJS.Signals): Promise<number | null>
 }
 function start(data: string, extra: string[] = []): Promise<Running> {
-  const child = spawn(process.execPath, ['dist/server/main.js', '--port', '0', '--data', data, '--image', image, ...extra])
+  const child = spawn(process.execPath, [
+    'dist/server/main.js',
+    '--port',
+    '0',
+    '--data',
+    data,
+    '--image',
+    image,
+    ...extra,
+  ])
   let words = ''
   const ended = new Promise<number | null>((done) => child.on('exit', done))
   return new Promise((ready, failed) => {
@@ -50,13 +70,16 @@ const refused = (data: string, extra: string[] = []) =>
     (error: Error) => error.message,
   )
 const keep = (command: string, ...args: string[]) => {
-  const { status, stdout, stderr } = spawnSync(process.execPath, ['dist/server/keep.js', command, '--image', image, ...args], {
-    encoding: 'utf8',
-  })
+  const { status, stdout, stderr } = spawnSync(
+    process.execPath,
+    ['dist/server/keep.js', command, '--image', image, ...args],
+    {
+      encoding: 'utf8',
+    },
+  )
   return { status, words: stdout + stderr }
 }
-const jobsAt = async (base: string) =>
-  ((await (await fetch(`${base}/api/overview`)).json()) as { counts: { jobs: number } }).counts.jobs
+const jobsAt = async (base: string) => ((await (await fetch(`${base}/api/counts`)).json()) as { jobs: number }).jobs
 const post = (base: string, path: string) =>
   fetch(`${base}/api${path}`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{}' })
 
@@ -97,7 +120,9 @@ test('words, not stacks: options, ports, folders, damage', async () => {
   writeFileSync(file, '')
   expect(await refused(file)).toContain('is a file, not a folder')
   const running = await start(join(root, 'port'))
-  expect(await refused(join(root, 'port2'), ['--port', new URL(running.base).port])).toContain('is taken. Choose another')
+  expect(await refused(join(root, 'port2'), ['--port', new URL(running.base).port])).toContain(
+    'is taken. Choose another',
+  )
   await running.stop()
   // Somebody's data are not started over.
   expect(await refused(join(root, 'port'), ['--demo', '--fresh'])).toContain('is not the demo')
@@ -124,7 +149,10 @@ test('a newer Kevro’s data are left alone', async () => {
 test('a file that was cut short is noticed at start and by the check, which names the backup that has the rest', async () => {
   const cut = join(root, 'cut')
   cpSync(shop, cut, { recursive: true })
-  expect(keep('check', '--data', cut)).toMatchObject({ status: 0, words: expect.stringContaining('Nothing is damaged.') })
+  expect(keep('check', '--data', cut)).toMatchObject({
+    status: 0,
+    words: expect.stringContaining('Nothing is damaged.'),
+  })
   const { PGlite } = await import('@electric-sql/pglite')
   const db = await PGlite.create(join(cut, 'database'))
   await db.exec('CHECKPOINT')
@@ -196,7 +224,10 @@ test('a full disk answers 507, loses nothing, and goes on when there is room', a
   test.skip(process.getuid?.() !== 0, 'a small disk of one’s own needs root')
   const disk = join(root, 'disk')
   mkdirSync(disk)
-  test.skip(spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=72m', 'tmpfs', disk]).status !== 0, 'no small disk can be made here')
+  test.skip(
+    spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=72m', 'tmpfs', disk]).status !== 0,
+    'no small disk can be made here',
+  )
   try {
     const server = await start(join(disk, 'shop'))
     const filler = join(disk, 'filler')

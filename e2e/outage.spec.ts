@@ -41,7 +41,11 @@ test('an outage with work on two jobs: each reading comes to its own job', async
   expect(await massesAt(request, second)).toEqual([329.1, 329.2])
 })
 
-test('work on a job is sent from the start page, and the page says so until it is', async ({ page, context, request }) => {
+test('work on a job is sent from the start page, and the page says so until it is', async ({
+  page,
+  context,
+  request,
+}) => {
   const id = await measured(page, 'Cora Elsewhere')
   await away(context)
   await read(page, 'mass', '302.2')
@@ -58,7 +62,10 @@ test('a 500 throws nothing away; what is refused is kept in a list to be read, s
   let fails = 2
   await page.route('**/api/jobs/*/stages/**', (route) =>
     fails-- > 0
-      ? route.fulfill({ status: 500, json: { error: { code: 'server.failed', path: '', data: {}, message: 'broken' } } })
+      ? route.fulfill({
+          status: 500,
+          json: { error: { code: 'server.failed', path: '', data: {}, message: 'broken' } },
+        })
       : route.continue(),
   )
   await read(page, 'mass', '303.3')
@@ -82,7 +89,11 @@ test('a 500 throws nothing away; what is refused is kept in a list to be read, s
   await expect(chips(page, 'mass')).toHaveText(['303.3', '304.4'])
 })
 
-test('a browser that denies its storage shows the page, sends, and says what it cannot do', async ({ context, request, page: maker }) => {
+test('a browser that denies its storage shows the page, sends, and says what it cannot do', async ({
+  context,
+  request,
+  page: maker,
+}) => {
   const id = await measured(maker, 'Ezra Denied')
   await context.addInitScript(() => {
     const denied = () => {

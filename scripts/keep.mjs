@@ -6,7 +6,11 @@ import { ensureBuilt, ensureImage, ensureInstalled, root } from './ready.mjs'
 ensureInstalled()
 ensureBuilt()
 const [command, ...rest] = process.argv.slice(2)
-const { status } = spawnSync(process.execPath, [join(root, 'dist/server/keep.js'), command, '--image', ensureImage(), ...rest], {
-  stdio: 'inherit',
-})
+const { status } = spawnSync(
+  process.execPath,
+  [join(root, 'dist/server/keep.js'), command, '--image', ensureImage(), ...rest],
+  {
+    stdio: 'inherit',
+  },
+)
 process.exit(status ?? 1)

@@ -37,7 +37,8 @@ const folder = resolve(values.data)
 const say = (text: string) => console.log(text)
 const isServer = (text: string | undefined) => /^postgres(ql)?:/.test(text ?? '')
 
-const image = async () => (values.image && existsSync(values.image) ? new Uint8Array(await readFile(values.image)) : null)
+const image = async () =>
+  values.image && existsSync(values.image) ? new Uint8Array(await readFile(values.image)) : null
 
 /** Works with the folder's data, held for this process alone. */
 async function withFolder<T>(work: (db: Database) => Promise<T>, laidOut = true): Promise<T> {
@@ -75,7 +76,9 @@ async function check(): Promise<number> {
   else
     say(
       `The newest good backup is ${good.name} of ${good.writtenAt}: ${good.holds!.jobs} jobs, ${good.holds!.readings} readings.` +
-        (jobs.length > 0 ? ` It has ${await howMany(good.name, jobs)} of the ${jobs.length} jobs that cannot be read.` : ''),
+        (jobs.length > 0
+          ? ` It has ${await howMany(good.name, jobs)} of the ${jobs.length} jobs that cannot be read.`
+          : ''),
     )
   return 1
 }
@@ -101,7 +104,10 @@ async function restore(): Promise<number> {
   try {
     const manifest = await prepareRestore(folder, file, await image())
     say(`${basename(file)} holds ${holdings(manifest)}.`)
-    if (!values.yes && !(await agrees('Put it in place of the data in this folder? They are kept beside it. (yes/no) '))) {
+    if (
+      !values.yes &&
+      !(await agrees('Put it in place of the data in this folder? They are kept beside it. (yes/no) '))
+    ) {
       say('Nothing was changed.')
       return 1
     }
@@ -150,7 +156,9 @@ async function move(): Promise<number> {
       await writeArchive(server, file, about)
       manifest = await withFolder((db) => loadArchive(db, file), false)
     }
-    say(`Moved: ${holdings(manifest)}; ${rowsIn(manifest, 'stage_revision')} changes of jobs. The file ${file} holds the same; it can go.`)
+    say(
+      `Moved: ${holdings(manifest)}; ${rowsIn(manifest, 'stage_revision')} changes of jobs. The file ${file} holds the same; it can go.`,
+    )
     return 0
   } finally {
     await server.close()
@@ -167,7 +175,8 @@ if (!command) {
 command().then(
   (code) => process.exit(code),
   (error: Error) => {
-    const said = [CannotStart, DataFolderInUse, NewerDatabase].some((kind) => error instanceof kind) || error.name === 'BadArchive'
+    const said =
+      [CannotStart, DataFolderInUse, NewerDatabase].some((kind) => error instanceof kind) || error.name === 'BadArchive'
     console.error(said ? error.message : `It did not work: ${error.message}`)
     process.exit(1)
   },

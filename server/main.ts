@@ -35,7 +35,11 @@ function options() {
         bench: { type: 'string' },
       },
     })
-    return { ...values, port: portOf(values.port, '--port', 0), bench: values.bench ? portOf(values.bench, '--bench', 1) : null }
+    return {
+      ...values,
+      port: portOf(values.port, '--port', 0),
+      bench: values.bench ? portOf(values.bench, '--bench', 1) : null,
+    }
   } catch (error) {
     if (error instanceof CannotStart) throw error
     throw new CannotStart(
@@ -50,7 +54,9 @@ function portOf(text: string, name: string, least: number): number {
   return port
 }
 
-async function openData(values: ReturnType<typeof options>): Promise<{ db: Database; release: () => void; where: string }> {
+async function openData(
+  values: ReturnType<typeof options>,
+): Promise<{ db: Database; release: () => void; where: string }> {
   const url = process.env.DATABASE_URL
   if (url) {
     let said = ''
@@ -105,10 +111,14 @@ async function start(): Promise<void> {
   if ((await rebuildIndex(db)) > 0) await tidyIndex(db)
   const gateway = new DeviceGateway(db)
   await gateway.refresh()
-  const image = embedded && values.image && existsSync(values.image) ? new Uint8Array(await readFile(values.image)) : null
+  const image =
+    embedded && values.image && existsSync(values.image) ? new Uint8Array(await readFile(values.image)) : null
   const keeper = new Keeper({ db, dataFolder, embedded, image })
   keeper.start()
-  const server = makeApp(db, resolve(values.web), { gateway, benchPort: values.bench, keeper, alarms }).listen(values.port, '127.0.0.1')
+  const server = makeApp(db, resolve(values.web), { gateway, benchPort: values.bench, keeper, alarms }).listen(
+    values.port,
+    '127.0.0.1',
+  )
   server.once('error', (error: Error & { code?: string }) => {
     console.error(
       error.code === 'EADDRINUSE'
@@ -151,6 +161,7 @@ start().catch(async (error: unknown) => {
 
 function wordsOfFailure(error: unknown): string {
   const { message, code = '' } = error as Error & { code?: string }
-  if (code === 'ENOSPC' || message.includes('No space left')) return 'The disk is full. Nothing is lost; free some space and start again.'
+  if (code === 'ENOSPC' || message.includes('No space left'))
+    return 'The disk is full. Nothing is lost; free some space and start again.'
   return `Kevro could not start: ${message.split('\n')[0]}\nIf the data were damaged, ${ADVICE.replace('Run', 'run')}`
 }

@@ -7,7 +7,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { loadDemoWorld } from '#demo/load.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import { STAGES } from '#core/job/stages.ts'
-import type { JobView, Overview, SavedStage } from '#contract/entities.ts'
+import type { Counts, JobView, Overview, SavedStage } from '#contract/entities.ts'
 import type { Database } from './db/database.ts'
 import { makeApp } from './http/app.ts'
 import { openForTest } from './testing/database.ts'
@@ -97,7 +97,8 @@ const reading = (id: string, change: object = {}) => ({
 describe('the demo world', () => {
   it('has a shop, six players, thirteen frames, setups by id, a drawer, and three jobs at different stages, none of them stale', async () => {
     const { body } = await ask<Overview>('GET', '/overview')
-    expect([body.counts.players, body.counts.frames, body.jobs.length]).toEqual([6, 13, 3])
+    const counts = (await ask<Counts>('GET', '/counts')).body
+    expect([counts.players, counts.frames, counts.jobs, body.jobs.length]).toEqual([6, 13, 3, 3])
     expect(body.jobs.map((j) => j.saved.length).sort()).toEqual([3, 6, 8])
     expect((await ask<unknown[]>('GET', '/references?ids=ref-p1,gone,ref-r3')).body).toHaveLength(2)
     for (const job of body.jobs) {
@@ -295,7 +296,13 @@ describe('the server', () => {
       fetch(`${base}/jobs/once-job/stages/measure`, {
         method: 'PUT',
         headers: { 'content-type': 'application/json', 'kevro-edit': id, 'kevro-typed-at': '2026-11-01T10:00:00.000Z' },
-        body: JSON.stringify({ expected, body: measureBody(['once-r'], note), used: {}, by: 'AB', readings: [reading('once-r')] }),
+        body: JSON.stringify({
+          expected,
+          body: measureBody(['once-r'], note),
+          used: {},
+          by: 'AB',
+          readings: [reading('once-r')],
+        }),
       })
     const first = (await (await edit('once-1', 0, 'one')).json()) as SavedStage
     expect([first.revision, first.at]).toEqual([1, '2026-11-01T10:00:00.000Z'])

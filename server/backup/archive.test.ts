@@ -1,4 +1,13 @@
-import { copyFileSync, cpSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import {
+  copyFileSync,
+  cpSync,
+  existsSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
@@ -42,13 +51,17 @@ afterAll(async () => {
 async function all(of: Database): Promise<Record<string, string[]>> {
   const found: Record<string, string[]> = {}
   for (const { name } of [...TABLES, { name: 'setup_index' }])
-    found[name] = (await of.query(`SELECT to_jsonb(t)::text AS row FROM ${name} t ORDER BY 1`)).map((r) => String(r.row))
+    found[name] = (await of.query(`SELECT to_jsonb(t)::text AS row FROM ${name} t ORDER BY 1`)).map((r) =>
+      String(r.row),
+    )
   return found
 }
 
 describe('an archive', () => {
   it('holds every table there is', async () => {
-    const tables = await db.query(`SELECT table_name AS name FROM information_schema.tables WHERE table_schema = 'public'`)
+    const tables = await db.query(
+      `SELECT table_name AS name FROM information_schema.tables WHERE table_schema = 'public'`,
+    )
     expect(tables.map((t) => String(t.name)).sort()).toEqual([...TABLES.map((t) => t.name), ...NOT_ARCHIVED].sort())
   })
   it('read back gives everything, to the last digit, and new jobs go on counting', async () => {
@@ -64,7 +77,9 @@ describe('an archive', () => {
   it('is JSON in a zip, with its pictures, and leaves no draft behind', async () => {
     const manifest = await manifestOf(file)
     expect(manifest).toMatchObject({ format: 'kevro-archive', version: 1, reason: 'test' })
-    expect(manifest.photos).toEqual([{ id: 'photo / 1', bytes: 70000, sha256: expect.stringMatching(/^[0-9a-f]{64}$/) }])
+    expect(manifest.photos).toEqual([
+      { id: 'photo / 1', bytes: 70000, sha256: expect.stringMatching(/^[0-9a-f]{64}$/) },
+    ])
     expect(readdirSync(root).filter((name) => name.endsWith('.part'))).toEqual([])
   })
   it.each([
@@ -96,7 +111,9 @@ describe('an archive', () => {
     await writeArchive(old, before, { writtenAt: '', reason: 'migration' })
     const fresh = await openForTest({ withImage: false, migrated: false })
     await loadArchive(fresh, before)
-    expect((await manyJobSummaries(fresh)).jobs).toMatchObject([{ id: 'j', frameLabel: 'Old frame', due: 'soon', saved: [] }])
+    expect((await manyJobSummaries(fresh)).jobs).toMatchObject([
+      { id: 'j', frameLabel: 'Old frame', due: 'soon', saved: [] },
+    ])
     expect(await maybeOneReference(fresh, 'r')).toMatchObject({ name: 'Old entry' })
     const today = await openForTest()
     await expect(loadArchive(today, before)).rejects.toThrow('laid out for a newer one')

@@ -35,7 +35,8 @@ export class BadArchive extends Error {
   }
 }
 
-const textOf = (table: ArchivedTable) => (table.name === 'photo' ? `(to_jsonb(t) - 'content')::text` : 'to_jsonb(t)::text')
+const textOf = (table: ArchivedTable) =>
+  table.name === 'photo' ? `(to_jsonb(t) - 'content')::text` : 'to_jsonb(t)::text'
 
 /** The tables of a database as it is laid out now: those of an earlier Kevro too, which are small and read in one go. */
 async function tablesOf(db: Queryable): Promise<ArchivedTable[]> {
@@ -75,14 +76,25 @@ async function* pagesOf(db: Queryable, table: ArchivedTable): AsyncGenerator<str
  * Writes everything into one file: into a draft beside it first, which is flushed, and gets its name when it is whole.
  * @returns what it holds
  */
-export function writeArchive(db: Database, file: string, about: { writtenAt: string; reason: string }): Promise<Manifest> {
+export function writeArchive(
+  db: Database,
+  file: string,
+  about: { writtenAt: string; reason: string },
+): Promise<Manifest> {
   return db.snapshot(async (tx) => {
     const draft = `${file}.part`
     const zip = new yazl.ZipFile()
     const written = pipeline(zip.outputStream, createWriteStream(draft, { mode: 0o600 }))
     written.catch(() => undefined)
     const migrations = (await tx.query('SELECT name FROM migration ORDER BY name')).map((row) => String(row.name))
-    const manifest: Manifest = { format: 'kevro-archive', version: ARCHIVE_VERSION, ...about, migrations, tables: [], photos: [] }
+    const manifest: Manifest = {
+      format: 'kevro-archive',
+      version: ARCHIVE_VERSION,
+      ...about,
+      migrations,
+      tables: [],
+      photos: [],
+    }
     /** One entry after the other, each finished before the next is asked for. */
     const entry = (name: string, content: AsyncGenerator<string | Uint8Array>, compress = true) =>
       new Promise<string>((done, failed) => {
@@ -110,7 +122,9 @@ export function writeArchive(db: Database, file: string, about: { writtenAt: str
         const sha256 = await Promise.race([entry(`tables/${table.name}.jsonl`, lines()), failing(written)])
         manifest.tables.unshift({ name: table.name, rows, sha256 })
       }
-      const photos = manifest.tables.some((t) => t.name === 'photo') ? await tx.query('SELECT id FROM photo ORDER BY id') : []
+      const photos = manifest.tables.some((t) => t.name === 'photo')
+        ? await tx.query('SELECT id FROM photo ORDER BY id')
+        : []
       for (const { id } of photos) {
         let bytes = 0
         async function* content() {
@@ -150,7 +164,9 @@ export function flush(path: string): void {
 /** Reads the entries of a zip by name. */
 async function openZip(file: string): Promise<{ read(name: string): Promise<Buffer>; names: string[]; close(): void }> {
   const zip = await new Promise<yauzl.ZipFile>((done, failed) =>
-    yauzl.open(file, { lazyEntries: true, autoClose: false }, (error, opened) => (error ? failed(error) : done(opened))),
+    yauzl.open(file, { lazyEntries: true, autoClose: false }, (error, opened) =>
+      error ? failed(error) : done(opened),
+    ),
   )
   const entries = new Map<string, yauzl.Entry>()
   await new Promise<void>((done, failed) => {
@@ -196,7 +212,8 @@ export async function verifyArchive(file: string): Promise<Manifest> {
     for (const { name, rows, sha256 } of manifest.tables) {
       const content = await zip.read(`tables/${name}.jsonl`)
       const lines = linesOf(content)
-      if (hashOf(content) !== sha256 || lines.length !== rows) throw new Error(`the part “${name}” is not as it was written`)
+      if (hashOf(content) !== sha256 || lines.length !== rows)
+        throw new Error(`the part “${name}” is not as it was written`)
       for (const line of lines) JSON.parse(line)
     }
     for (const { id, sha256 } of manifest.photos)
@@ -258,7 +275,9 @@ export async function loadArchive(db: Database, file: string): Promise<Manifest>
       if (rows === 0) continue
       const lines = linesOf(await zip.read(`tables/${name}.jsonl`))
       if (name === 'photo') await loadPhotos(db, lines, (id) => zip.read(`${PHOTOS}${encodeURIComponent(id)}`))
-      else for (let from = 0; from < lines.length; from += ROWS_AT_ONCE) await loadRows(db, name, lines.slice(from, from + ROWS_AT_ONCE))
+      else
+        for (let from = 0; from < lines.length; from += ROWS_AT_ONCE)
+          await loadRows(db, name, lines.slice(from, from + ROWS_AT_ONCE))
       if (name === 'reading') await loadCorrections(db, lines)
     }
     await db.exec(`SELECT setval(pg_get_serial_sequence('job', 'number'), GREATEST((SELECT max(number) FROM job), 1))`)
@@ -290,7 +309,11 @@ async function loadCorrections(db: Queryable, lines: readonly string[]): Promise
       [JSON.stringify(pairs.slice(from, from + ROWS_AT_ONCE))],
     )
 }
-async function loadPhotos(db: Queryable, lines: readonly string[], read: (id: string) => Promise<Buffer>): Promise<void> {
+async function loadPhotos(
+  db: Queryable,
+  lines: readonly string[],
+  read: (id: string) => Promise<Buffer>,
+): Promise<void> {
   for (const line of lines) {
     const { id } = JSON.parse(line) as { id: string }
     await db.query(

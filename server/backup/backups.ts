@@ -70,13 +70,16 @@ export class Backups {
 
   /** The newest first, with what each holds. */
   async list(): Promise<Backup[]> {
-    const backups = this.names().sort().reverse().map(async (name): Promise<Backup> => {
-      const [, stamp, reason] = NAME.exec(name)!
-      const path = join(this.folder, name)
-      const manifest = await manifestOf(path).catch(() => null)
-      const { size: bytes } = statSync(path)
-      return { name, writtenAt: momentOf(stamp), reason, bytes, holds: manifest && holdingsOf(manifest) }
-    })
+    const backups = this.names()
+      .sort()
+      .reverse()
+      .map(async (name): Promise<Backup> => {
+        const [, stamp, reason] = NAME.exec(name)!
+        const path = join(this.folder, name)
+        const manifest = await manifestOf(path).catch(() => null)
+        const { size: bytes } = statSync(path)
+        return { name, writtenAt: momentOf(stamp), reason, bytes, holds: manifest && holdingsOf(manifest) }
+      })
     return Promise.all(backups)
   }
 

@@ -18,7 +18,11 @@ export async function checkAll(db: Database, dataFolder: string): Promise<CheckR
   const damaged: string[] = []
   const whole: string[] = []
   const badJobs: string[] = []
-  const tryAll = async (what: string, ids: readonly { id: string; name: string }[], read: (id: string) => Promise<unknown>) => {
+  const tryAll = async (
+    what: string,
+    ids: readonly { id: string; name: string }[],
+    read: (id: string) => Promise<unknown>,
+  ) => {
     let bad = 0
     for (const { id, name } of ids)
       try {
@@ -43,9 +47,13 @@ export async function checkAll(db: Database, dataFolder: string): Promise<CheckR
     const readable = Object.fromEntries(COUNTED.map((t) => [t, now[t] ?? kept.rows[t] ?? 0]))
     damaged.push(...missingRows(kept, readable).map((line) => `${line} (as counted ${kept.at}).`))
   }
-  await tryAll('Job', await named(db, `SELECT id, number::text AS name FROM job ORDER BY number`), (id) => jobView(db, id))
+  await tryAll('Job', await named(db, `SELECT id, number::text AS name FROM job ORDER BY number`), (id) =>
+    jobView(db, id),
+  )
   await tryAll('Batch', await named(db, `SELECT id, id AS name FROM batch ORDER BY id`), (id) => maybeOneBatch(db, id))
-  await tryAll('Setup', await named(db, `SELECT id, id AS name FROM setup ORDER BY id`), (id) => maybeOneReference(db, id))
+  await tryAll('Setup', await named(db, `SELECT id, id AS name FROM setup ORDER BY id`), (id) =>
+    maybeOneReference(db, id),
+  )
   await tryAll('Picture', await named(db, `SELECT id, name FROM photo ORDER BY id`), (id) => maybePhotoContent(db, id))
   return { damaged, jobs: badJobs, whole }
 }

@@ -5,7 +5,17 @@ import type { Queryable } from '../db/database.ts'
 import { flush } from './archive.ts'
 
 /** Rows of these only become more: nothing deletes them. */
-export const COUNTED = ['player', 'frame', 'job', 'stage_revision', 'reading', 'photo', 'batch_revision', 'setup', 'device_reading'] as const
+export const COUNTED = [
+  'player',
+  'frame',
+  'job',
+  'stage_revision',
+  'reading',
+  'photo',
+  'batch_revision',
+  'setup',
+  'device_reading',
+] as const
 const NAMES: Record<(typeof COUNTED)[number], string> = {
   player: 'players',
   frame: 'frames',

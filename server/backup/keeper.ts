@@ -40,7 +40,8 @@ export class Keeper {
 
   /** Begins to look after the backups. */
   start(): void {
-    const look = () => void this.look().catch((error: Error) => console.error(`The daily backup was not made: ${error.message}`))
+    const look = () =>
+      void this.look().catch((error: Error) => console.error(`The daily backup was not made: ${error.message}`))
     this.timer = setInterval(look, LOOK_MS)
     this.timer.unref()
     setTimeout(look, 2000).unref()

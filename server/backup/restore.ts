@@ -43,7 +43,10 @@ export function takeOver(dataFolder: string, at: Date): string {
   renameSync(join(dataFolder, PREPARED), databaseIn(dataFolder))
   flush(dataFolder)
   // The two newest of before stay.
-  const old = readdirSync(dataFolder).filter((name) => name.startsWith('database-before-')).sort().slice(0, -2)
+  const old = readdirSync(dataFolder)
+    .filter((name) => name.startsWith('database-before-'))
+    .sort()
+    .slice(0, -2)
   for (const name of old) rmSync(join(dataFolder, name), { recursive: true, force: true })
   return before
 }

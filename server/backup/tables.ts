@@ -27,7 +27,13 @@ export const TABLES: readonly ArchivedTable[] = [
   byId('reading'),
   revisions('stage_revision', 'job_id', 'stage'),
   { name: 'job_index', key: [{ column: 'job_id', type: 'text' }] },
-  { name: 'stock_taken', key: [{ column: 'job_id', type: 'text' }, { column: 'material_id', type: 'text' }] },
+  {
+    name: 'stock_taken',
+    key: [
+      { column: 'job_id', type: 'text' },
+      { column: 'material_id', type: 'text' },
+    ],
+  },
   byId('batch'),
   revisions('batch_revision', 'batch_id'),
   byId('setup'),

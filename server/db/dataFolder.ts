@@ -63,7 +63,9 @@ export function isFresh(folder: string): boolean {
 
 /** The demo's folder is marked: only that one is emptied without asking. */
 export const markDemo = (folder: string) =>
-  writeFileSync(join(folder, DEMO_MARK), 'The demo world lives here. Starting it over empties this folder.\n', { mode: OWNER_ONLY.file })
+  writeFileSync(join(folder, DEMO_MARK), 'The demo world lives here. Starting it over empties this folder.\n', {
+    mode: OWNER_ONLY.file,
+  })
 export const isDemo = (folder: string) => existsSync(join(folder, DEMO_MARK))
 
 /** Starts over: for the demo's folder, one without data, or after the person has said so. @throws CannotStart */

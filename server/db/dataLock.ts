@@ -68,7 +68,8 @@ export function lockDataFolder(folder: string, isAlive: (holder: Holder) => bool
 /** The highest number stays, so that nobody who looked before can make it again; its holder is no longer there. */
 function giveBack(file: string, me: Holder): void {
   const holder = holderOf(file)
-  if (holder !== 'being written' && holder?.token === me.token) writeFileSync(file, JSON.stringify({ ...me, pid: 0 }), { flush: true })
+  if (holder !== 'being written' && holder?.token === me.token)
+    writeFileSync(file, JSON.stringify({ ...me, pid: 0 }), { flush: true })
 }
 
 const fileOf = (folder: string, number: number) => join(folder, `${PREFIX}${number}`)

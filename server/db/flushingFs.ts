@@ -26,7 +26,7 @@ export class FlushingFs extends NodeFS {
     const made = await super.init(pg, options)
     const { emscriptenOpts } = made
     const prepare = (module: unknown) => this.prepare(module as EngineModule)
-    emscriptenOpts.preRun = [...(emscriptenOpts.preRun as [] | undefined ?? []), prepare] as never
+    emscriptenOpts.preRun = [...((emscriptenOpts.preRun as [] | undefined) ?? []), prepare] as never
     return made
   }
 

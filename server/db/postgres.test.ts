@@ -38,7 +38,15 @@ describe.runIf(TEST_SERVER !== null || postgresBin() !== null)('a PostgreSQL ser
         id,
         kind: 'quick',
         player: null,
-        frame: { id: `f-${id}`, label: 'Frame', maker: '', model: '', unit: '', playerId: null, geometry: tennis.geometry },
+        frame: {
+          id: `f-${id}`,
+          label: 'Frame',
+          maker: '',
+          model: '',
+          unit: '',
+          playerId: null,
+          geometry: tennis.geometry,
+        },
       }),
     })
 

@@ -24,7 +24,8 @@ function applied(content: Buffer, write: Write): Buffer {
     return cut
   }
   const end = write.at + write.data.length
-  const grown = end > content.length ? Buffer.concat([content, Buffer.alloc(end - content.length)]) : Buffer.from(content)
+  const grown =
+    end > content.length ? Buffer.concat([content, Buffer.alloc(end - content.length)]) : Buffer.from(content)
   write.data.copy(grown, write.at)
   return grown
 }
@@ -94,7 +95,8 @@ class RecordingFs extends FlushingFs {
   cut(to: string, random: () => number): void {
     rmSync(to, { recursive: true, force: true })
     mkdirSync(to, { recursive: true })
-    for (const folder of foldersUnder(this.folder)) mkdirSync(join(to, relative(this.folder, folder)), { recursive: true })
+    for (const folder of foldersUnder(this.folder))
+      mkdirSync(join(to, relative(this.folder, folder)), { recursive: true })
     for (const [path, { sure, since }] of this.files) {
       let content = sure
       for (const write of since) {
@@ -104,7 +106,10 @@ class RecordingFs extends FlushingFs {
         content = applied(
           content,
           torn
-            ? { at: write.at, data: write.data.subarray(0, SECTOR * Math.floor((random() * write.data.length) / SECTOR)) }
+            ? {
+                at: write.at,
+                data: write.data.subarray(0, SECTOR * Math.floor((random() * write.data.length) / SECTOR)),
+              }
             : write,
         )
       }
@@ -119,11 +124,17 @@ function* filesUnder(folder: string): Generator<string> {
 }
 function* foldersUnder(folder: string): Generator<string> {
   yield folder
-  for (const entry of readdirSync(folder)) if (statSync(join(folder, entry)).isDirectory()) yield* foldersUnder(join(folder, entry))
+  for (const entry of readdirSync(folder))
+    if (statSync(join(folder, entry)).isDirectory()) yield* foldersUnder(join(folder, entry))
 }
 
-const ask = (engine: Engine, op: 'query' | 'exec' | 'begin' | 'commit' | 'close', sql = '', params: unknown[] = [], tx?: number) =>
-  engine.answer({ id: 0, op, sql, params, tx: tx ?? null }) as Promise<never>
+const ask = (
+  engine: Engine,
+  op: 'query' | 'exec' | 'begin' | 'commit' | 'close',
+  sql = '',
+  params: unknown[] = [],
+  tx?: number,
+) => engine.answer({ id: 0, op, sql, params, tx: tx ?? null }) as Promise<never>
 async function insert(engine: Engine, id: number): Promise<void> {
   const tx = await ask(engine, 'begin')
   await ask(engine, 'query', 'INSERT INTO edit VALUES ($1, $2)', [id, `whole ${'x'.repeat(id % 700)} ${id}`], tx)
@@ -174,8 +185,14 @@ describe('a power cut', () => {
       const twins: { id: number }[] = await ask(again, 'query', 'SELECT id FROM twin ORDER BY id')
       await ask(again, 'close')
       const there = new Set(rows.map((r) => r.id))
-      expect(promised.filter((id) => !there.has(id)), `lost at cut ${cut}`).toEqual([])
-      expect(twins.map((t) => t.id), `half an edit at cut ${cut}`).toEqual(rows.map((r) => r.id))
+      expect(
+        promised.filter((id) => !there.has(id)),
+        `lost at cut ${cut}`,
+      ).toEqual([])
+      expect(
+        twins.map((t) => t.id),
+        `half an edit at cut ${cut}`,
+      ).toEqual(rows.map((r) => r.id))
       for (const { id, words } of rows) expect(words).toBe(`whole ${'x'.repeat(id % 700)} ${id}`)
     }
   })

@@ -1,4 +1,4 @@
-import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
+import { afterAll, afterEach, beforeAll, describe, expect, it, vi } from 'vitest'
 import { decodeLine, encodeLine, LineCutter } from '#contract/deviceLine.ts'
 import type { DeviceNews, TrayReading } from '#contract/devices.ts'
 import { SimulatedBench } from '#devices/bench.ts'
@@ -7,9 +7,11 @@ import { METHODS } from '#core/sports/methods.ts'
 import { BODIES, FRAMES } from '#devices/items.ts'
 import type { Database } from '../db/database.ts'
 import { openForTest } from '../testing/database.ts'
-import { manyUntaken, putDevice, takeFromTray } from '../queries/devices.ts'
+import { manyUntaken, maybeKeepReading, putDevice, takeFromTray } from '../queries/devices.ts'
 import { askBench } from './benchControl.ts'
 import { DeviceGateway } from './gateway.ts'
+import type { ChannelEvents, InstrumentState, SentReading } from './instrument.ts'
+import { LineInstrument } from './lineInstrument.ts'
 
 const TIMING = { pingMs: 60, silenceMs: 250, retryMs: 20 }
 let db: Database
@@ -193,6 +195,129 @@ describe('what is no instrument', () => {
     await until(() => gateway.states().some((s) => s.said.includes('Nothing lies')))
     bench.on = FRAMES[0]
     expect(await manyUntaken(db)).toHaveLength(0)
+  })
+})
+
+describe('a line that means harm, or is set wrong', () => {
+  /** An instrument that says what it is told to, and hears what it is asked. */
+  function mouth(): {
+    say(verb: string, fields?: Record<string, string | number>): void
+    heard: string[]
+    kept: SentReading[]
+    held: () => boolean
+    states: InstrumentState[]
+    slow: { by: Promise<void> | null }
+    instrument: LineInstrument
+  } {
+    let events!: ChannelEvents
+    const heard: string[] = []
+    const kept: SentReading[] = []
+    const states: InstrumentState[] = []
+    const slow: { by: Promise<void> | null } = { by: null }
+    let paused = false
+    const instrument = new LineInstrument(
+      'scale',
+      (on) => {
+        events = on
+        queueMicrotask(() => on.opened())
+        return {
+          send: (line) => heard.push(line),
+          pause: () => (paused = true),
+          resume: () => (paused = false),
+          close: () => on.closed(),
+        }
+      },
+      {
+        keep: async (reading) => {
+          await slow.by
+          kept.push(reading)
+        },
+        changed: (state) => states.push(state),
+      },
+      { pingMs: 20, silenceMs: 80, retryMs: 10000 },
+    )
+    return {
+      say: (verb, fields = {}) => events.line(encodeLine(verb, fields)),
+      heard,
+      kept,
+      held: () => paused,
+      states,
+      slow,
+      instrument,
+    }
+  }
+  const rest = () => new Promise((next) => setTimeout(next, 30))
+  it.each([
+    ['a unit by the name of what every object has', { unit: '__proto__' }],
+    ['another such', { unit: 'constructor' }],
+    ['a unit of another kind', { unit: 'cm' }],
+    ['a figure in another way of counting', { value: '0x140' }],
+    ['a figure with an exponent', { value: '1e308' }],
+    ['what no frame weighs', { value: '99999' }],
+    ['less than nothing', { value: '-5' }],
+    ['no figure', { value: '' }],
+    ['a quantity that is none', { quantity: 'toString' }],
+  ])('%s is left out, acknowledged, and the next one is kept', async (_what, wrong) => {
+    const m = mouth()
+    await rest()
+    m.say('HELLO', { session: 's', next: 1 })
+    m.say('READ', { seq: 1, quantity: 'mass', value: '320.1', unit: 'g', warming: 0, ...wrong })
+    m.say('READ', { seq: 2, quantity: 'mass', value: '321.5', unit: 'g', warming: 0 })
+    await rest()
+    expect(m.kept.map((r) => [r.seq, r.value])).toEqual([[2, 321.5]])
+    m.instrument.close()
+  })
+  it('is held up when it talks faster than can be kept, and goes on afterwards', async () => {
+    const m = mouth()
+    await rest()
+    let free = () => {}
+    m.slow.by = new Promise((go) => (free = go))
+    m.say('HELLO', { session: 's', next: 1 })
+    for (let seq = 1; seq <= 300; seq++) m.say('READ', { seq, quantity: 'mass', value: '320.1', unit: 'g' })
+    await rest()
+    expect(m.held()).toBe(true)
+    free()
+    await until(() => m.kept.length === 300)
+    expect(m.held()).toBe(false)
+    m.instrument.close()
+  })
+  it('fallen silent is seen, also when the clock on the wall is put back', async () => {
+    const m = mouth()
+    await rest()
+    m.say('HELLO', { session: 's', next: 1 })
+    await rest()
+    vi.spyOn(Date, 'now').mockReturnValue(0)
+    await until(() => m.states.some((s) => s.said.includes('fell silent')))
+    vi.restoreAllMocks()
+    m.instrument.close()
+  })
+  it('a session whose name comes again loses nothing: what differs is another reading, what is the same came twice', async () => {
+    const r = (raw: number) => ({
+      ...{
+        id: `again-${raw}-${Math.random()}`,
+        deviceId: 'scale',
+        quantity: 'mass' as const,
+        raw,
+        axisCm: null,
+        warming: false,
+      },
+      ...{ session: 'same', seq: 1 },
+    })
+    expect(await maybeKeepReading(db, r(300))).not.toBeNull()
+    expect(await maybeKeepReading(db, r(300))).toBeNull()
+    expect(await maybeKeepReading(db, r(301))).not.toBeNull()
+    expect(await maybeKeepReading(db, r(302))).not.toBeNull()
+    expect(await maybeKeepReading(db, r(301))).toBeNull()
+    expect((await manyUntaken(db)).map((t) => t.raw)).toEqual([300, 301, 302])
+  })
+  it('the tray shows the newest of very many', async () => {
+    await db.query(
+      `INSERT INTO device_reading (id, device_id, session, seq, quantity, raw, warming, at)
+       SELECT 'many-' || n, 'scale', 'many', n, 'mass', 100 + n, false, now() + n * interval '1 ms' FROM generate_series(1, 250) n`,
+    )
+    const tray = await manyUntaken(db)
+    expect([tray.length, tray.at(-1)!.raw]).toEqual([200, 350])
+    await db.query(`UPDATE device_reading SET taken_for = 'test' WHERE session = 'many'`)
   })
 })
 

@@ -36,6 +36,9 @@ export interface InstrumentEvents {
 /** A line of text to and from an instrument: a TCP connection, a serial port. */
 export interface LineChannel {
   send(line: string): void
+  /** Holds the other side up while there is more than can be worked off. */
+  pause(): void
+  resume(): void
   close(): void
 }
 

@@ -1,4 +1,5 @@
-import { READ_QUANTITIES, toCore, type ReadQuantity, type Unit } from '#core/quantities/units.ts'
+import { KIND_OF, READ_QUANTITIES, toCore, UNITS_OF, type ReadQuantity, type Unit } from '#core/quantities/units.ts'
+import { inReadRange } from '#contract/fields.ts'
 import { decodeLine, encodeLine, type DeviceLine } from '#contract/deviceLine.ts'
 import type {
   Instrument,
@@ -19,7 +20,23 @@ export interface LineTiming {
 }
 export const USUAL_TIMING: LineTiming = { pingMs: 1000, silenceMs: 3500, retryMs: 250 }
 
-const UNITS: Record<string, Unit> = { g: 'g', cm: 'cm', mm: 'mm', 'kg.cm2': 'kg·cm²' }
+const UNITS = new Map<string, Unit>([
+  ['g', 'g'],
+  ['cm', 'cm'],
+  ['mm', 'mm'],
+  ['kg.cm2', 'kg·cm²'],
+])
+/** Lines that may wait to be worked off before the instrument is held up. */
+const MOST_WAITING = 100
+const LONGEST = 80
+const MOST_AXIS_CM = 60
+const MOST_SEQ = 2 ** 31 - 1
+
+/** A figure as instruments write it: plain decimals and nothing else. */
+const decimal = (text: string | undefined): number => (/^-?\d{1,9}(\.\d{1,9})?$/.test(text ?? '') ? Number(text) : NaN)
+const whole = (text: string | undefined): number => (/^\d{1,10}$/.test(text ?? '') ? Number(text) : NaN)
+/** Goes on at one pace, however the clock on the wall is set. */
+const now = () => performance.now()
 
 /**
  * An instrument that speaks the line protocol (contract/deviceLine.ts, docs/device-protocol.md). Every reading carries its number
@@ -33,6 +50,8 @@ export class LineInstrument implements Instrument {
   private expected = 1
   private heardAt = 0
   private retries = 0
+  /** Lines that were heard and not yet worked off. */
+  private waiting = 0
   private work: Promise<void> = Promise.resolve()
   private timer: NodeJS.Timeout | undefined
   private pending: NodeJS.Timeout | undefined
@@ -75,14 +94,20 @@ export class LineInstrument implements Instrument {
     const channel = this.open({
       opened: () => {
         opened = true
-        this.heardAt = Date.now()
+        this.heardAt = now()
         channel.send(encodeLine('ATTACH', { instrument: this.name }))
         this.timer = setInterval(() => this.pulse(channel), this.timing.pingMs)
       },
       line: (text) => {
         if (channel !== this.channel) return
-        this.heardAt = Date.now()
-        this.work = this.work.then(() => this.hear(text, channel)).catch(() => channel.close())
+        this.heardAt = now()
+        if (++this.waiting === MOST_WAITING) channel.pause()
+        this.work = this.work
+          .then(() => this.hear(text, channel))
+          .catch(() => channel.close())
+          .finally(() => {
+            if (--this.waiting === MOST_WAITING / 2) channel.resume()
+          })
       },
       closed: () => {
         if (channel !== this.channel || this.closed) return
@@ -103,7 +128,7 @@ export class LineInstrument implements Instrument {
 
   /** A line that has been silent too long is dropped: what was not acknowledged comes again on the next one. */
   private pulse(channel: LineChannel): void {
-    const silent = Date.now() - this.heardAt
+    const silent = now() - this.heardAt
     if (silent > this.timing.silenceMs) {
       this.tell({ line: 'no answer', said: 'It fell silent; opening the line again.' })
       channel.close()
@@ -119,31 +144,31 @@ export class LineInstrument implements Instrument {
     }
     switch (line.verb) {
       case 'HELLO': {
-        const next = Number(line.fields.next)
-        this.expected = Number.isInteger(next) && next > 0 ? next : 1
-        this.session = line.fields.session ?? ''
+        const next = whole(line.fields.next)
+        this.expected = next > 0 && next <= MOST_SEQ ? next : 1
+        this.session = (line.fields.session ?? '').slice(0, LONGEST)
         this.retries = 0
         this.tell({ line: 'connected', said: '' })
         return
       }
       case 'STATE': {
-        const warm = Number(line.fields.warm ?? 0)
+        const warm = decimal(line.fields.warm)
         const state = (['ready', 'warming', 'settling'] as const).find((s) => s === line.fields.state) ?? 'unknown'
         this.tell({ line: 'connected', state, warmLeftS: warm > 0 ? warm : null })
         // The last thing it sent never came: nothing later may follow that would show the gap.
-        if (Number(line.fields.last ?? 0) >= this.expected) channel.send(encodeLine('AGAIN', { from: this.expected }))
+        if (whole(line.fields.last) >= this.expected) channel.send(encodeLine('AGAIN', { from: this.expected }))
         return
       }
       case 'READ':
         return this.read(line, channel)
       case 'REFUSED':
-        this.tell({ said: line.fields.why ?? 'It refused.' })
+        this.tell({ said: (line.fields.why ?? 'It refused.').slice(0, 2 * LONGEST) })
     }
   }
 
   private async read(line: DeviceLine, channel: LineChannel): Promise<void> {
-    const seq = Number(line.fields.seq)
-    if (!this.session || !Number.isInteger(seq)) return
+    const seq = whole(line.fields.seq)
+    if (!this.session || !(seq <= MOST_SEQ)) return
     if (seq > this.expected) {
       this.tell({ said: 'A line was lost and was asked for again.' })
       channel.send(encodeLine('AGAIN', { from: this.expected }))
@@ -161,17 +186,21 @@ export class LineInstrument implements Instrument {
 
   private readingOf(line: DeviceLine, seq: number): SentReading | null {
     const { fields } = line
-    const unit = UNITS[fields.unit ?? '']
+    const unit = UNITS.get(fields.unit ?? '')
     const quantity = READ_QUANTITIES.find((q) => q === fields.quantity)
-    const value = fields.value === undefined || fields.value === '' ? NaN : Number(fields.value)
-    if (!unit || !quantity || !Number.isFinite(value)) return null
-    const axis = fields.axis === undefined ? null : Number(fields.axis)
-    if ((quantity === 'swingWeight') !== (axis !== null && Number.isFinite(axis))) return null
+    const shown = decimal(fields.value)
+    if (!unit || !quantity || Number.isNaN(shown)) return null
+    // A unit of another kind, and a figure that no frame and no body can have, are slips of the line or of its settings.
+    if (!(UNITS_OF[KIND_OF[quantity]] as readonly Unit[]).includes(unit)) return null
+    const value = toCore(shown, unit, 0)
+    if (!inReadRange(quantity, value)) return null
+    const axis = fields.axis === undefined ? null : decimal(fields.axis)
+    if ((quantity === 'swingWeight') !== (axis !== null && axis >= 0 && axis <= MOST_AXIS_CM)) return null
     return {
       session: this.session,
       seq,
       quantity: quantity satisfies ReadQuantity,
-      value: toCore(value, unit, 0),
+      value,
       axisCm: axis,
       warming: fields.warming === '1',
     }

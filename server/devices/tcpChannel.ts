@@ -20,6 +20,8 @@ export function tcpChannel(port: number): OpenChannel {
       send: (line) => {
         if (socket.writable) socket.write(`${line}\n`)
       },
+      pause: () => socket.pause(),
+      resume: () => socket.resume(),
       close: () => socket.destroy(),
     }
   }

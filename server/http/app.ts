@@ -29,6 +29,7 @@ export interface AppParts {
 
 const storable = (text: string) => text.replaceAll('\u0000', '').toWellFormed()
 
+const isPlace = (part: string) => /^(\.|%2e){1,2}$/i.test(part)
 const LOOPBACK = new Set(['127.0.0.1', 'localhost', '[::1]'])
 
 /**
@@ -38,7 +39,13 @@ const LOOPBACK = new Set(['127.0.0.1', 'localhost', '[::1]'])
 export function makeApp(
   db: Database,
   webDir: string | null,
-  { now = () => new Date(), gateway = new DeviceGateway(db), benchPort = null, keeper = null, alarms = [] }: AppParts = {},
+  {
+    now = () => new Date(),
+    gateway = new DeviceGateway(db),
+    benchPort = null,
+    keeper = null,
+    alarms = [],
+  }: AppParts = {},
 ): Express {
   const app = express()
   const beforeImport = async () => void (await keeper?.make('import'))
@@ -72,6 +79,8 @@ export function makeApp(
     ),
   )
   app.use(sameSiteOnly)
+  // A name that means a place in a path names nothing.
+  app.use((request, _response, next) => next(request.path.split('/').some(isPlace) ? notFound('address') : undefined))
   app.use(compression())
   app.use(
     express.json({

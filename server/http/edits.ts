@@ -4,7 +4,12 @@ import type { Database, Queryable } from '../db/database.ts'
 import { Refusal, staleEdit } from './problems.ts'
 
 const headSchema = z.object({
-  id: z.string().min(1).max(80).regex(/^[\w.:-]+$/).nullable(),
+  id: z
+    .string()
+    .min(1)
+    .max(80)
+    .regex(/^[\w.:-]+$/)
+    .nullable(),
   typedAt: z.iso.datetime({ offset: true }).nullable(),
 })
 

@@ -1,6 +1,13 @@
 import { randomUUID } from 'node:crypto'
 import { ZodError } from 'zod'
-import { bodySchemas, mayBeEmptied, JOB_FILE_VERSION, jobFileSchema, type JobFile, type JobRow } from '#contract/entities.ts'
+import {
+  bodySchemas,
+  mayBeEmptied,
+  JOB_FILE_VERSION,
+  jobFileSchema,
+  type JobFile,
+  type JobRow,
+} from '#contract/entities.ts'
 import { STAGES } from '#core/job/stages.ts'
 import type { Database, Queryable } from '../db/database.ts'
 import { insertFrame, maybeOneFrame } from '../queries/frames.ts'
@@ -74,13 +81,17 @@ export function parseJobFile(text: string): JobFile {
             : revision.contentOf > k + 1 || (revision.redoTo ?? 0) > k
               ? 'a revision can only go back to an earlier one'
               : null
-        if (wrong) throw new Refusal(422, 'import.invalid', 'file', { where: `stages.${i}.revisions.${k}`, reason: wrong })
+        if (wrong)
+          throw new Refusal(422, 'import.invalid', 'file', { where: `stages.${i}.revisions.${k}`, reason: wrong })
       }),
     )
     const seen = new Set<string>()
     file.readings.forEach(({ id }, i) => {
       if (seen.has(id))
-        throw new Refusal(422, 'import.invalid', 'file', { where: `readings.${i}`, reason: 'this reading is in it twice' })
+        throw new Refusal(422, 'import.invalid', 'file', {
+          where: `readings.${i}`,
+          reason: 'this reading is in it twice',
+        })
       seen.add(id)
     })
     return file

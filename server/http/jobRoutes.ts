@@ -48,19 +48,23 @@ export function jobRoutes(db: Database, now: () => Date, beforeImport: () => Pro
 
   router.post('/jobs', async (request, response) => {
     const input = newJobSchema.parse(request.body)
-    await db.transaction(async (tx) => {
-      if (await jobs.maybeOneJob(tx, input.id)) return
-      const playerId = input.player ? await playerFor(tx, input.player) : null
-      const frameId = input.frame.id
-      if ('label' in input.frame) await insertFrame(tx, { ...input.frame, playerId: input.frame.playerId ?? playerId })
-      else if (!(await maybeOneFrame(tx, frameId))) throw notFound('frame')
-      await jobs.insertJob(tx, { id: input.id, kind: input.kind, frameId, ticket: { ...noTicket, ...input.ticket } })
-      if (playerId) await savePlayerStage(tx, input.id, playerId)
-    }).catch(async (error: unknown) => {
-      // The same new job twice at once: one of them made it, and it is the same.
-      const twice = error instanceof DatabaseError && error.sqlState === '23505' && (await jobs.maybeOneJob(db, input.id))
-      if (!twice) throw error
-    })
+    await db
+      .transaction(async (tx) => {
+        if (await jobs.maybeOneJob(tx, input.id)) return
+        const playerId = input.player ? await playerFor(tx, input.player) : null
+        const frameId = input.frame.id
+        if ('label' in input.frame)
+          await insertFrame(tx, { ...input.frame, playerId: input.frame.playerId ?? playerId })
+        else if (!(await maybeOneFrame(tx, frameId))) throw notFound('frame')
+        await jobs.insertJob(tx, { id: input.id, kind: input.kind, frameId, ticket: { ...noTicket, ...input.ticket } })
+        if (playerId) await savePlayerStage(tx, input.id, playerId)
+      })
+      .catch(async (error: unknown) => {
+        // The same new job twice at once: one of them made it, and it is the same.
+        const twice =
+          error instanceof DatabaseError && error.sqlState === '23505' && (await jobs.maybeOneJob(db, input.id))
+        if (!twice) throw error
+      })
     response.status(201).json(await jobView(db, input.id))
   })
 

@@ -5,7 +5,8 @@ import { LIBRARY_COLUMNS, setupKey, withReports, writeLibrary } from '#core/comp
 import { SPORTS } from '#core/sports/profile.ts'
 import {
   LIBRARY_FILE_VERSION,
-  libraryImportSchema,
+  rawImportSchema,
+  setupDraftSchema,
   librarySearchSchema,
   mergeSchema,
   retireSchema,
@@ -26,6 +27,18 @@ import { notFound, Refusal, staleEdit } from './problems.ts'
 const EXPORT_AT_ONCE = 200
 /** From so many new setups on the index is tidied. */
 const MANY = 500
+/** Setups of an import that are taken in with one transaction. */
+const PIECE = 100
+const breathe = () => new Promise<void>((next) => setImmediate(next))
+type SetupDraft = z.infer<typeof setupDraftSchema>
+function draftAt(setup: unknown, at: number): SetupDraft {
+  const parsed = setupDraftSchema.safeParse(setup)
+  if (parsed.success) return parsed.data
+  const [issue] = parsed.error.issues
+  throw new Refusal(422, 'field.invalid', ['setups', at, ...issue.path].map(String).join('.'), {
+    reason: `setup ${at + 1}: ${issue.message}`,
+  })
+}
 const bodyOf = (reference: Reference): SetupBody => setupBodySchema.parse(reference)
 
 /** The library of setups: search, edit, merge, retire, files in and out. */
@@ -52,12 +65,22 @@ export function libraryRoutes(db: Database, beforeImport: () => Promise<void>): 
     response.json(await manyMeasuredFrames(db, sport, player || null))
   })
 
+  /** In pieces, so that others get their turn: all are looked at before the first is taken in. */
   router.post('/library/import', express.json({ limit: '48mb' }), async (request, response) => {
-    const { setups, commit, by } = libraryImportSchema.parse(request.body)
+    const { setups, commit, by } = rawImportSchema.parse(request.body)
+    const pieces: SetupDraft[][] = []
+    for (let from = 0; from < setups.length; from += PIECE) {
+      pieces.push(setups.slice(from, from + PIECE).map((setup, i) => draftAt(setup, from + i)))
+      await breathe()
+    }
     if (commit) await beforeImport()
-    const answer = await db.transaction((tx) => takeIn(tx, setups, commit, by))
+    const standing: ImportAnswer['standing'] = []
+    for (const piece of pieces) {
+      standing.push(...(await db.transaction((tx) => takeIn(tx, piece, commit, by))))
+      await breathe()
+    }
     if (commit && setups.length >= MANY) await library.tidyIndex(db)
-    response.json(answer)
+    response.json({ standing } satisfies ImportAnswer)
   })
 
   router.get('/library/export.:format', async (request, response) => {
@@ -149,10 +172,10 @@ function searchOf(text: unknown): unknown {
 /** Setups out of a file: new ones are added, reports of those that are there are added to them. */
 async function takeIn(
   tx: Queryable,
-  setups: z.infer<typeof libraryImportSchema>['setups'],
+  setups: readonly SetupDraft[],
   commit: boolean,
   by: string,
-): Promise<ImportAnswer> {
+): Promise<ImportAnswer['standing']> {
   const held = await library.manyIdsByKey(tx, setups.map(setupKey))
   const known = new Map(
     (await library.manyReferencesById(tx, [...new Set(held.values())])).map((r) => [r.id, r] as const),
@@ -174,5 +197,5 @@ async function takeIn(
     if (saved) known.set(saved.id, saved)
   }
   if (commit && fresh.length > 0) await library.insertReferences(tx, fresh, by)
-  return { standing }
+  return standing
 }

@@ -68,7 +68,10 @@ export function refusalOf(error: unknown): Refusal {
   if (status === 404) return notFound('file')
   if (error instanceof URIError) return new Refusal(400, 'request.unreadable')
   if (typeof status === 'number' && status >= 400 && status < 500)
-    return new Refusal(status === 415 ? 415 : 400, type === 'entity.parse.failed' ? 'request.notJson' : 'request.unreadable')
+    return new Refusal(
+      status === 415 ? 415 : 400,
+      type === 'entity.parse.failed' ? 'request.notJson' : 'request.unreadable',
+    )
   return new Refusal(500, 'server.failed')
 }
 

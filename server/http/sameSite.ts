@@ -12,7 +12,8 @@ export const sameSiteOnly: RequestHandler = (request, _response, next) => {
   if (HARMLESS.has(request.method)) return next()
   const site = request.get('sec-fetch-site')
   const origin = request.get('origin')
-  const foreign = (site !== undefined && !OWN.has(site)) || (origin !== undefined && hostOf(origin) !== request.get('host'))
+  const foreign =
+    (site !== undefined && !OWN.has(site)) || (origin !== undefined && hostOf(origin) !== request.get('host'))
   next(foreign ? new Refusal(403, 'request.elsewhere') : undefined)
 }
 

@@ -1,6 +1,14 @@
 import { Router } from 'express'
 import { z } from 'zod'
-import { frameSchema, jobSearchSchema, materialSchema, retiredSchema, shopSchema, sportSchema, type Overview } from '#contract/entities.ts'
+import {
+  frameSchema,
+  jobSearchSchema,
+  materialSchema,
+  retiredSchema,
+  shopSchema,
+  sportSchema,
+  type Overview,
+} from '#contract/entities.ts'
 import type { Database, Queryable } from '../db/database.ts'
 import { manyFrameChoices, maybeOneFrame, updateFrame } from '../queries/frames.ts'
 import { manyJobSummaries, oneCount, retireJob } from '../queries/jobs.ts'
@@ -15,15 +23,24 @@ import { notFound, Refusal } from './problems.ts'
 const findSchema = z.object({ find: z.string().max(200).default('') })
 const frameFindSchema = findSchema.extend({ sport: sportSchema, player: z.string().max(80).default('') })
 /** What can be put away and brought back, and how. */
-const RETIRE = { job: retireJob, player: retirer('player'), frame: retirer('frame'), batch: retirer('batch'), photo: retirer('photo') }
+const RETIRE = {
+  job: retireJob,
+  player: retirer('player'),
+  frame: retirer('frame'),
+  batch: retirer('batch'),
+  photo: retirer('photo'),
+}
 
 /** What the shop has: settings, players, frames, the drawer. */
 export function shopRoutes(db: Database, alarms: readonly string[]): Router {
   const router = Router()
 
   router.get('/overview', async (_request, response) => {
-    const [shop, page, counts] = await Promise.all([oneShop(db), manyJobSummaries(db), oneCount(db)])
-    response.json({ shop, ...page, counts, alarms: [...alarms] } satisfies Overview)
+    const [shop, page] = await Promise.all([oneShop(db), manyJobSummaries(db)])
+    response.json({ shop, ...page, alarms: [...alarms] } satisfies Overview)
+  })
+  router.get('/counts', async (_request, response) => {
+    response.json(await oneCount(db))
   })
   router.get('/jobs', async (request, response) => {
     const { retired, ...search } = request.query
@@ -78,9 +95,7 @@ export function shopRoutes(db: Database, alarms: readonly string[]): Router {
   router.put('/materials/:id', async (request, response) => {
     const material = materialSchema.parse({ ...request.body, id: request.params.id })
     const current = (tx: Queryable) => maybeOneMaterial(tx, material.id)
-    response.json(
-      await applyOnce(db, request, `material ${material.id}`, (tx) => putMaterial(tx, material), current),
-    )
+    response.json(await applyOnce(db, request, `material ${material.id}`, (tx) => putMaterial(tx, material), current))
   })
 
   return router

@@ -57,7 +57,9 @@ const CHECK = 'id, device_id AS "deviceId", quantity, points, applied, by_initia
 const checkOf = (row: Row): DeviceCheck => checkSchema.parse({ ...row, at: iso(row.at) })
 
 export async function manyChecks(db: Queryable): Promise<DeviceCheck[]> {
-  return (await db.query(`SELECT ${CHECK} FROM device_check ORDER BY at, id`)).map(checkOf)
+  return (await db.query(`SELECT ${CHECK} FROM device_check ORDER BY at, id`)).flatMap((row) =>
+    readable([row], checkOf),
+  )
 }
 
 /** Adds a check once: the same id a second time is the same check. */
@@ -74,23 +76,53 @@ export async function insertCheck(db: Queryable, c: Omit<DeviceCheck, 'at'> & { 
 const TRAY = 'id, device_id AS "deviceId", quantity, raw, axis_cm AS "axisCm", warming, at, taken_for AS "takenFor"'
 const trayOf = (row: Row): TrayReading => trayReadingSchema.parse({ ...row, at: iso(row.at) })
 
-/** What devices sent and nobody has put anywhere yet, oldest first. */
+/** What devices sent and nobody has put anywhere yet: the newest 200, oldest first. */
 export async function manyUntaken(db: Queryable): Promise<TrayReading[]> {
-  const rows = await db.query(`SELECT ${TRAY} FROM device_reading WHERE taken_for IS NULL ORDER BY at, seq LIMIT 200`)
-  return rows.map(trayOf)
+  const rows = await db.query(
+    `SELECT * FROM (SELECT ${TRAY}, seq FROM device_reading WHERE taken_for IS NULL ORDER BY at DESC, seq DESC LIMIT 200) t ORDER BY at, seq`,
+  )
+  return readable(rows, trayOf)
 }
 
-/** Keeps what a device sent, once. @returns null when this line was kept before */
+/** Rows that can be read: one that cannot does not take the page with it. */
+function readable<T>(rows: readonly Row[], read: (row: Row) => T): T[] {
+  return rows.flatMap((row) => {
+    try {
+      return [read(row)]
+    } catch (error) {
+      console.error(
+        `a row of the instruments cannot be read (${String(row.id)}): ${(error as Error).message.slice(0, 200)}`,
+      )
+      return []
+    }
+  })
+}
+
+/**
+ * Keeps what a device sent, once. A session that begins again under an old name counts from one again: what differs from what was
+ * kept under that number is another reading.
+ * @returns null when this line was kept before
+ */
 export async function maybeKeepReading(
   db: Queryable,
   r: Omit<TrayReading, 'at' | 'takenFor'> & { session: string; seq: number },
 ): Promise<TrayReading | null> {
-  const [row] = await db.query(
-    `INSERT INTO device_reading (id, device_id, session, seq, quantity, raw, axis_cm, warming)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8) ON CONFLICT (device_id, session, seq) DO NOTHING RETURNING ${TRAY}`,
-    [r.id, r.deviceId, r.session, r.seq, r.quantity, r.raw, r.axisCm, r.warming],
-  )
-  return row ? trayOf(row) : null
+  const insert = (session: string) =>
+    db.query(
+      `INSERT INTO device_reading (id, device_id, session, seq, quantity, raw, axis_cm, warming)
+       VALUES ($1, $2, $3, $4, $5, $6, $7, $8) ON CONFLICT (device_id, session, seq) DO NOTHING RETURNING ${TRAY}`,
+      [r.id, r.deviceId, session, r.seq, r.quantity, r.raw, r.axisCm, r.warming],
+    )
+  for (let turn = 0; ; turn++) {
+    const session = turn === 0 ? r.session : `${r.session} again ${turn}`
+    const [row] = await insert(session)
+    if (row) return trayOf(row)
+    const [held] = await db.query(
+      'SELECT quantity, raw, axis_cm AS "axisCm" FROM device_reading WHERE device_id = $1 AND session = $2 AND seq = $3',
+      [r.deviceId, session, r.seq],
+    )
+    if (held && held.quantity === r.quantity && held.raw === r.raw && held.axisCm === r.axisCm) return null
+  }
 }
 
 /** Marks readings as taken. @returns the ids that were still free */

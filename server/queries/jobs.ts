@@ -15,7 +15,7 @@ import {
   type JobRow,
   type JobPage,
   type JobSearch,
-  type Overview,
+  type Counts,
   type newReadingSchema,
   type RevisionRow,
   type SavedStage,
@@ -40,9 +40,10 @@ export async function insertJob(
     `INSERT INTO job (id, kind, frame_id, ticket) VALUES ($1, $2, $3, $4) RETURNING ${JOB}`,
     [job.id, job.kind, job.frameId, JSON.stringify(job.ticket)],
   )
-  await db.query('INSERT INTO job_index (job_id, changed_at, number) SELECT id, created_at, number FROM job WHERE id = $1', [
-    job.id,
-  ])
+  await db.query(
+    'INSERT INTO job_index (job_id, changed_at, number) SELECT id, created_at, number FROM job WHERE id = $1',
+    [job.id],
+  )
   return jobOf(row)
 }
 
@@ -111,7 +112,7 @@ export async function manyJobSummaries(db: Queryable, input: Partial<JobSearch> 
 }
 
 /** How much there is of everything that the start page counts. */
-export async function oneCount(db: Queryable): Promise<Overview['counts']> {
+export async function oneCount(db: Queryable): Promise<Counts> {
   const [row] = await db.query(
     `SELECT (SELECT count(*)::int FROM job WHERE NOT retired) AS jobs, (SELECT count(*)::int FROM job WHERE retired) AS retired,
        (SELECT count(*)::int FROM player WHERE NOT retired) AS players, (SELECT count(*)::int FROM frame WHERE NOT retired) AS frames`,
@@ -169,7 +170,7 @@ async function putInIndex(
   body: unknown,
   at: string | null | undefined,
 ): Promise<void> {
-  const set = ['changed_at = COALESCE($2::timestamptz, now())', "saved = array_remove(saved, $3)"]
+  const set = ['changed_at = COALESCE($2::timestamptz, now())', 'saved = array_remove(saved, $3)']
   const params: unknown[] = [jobId, at ?? null, stage]
   const put = (value: unknown) => `$${params.push(value)}::text`
   if (body !== null) set[1] = `saved = array_append(array_remove(saved, $3), $3)`

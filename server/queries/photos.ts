@@ -6,7 +6,9 @@ const PHOTO = 'id, job_id AS "jobId", name, type, octet_length(content) AS bytes
 const photoOf = (row: Row): Photo => photoSchema.parse({ ...row, at: iso(row.at) })
 
 export async function manyPhotos(db: Queryable, jobId: string): Promise<Photo[]> {
-  return (await db.query(`SELECT ${PHOTO} FROM photo WHERE job_id = $1 AND NOT retired ORDER BY at, id`, [jobId])).map(photoOf)
+  return (await db.query(`SELECT ${PHOTO} FROM photo WHERE job_id = $1 AND NOT retired ORDER BY at, id`, [jobId])).map(
+    photoOf,
+  )
 }
 
 export async function insertPhoto(

@@ -13,7 +13,15 @@ export async function updateShop(db: Queryable, shop: Shop): Promise<Shop | null
   const [row] = await db.query(
     `UPDATE shop SET name = $1, units = $2, initials = $3, paper = $4, latitude_deg = $6, backup_folder = $7, revision = revision + 1
      WHERE id = 1 AND revision = $5 RETURNING ${COLUMNS}`,
-    [shop.name, JSON.stringify(shop.units), shop.initials, shop.paper, shop.revision, shop.latitudeDeg, shop.backupFolder],
+    [
+      shop.name,
+      JSON.stringify(shop.units),
+      shop.initials,
+      shop.paper,
+      shop.revision,
+      shop.latitudeDeg,
+      shop.backupFolder,
+    ],
   )
   return row ? shopSchema.parse(row) : null
 }

@@ -18,8 +18,14 @@ export interface TestOptions {
 }
 
 /** A database for a test, on whichever engine this run is about. */
-export async function openForTest({ dataDir = null, withImage = true, migrated = true }: TestOptions = {}): Promise<Database> {
-  const database = TEST_SERVER ? await openServer(await databaseAt(TEST_SERVER, dataDir)) : await embedded(dataDir, withImage)
+export async function openForTest({
+  dataDir = null,
+  withImage = true,
+  migrated = true,
+}: TestOptions = {}): Promise<Database> {
+  const database = TEST_SERVER
+    ? await openServer(await databaseAt(TEST_SERVER, dataDir))
+    : await embedded(dataDir, withImage)
   if (migrated) await migrate(database)
   return database
 }

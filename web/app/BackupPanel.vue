@@ -73,7 +73,9 @@ const size = (bytes: number) => (bytes < 1e6 ? `${Math.ceil(bytes / 1e3)} kB` : 
       <h2 id="backups" class="mb-0">Backups</h2>
       <v-spacer />
       <v-btn size="small" :loading="busy === 'make'" data-testid="make-backup" @click="make">Back up now</v-btn>
-      <v-btn size="small" :loading="busy === 'save'" data-testid="save-everything" @click="saveAll">Save everything…</v-btn>
+      <v-btn size="small" :loading="busy === 'save'" data-testid="save-everything" @click="saveAll"
+        >Save everything…</v-btn
+      >
     </div>
     <v-alert v-if="problem || list?.problem" type="error" variant="tonal" density="compact" class="mb-2">{{
       problem || `The last backup was not made: ${list?.problem}`
@@ -86,7 +88,13 @@ const size = (bytes: number) => (bytes < 1e6 ? `${Math.ceil(bytes / 1e3)} kB` : 
       {{ prepared.of.holds.players }} players, {{ prepared.of.holds.readings }} readings,
       {{ prepared.of.holds.photos }} pictures. What was entered since then is not in it.
       <template #append>
-        <v-btn size="small" color="error" class="mr-2" :loading="busy === 'take'" data-testid="take-over" @click="takeOver"
+        <v-btn
+          size="small"
+          color="error"
+          class="mr-2"
+          :loading="busy === 'take'"
+          data-testid="take-over"
+          @click="takeOver"
           >Put it in place</v-btn
         >
         <v-btn size="small" variant="text" @click="prepared = null">Leave it</v-btn>

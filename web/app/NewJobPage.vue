@@ -29,7 +29,7 @@ const fresh = () => ({
   headLengthCm: tennis.geometry.headLengthCm,
   headWidthCm: tennis.geometry.headWidthCm,
 })
-const form = reactive({ ...fresh(), ...(readDraft()) })
+const form = reactive({ ...fresh(), ...readDraft() })
 watch(form, () => writeDraft(form))
 const problems = reactive({ player: '', frame: '', all: '' })
 const busy = ref(false)
@@ -50,7 +50,10 @@ function takeSport(sport: SportId): void {
   takeOutline(profile.value.outlines[0].name)
 }
 const player = useChoices(() => '/players?', 'New player')
-const frame = useChoices(() => `/frames?sport=${form.sport}&player=${encodeURIComponent(form.playerId ?? '')}&`, 'New frame')
+const frame = useChoices(
+  () => `/frames?sport=${form.sport}&player=${encodeURIComponent(form.playerId ?? '')}&`,
+  'New frame',
+)
 const NEW = { name: '', id: null as string | null }
 const players = computed(() => [{ ...NEW, name: 'New player' }, ...player.choices.value])
 const frames = computed(() => [{ ...NEW, name: 'New frame' }, ...frame.choices.value])

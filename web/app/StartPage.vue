@@ -1,16 +1,15 @@
 <script setup lang="ts">
-import { onMounted, ref } from 'vue'
+import { onMounted, ref, shallowRef } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
-import { STAGES, type Stage } from '#core/job/stages.ts'
 import { defaultCondition, NOTHING_ON } from '#core/frame/condition.ts'
 import { SPORTS, type SportId } from '#core/sports/profile.ts'
 import { PROFILES, profileOf } from '#core/sports/sports.ts'
 import type { BatchSummary } from '#contract/batch.ts'
-import type { JobSummary, JobView } from '#contract/entities.ts'
+import type { Counts, JobSummary, JobView } from '#contract/entities.ts'
 import { call, problemText } from '../api/client.ts'
 import { tooLarge } from '../shared/fileSize.ts'
-import { STAGE_NAMES } from '../shared/words.ts'
 import { useShop } from '../stores/shop.ts'
+import JobTicket from './JobTicket.vue'
 import { useQueue } from './useQueue.ts'
 
 const shop = useShop()
@@ -21,21 +20,21 @@ const sport = ref<SportId>('tennis')
 const batches = ref<BatchSummary[]>([])
 const batchName = ref('')
 const naming = ref(false)
+const counts = shallowRef<Counts | null>(null)
+const count = async () => void (counts.value = await call<Counts>('GET', '/counts').catch(() => counts.value))
 
 onMounted(async () => {
   try {
     await shop.load()
     queue.show(shop.overview!)
     batches.value = await call<BatchSummary[]>('GET', '/batches')
+    await count()
   } catch (error) {
     problem.value = problemText(error)
   }
 })
 
 const queue = useQueue()
-const next = (job: JobSummary): Stage =>
-  job.signedBy && !job.saved.includes('play') ? 'play' : (STAGES.find((s) => !job.saved.includes(s)) ?? 'play')
-const pageOf = (job: JobSummary) => (job.kind === 'quick' ? 'bench' : next(job))
 
 async function quickBench(): Promise<void> {
   const id = crypto.randomUUID()
@@ -87,7 +86,7 @@ async function newBatch(): Promise<void> {
 async function turn(job: JobSummary, retired: boolean): Promise<void> {
   try {
     await queue.retire(job, retired)
-    await shop.load()
+    await count()
   } catch (error) {
     problem.value = problemText(error)
   }
@@ -135,11 +134,16 @@ async function takeIn(event: Event): Promise<void> {
     <v-alert v-if="problem" type="error" variant="tonal" class="mb-4" data-testid="start-problem">{{
       problem
     }}</v-alert>
-    <v-alert v-if="shop.overview && shop.overview.alarms.length > 0" type="error" variant="tonal" class="mb-4" data-testid="alarm"
-      >Something is missing from the stored data: {{ shop.overview.alarms.join('; ') }}. Stop Kevro and run “npm run check”:
-      it says what is whole and which backup has the rest.</v-alert
+    <v-alert
+      v-if="shop.overview && shop.overview.alarms.length > 0"
+      type="error"
+      variant="tonal"
+      class="mb-4"
+      data-testid="alarm"
+      >Something is missing from the stored data: {{ shop.overview.alarms.join('; ') }}. Stop Kevro and run “npm run
+      check”: it says what is whole and which backup has the rest.</v-alert
     >
-    <div v-if="queue.search.retired || (shop.overview && shop.overview.counts.jobs + shop.overview.counts.retired > 0)" class="finder">
+    <div v-if="queue.search.retired || (counts && counts.jobs + counts.retired > 0)" class="finder">
       <v-text-field
         v-model="queue.search.find"
         label="Find a job: player, frame or number"
@@ -148,11 +152,11 @@ async function takeIn(event: Event): Promise<void> {
         @click:clear="queue.search.find = ''"
       />
       <v-btn
-        v-if="queue.search.retired || (shop.overview?.counts.retired ?? 0) > 0"
+        v-if="queue.search.retired || (counts?.retired ?? 0) > 0"
         variant="text"
         data-testid="show-retired"
         @click="queue.search.retired = !queue.search.retired"
-        >{{ queue.search.retired ? 'On the bench' : `Put away: ${shop.overview?.counts.retired}` }}</v-btn
+        >{{ queue.search.retired ? 'On the bench' : `Put away: ${counts?.retired}` }}</v-btn
       >
     </div>
     <v-alert
@@ -169,41 +173,7 @@ async function takeIn(event: Event): Promise<void> {
     </v-alert>
     <ul v-if="queue.jobs.length > 0" class="queue">
       <li v-for="job in queue.jobs" :key="job.id">
-        <RouterLink :to="{ name: pageOf(job), params: { id: job.id } }" class="ticket panel">
-          <span class="number figure">{{ job.number }}</span>
-          <span class="who">
-            <b>{{ job.playerName ?? 'Quick bench' }}</b>
-            <span class="quiet">{{ job.frameLabel }}</span>
-          </span>
-          <svg
-            viewBox="0 0 232 40"
-            class="track"
-            :aria-label="job.kind === 'quick' ? '' : `next: ${STAGE_NAMES[next(job)]}`"
-            role="img"
-          >
-            <template v-if="job.kind === 'job'">
-              <line x1="8" x2="224" y1="13" y2="13" class="rail" />
-              <g v-for="(stage, i) in STAGES" :key="stage" :transform="`translate(${12 + i * 29.6} 13)`">
-                <line
-                  y1="-7"
-                  y2="7"
-                  :class="job.saved.includes(stage) ? 'done' : stage === next(job) ? 'next' : 'open'"
-                />
-                <text
-                  v-if="stage === next(job) && !job.saved.includes(stage)"
-                  y="22"
-                  :text-anchor="i === 0 ? 'start' : i === 7 ? 'end' : 'middle'"
-                >
-                  {{ STAGE_NAMES[stage] }}
-                </text>
-              </g>
-            </template>
-          </svg>
-          <span class="due"
-            >{{ job.sport === 'tennis' ? '' : `${PROFILES[job.sport].name} `
-            }}{{ job.signedBy ? `signed off ${job.signedBy}` : job.due }}</span
-          >
-        </RouterLink>
+        <JobTicket :job="job" />
         <v-btn
           size="small"
           variant="text"
@@ -230,7 +200,7 @@ async function takeIn(event: Event): Promise<void> {
     </ul>
     <footer class="mt-6 d-flex ga-2 align-center">
       <span class="quiet">{{
-        shop.overview ? `${shop.overview.counts.jobs} jobs, ${shop.overview.counts.players} players, ${shop.overview.counts.frames} frames` : ''
+        counts ? `${counts.jobs} jobs, ${counts.players} players, ${counts.frames} frames` : ''
       }}</span>
       <v-spacer />
       <input
@@ -273,29 +243,6 @@ async function takeIn(event: Event): Promise<void> {
 .finder > :first-child {
   max-width: 420px;
 }
-.ticket {
-  display: grid;
-  grid-template-columns: 56px minmax(180px, 1fr) 240px 150px;
-  align-items: center;
-  gap: 16px;
-  text-decoration: none;
-  color: inherit;
-}
-.ticket:hover {
-  border-color: rgb(var(--v-theme-primary));
-}
-.number {
-  font-size: 26px;
-  font-weight: 700;
-  color: rgb(var(--v-theme-primary));
-}
-.who {
-  display: grid;
-  font-size: 17px;
-}
-.who .quiet {
-  font-size: 14px;
-}
 .sport {
   max-width: 170px;
 }
@@ -311,41 +258,5 @@ async function takeIn(event: Event): Promise<void> {
   color: rgb(var(--v-theme-primary));
   font-weight: 650;
   margin-right: 6px;
-}
-.rail {
-  stroke: rgb(var(--v-theme-line));
-  stroke-width: 2;
-}
-.track line.done {
-  stroke: rgb(var(--v-theme-primary));
-  stroke-width: 5;
-}
-.track line.next {
-  stroke: rgb(var(--v-theme-predicted));
-  stroke-width: 5;
-}
-.track line.open {
-  stroke: rgb(var(--v-theme-line));
-  stroke-width: 2.4;
-}
-.track text {
-  font-size: 12.5px;
-  fill: rgb(var(--v-theme-predicted));
-  font-weight: 650;
-}
-.due {
-  text-align: right;
-  font-weight: 600;
-}
-@media (max-width: 760px) {
-  .ticket {
-    grid-template-columns: 44px 1fr;
-  }
-  .track {
-    grid-column: 1 / -1;
-  }
-  .due {
-    text-align: left;
-  }
 }
 </style>

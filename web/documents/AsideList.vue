@@ -15,7 +15,9 @@ watchEffect(() => outbox.state.aside.length === 0 && emit('close'))
 <template>
   <v-card class="pa-5" data-testid="aside-list">
     <h2>Put aside</h2>
-    <p class="quiet">These changes are not in your records. They are kept in this browser until you send or delete them.</p>
+    <p class="quiet">
+      These changes are not in your records. They are kept in this browser until you send or delete them.
+    </p>
     <ul>
       <li v-for="edit in outbox.state.aside" :key="edit.id">
         <div class="head">

@@ -1,6 +1,6 @@
 import { openDB, type IDBPDatabase } from 'idb'
 import type { Edit } from './edit.ts'
-import type { EditStore } from './outbox.ts'
+import type { EditStore } from './parts.ts'
 
 const EDITS = 'edits'
 const LOCK = 'kevro-window-'
@@ -30,7 +30,9 @@ export function browserStore(window: string): EditStore {
     : Promise.resolve()
 
   /** Committed at once, so that it is there even when the page goes in the same moment. */
-  async function write(change: (store: { put(e: Edit): unknown; delete(id: string): unknown }) => unknown): Promise<void> {
+  async function write(
+    change: (store: { put(e: Edit): unknown; delete(id: string): unknown }) => unknown,
+  ): Promise<void> {
     const tx = (await database()).transaction(EDITS, 'readwrite')
     void change(tx.store as never)
     tx.commit()

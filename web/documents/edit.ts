@@ -7,7 +7,8 @@ export type DocumentKind = 'stage' | 'ticket' | 'frame' | 'batch' | 'setup' | 'm
 /** Names one document: `stage/JOB/measure`, `frame/ID`, `shop/1`. Ids are escaped, so that two documents never share a name. */
 export type DocumentName = string
 
-const name = (kind: DocumentKind, ...parts: string[]): DocumentName => [kind, ...parts.map(encodeURIComponent)].join('/')
+const name = (kind: DocumentKind, ...parts: string[]): DocumentName =>
+  [kind, ...parts.map(encodeURIComponent)].join('/')
 export const stageOfJob = (jobId: string, stage: Stage): DocumentName => name('stage', jobId, stage)
 export const ticketOfJob = (jobId: string): DocumentName => name('ticket', jobId)
 export const frameNamed = (id: string): DocumentName => name('frame', id)

@@ -1,7 +1,8 @@
 import { describe, it } from 'vitest'
 import { seeded } from '#core/numerics/random.ts'
 import type { Edit } from './edit.ts'
-import { Outbox, type EditStore, type Outcome } from './outbox.ts'
+import { Outbox } from './outbox.ts'
+import type { EditStore, Outcome } from './parts.ts'
 import { saveWords } from './saveWords.ts'
 
 /** What the server holds, edit by edit, and what became of each: the reference that the outbox is held against. */
@@ -124,7 +125,8 @@ async function schedule(seed: number, steps = 50): Promise<void> {
     for (const doc of DOCS)
       for (const edit of window.outbox.waitingFor(doc))
         if (!browser.stored.has(edit.id) && !server.applied.has(edit.id)) {
-          if (saveWords(state) === 'saved' || state.kept) throw new Error(`${edit.id} was not stored and nothing said so`)
+          if (saveWords(state) === 'saved' || state.kept)
+            throw new Error(`${edit.id} was not stored and nothing said so`)
           excused.add(edit.id)
         }
     for (const edit of state.aside) if (!browser.stored.has(edit.id)) excused.add(edit.id)
@@ -149,18 +151,35 @@ async function schedule(seed: number, steps = 50): Promise<void> {
   await openWindow()
   for (let step = 0; step < steps; step++) {
     const window = pick(windows)
-    const act = pick(['edit', 'edit', 'edit', 'land', 'land', 'pass', 'weather', 'window', 'settle', 'storage', 'again'])
+    const act = pick([
+      'edit',
+      'edit',
+      'edit',
+      'land',
+      'land',
+      'pass',
+      'weather',
+      'window',
+      'settle',
+      'storage',
+      'again',
+    ])
     if (act === 'edit') {
       const doc = pick(DOCS)
-      const edit = window.outbox.edit({ doc, seen: window.seen.get(doc)!, content: `${doc} ${step}`, by: '', about: doc })
+      const edit = window.outbox.edit({
+        doc,
+        seen: window.seen.get(doc)!,
+        content: `${doc} ${step}`,
+        by: '',
+        about: doc,
+      })
       where.set(edit.id, doc)
       window.mine.add(edit.id)
     } else if (act === 'land') flights.splice(Math.floor(random() * flights.length), 1)[0]?.land()
     else if (act === 'pass') {
       browser.pass(random() * 20000)
       for (const { outbox } of windows) outbox.look()
-    }
-    else if (act === 'weather') weather = pick(['fine', 'fine', 'away', 'broken'])
+    } else if (act === 'weather') weather = pick(['fine', 'fine', 'away', 'broken'])
     else if (act === 'storage') browser.failing = random() < 0.3
     else if (act === 'window') {
       if (windows.length === 2 || random() < 0.4) {
@@ -210,10 +229,14 @@ async function schedule(seed: number, steps = 50): Promise<void> {
 }
 
 describe('thousands of bad days', () => {
-  it('every edit ends in its own document or in the list, and “saved” is never untrue', { timeout: 120000 }, async () => {
-    for (let seed = 1; seed <= Number(process.env.KEVRO_SCHEDULES ?? 3000); seed++)
-      await schedule(seed).catch((error: Error) => {
-        throw new Error(`seed ${seed}: ${error.message}`)
-      })
-  })
+  it(
+    'every edit ends in its own document or in the list, and “saved” is never untrue',
+    { timeout: 120000 },
+    async () => {
+      for (let seed = 1; seed <= Number(process.env.KEVRO_SCHEDULES ?? 3000); seed++)
+        await schedule(seed).catch((error: Error) => {
+          throw new Error(`seed ${seed}: ${error.message}`)
+        })
+    },
+  )
 })

@@ -1,4 +1,4 @@
-import type { OutboxState } from './outbox.ts'
+import type { OutboxState } from './parts.ts'
 
 const changes = (n: number) => (n === 1 ? '1 change' : `${n} changes`)
 

@@ -3,7 +3,7 @@ import type { Frame, JobView, Shop, StoredMaterial } from '#contract/entities.ts
 import type { Reference } from '#contract/library.ts'
 import { ApiProblem, call, problemText, Unreachable } from '../api/client.ts'
 import { partsOf, type DocumentName, type Edit, type StageContent } from './edit.ts'
-import type { Outcome } from './outbox.ts'
+import type { Outcome } from './parts.ts'
 
 /** How an edit of a document is put to the server. */
 export function requestOf(edit: Edit, expected: number): { path: string; body: unknown } {

@@ -50,7 +50,9 @@ onMounted(look)
 
 /** The words that are looked for; none while a choice stands in the field. */
 const wanted = computed(() =>
-  !typed.value || typed.value === shop.reference(id.value)?.name ? [] : typed.value.toLowerCase().split(/\s+/).filter(Boolean),
+  !typed.value || typed.value === shop.reference(id.value)?.name
+    ? []
+    : typed.value.toLowerCase().split(/\s+/).filter(Boolean),
 )
 const items = computed(() => {
   const chosen = shop.reference(id.value)

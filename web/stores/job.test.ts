@@ -157,7 +157,10 @@ beforeEach(() => {
   vi.stubGlobal('indexedDB', new IDBFactory())
   server = new Server()
   vi.stubGlobal('fetch', server.answer)
-  vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout', 'setInterval', 'clearInterval', 'Date'], shouldAdvanceTime: true })
+  vi.useFakeTimers({
+    toFake: ['setTimeout', 'clearTimeout', 'setInterval', 'clearInterval', 'Date'],
+    shouldAdvanceTime: true,
+  })
 })
 afterEach(() => {
   vi.useRealTimers()
@@ -230,23 +233,26 @@ describe('an open job', () => {
   it.each([
     ['mine', 'here'],
     ['theirs', 'there'],
-  ] as const)('asks when another window was first; keeping %s keeps “%s”, and nothing is thrown away', async (keep, note) => {
-    const { job, outbox } = await opened()
-    job.save('measure', measure('first'))
-    await job.flush()
-    server.save('measure', measure('there'))
-    job.save('measure', measure('here'))
-    await job.flush()
-    expect(outbox.state.conflicts.map((c) => c.doc)).toEqual(['stage/j/measure'])
-    expect(outbox.words).toBe('1 change to choose between')
-    expect(noteAt(job.view)).toBe('here')
-    expect(noteAt(server.view())).toBe('there')
-    await outbox.settle('stage/j/measure', keep)
-    await vi.waitFor(() => expect(noteAt(job.view)).toBe(note))
-    expect(noteAt(server.view())).toBe(note)
-    expect(outbox.words).toBe('saved')
-    expect(outbox.state.aside).toHaveLength(keep === 'theirs' ? 1 : 0)
-  })
+  ] as const)(
+    'asks when another window was first; keeping %s keeps “%s”, and nothing is thrown away',
+    async (keep, note) => {
+      const { job, outbox } = await opened()
+      job.save('measure', measure('first'))
+      await job.flush()
+      server.save('measure', measure('there'))
+      job.save('measure', measure('here'))
+      await job.flush()
+      expect(outbox.state.conflicts.map((c) => c.doc)).toEqual(['stage/j/measure'])
+      expect(outbox.words).toBe('1 change to choose between')
+      expect(noteAt(job.view)).toBe('here')
+      expect(noteAt(server.view())).toBe('there')
+      await outbox.settle('stage/j/measure', keep)
+      await vi.waitFor(() => expect(noteAt(job.view)).toBe(note))
+      expect(noteAt(server.view())).toBe(note)
+      expect(outbox.words).toBe('saved')
+      expect(outbox.state.aside).toHaveLength(keep === 'theirs' ? 1 : 0)
+    },
+  )
 
   it('a conflict in one stage holds nothing else back', async () => {
     const { job, outbox } = await opened()

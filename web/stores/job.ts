@@ -20,7 +20,14 @@ import {
   type SavedStage,
 } from '#contract/entities.ts'
 import { call, problemText } from '../api/client.ts'
-import { frameNamed, partsOf, stageOfJob, ticketOfJob, type DocumentName, type StageContent } from '../documents/edit.ts'
+import {
+  frameNamed,
+  partsOf,
+  stageOfJob,
+  ticketOfJob,
+  type DocumentName,
+  type StageContent,
+} from '../documents/edit.ts'
 import { useOutbox } from '../documents/useOutbox.ts'
 import { STAGE_NAMES } from '../shared/words.ts'
 import { useShop } from './shop.ts'
