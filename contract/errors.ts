@@ -30,6 +30,7 @@ const WORDS: Record<string, (data: Record<string, unknown>) => string> = {
   'device.unknown': () => 'There is no such instrument in this shop.',
   'device.noLine': () => 'This instrument has no line to Kevro: read it by eye and type the figure.',
   'bench.none': () => 'There is no simulated bench to lay anything on.',
+  'photo.elsewhere': () => 'This picture belongs to another job. Nothing was kept.',
   'photo.type': () => 'Only pictures can be kept here: JPEG, PNG or WebP.',
   'photo.tooLarge': () => 'This picture is over 4 MB. Take it smaller; nothing was kept.',
   'photo.tooMany': () => 'This job has its 40 MB of pictures. Remove one first.',

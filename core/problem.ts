@@ -3,6 +3,7 @@ export type ProblemCode =
   | 'number.unreadable'
   | 'number.empty'
   | 'number.negative'
+  | 'number.notWhole'
   | 'unit.unknown'
   | 'unit.wrongKind'
   | 'points.needLength'

@@ -1,13 +1,34 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { Problem } from '../problem.ts'
-import { readNumber } from './read.ts'
+import { readNumber, readRelative } from './read.ts'
 import { fromCore, toCore, type Unit } from './units.ts'
 import { fixed, signed, writeDifference, writeQuantity } from './write.ts'
 
 const L = 68.58
 const read = (text: string, kind: 'mass' | 'length' | 'balance' | 'inertia', unit: Unit) =>
   readNumber(text, { kind, unit, lengthCm: L }).value
+
+describe('a number against another', () => {
+  const options = { kind: 'mass', unit: 'g', lengthCm: 68.58 } as const
+  it.each([
+    ['+5', 305],
+    ['-20', 280],
+    ['− 2,5', 297.5],
+    ['+1 oz', 300 + 28.349523125],
+    ['310', 310],
+  ])('%s from 300 g', (text, value) => expect(readRelative(text, 300, options).value).toBeCloseTo(value, 9))
+  it('has to be more than nothing, and needs something to be counted from', () => {
+    expect(() => readRelative('-301', 300, options)).toThrow(expect.objectContaining({ code: 'number.negative' }))
+    expect(() => readRelative('-20', null, options)).toThrow(expect.objectContaining({ code: 'number.negative' }))
+    expect(readRelative('+5', null, options).value).toBe(5)
+  })
+  it('points keep their own sense', () => {
+    const points = { kind: 'balance', unit: 'points', lengthCm: 68.58 } as const
+    expect(readRelative('-2', 32, points).value).toBeCloseTo(34.29 + 2 * 0.3175, 9)
+    expect(readRelative('+6 HL', 32, { ...points, unit: 'cm' }).value).toBeCloseTo(34.29 - 6 * 0.3175, 9)
+  })
+})
 
 describe('reading what people type', () => {
   it.each([

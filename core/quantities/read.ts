@@ -74,6 +74,23 @@ export function readNumber(text: string, options: ReadOptions): ReadNumber {
   return { value: toCore(typed, unit, options.lengthCm), typed, unit }
 }
 
+/**
+ * A number that may be said against another one: `+5` and `-20` are counted from `base`, anything else is read by itself.
+ * Points of balance have a sense of their own and are always read by themselves.
+ * @param base in core units; null where there is nothing to count from
+ * @throws Problem as `readNumber`
+ * @example readRelative('+5', 300, { kind: 'mass', unit: 'g', lengthCm: 68.58 }).value // 305
+ */
+export function readRelative(text: string, base: number | null, options: ReadOptions): ReadNumber {
+  const match = /^\s*([+\-−])\s*(.+)$/.exec(text)
+  if (!match || base === null || options.unit === 'points') return readNumber(text, options)
+  const by = readNumber(match[2], options)
+  if (by.unit === 'points') return readNumber(text, options)
+  const value = match[1] === '+' ? base + by.value : base - by.value
+  if (value < 0) throw new Problem('number.negative', '', { text })
+  return { ...by, value }
+}
+
 function points(typed: number, options: ReadOptions): ReadNumber {
   if (!(options.lengthCm > 0)) throw new Problem('points.needLength')
   return { value: toCore(typed, 'points', options.lengthCm), typed, unit: 'points' }

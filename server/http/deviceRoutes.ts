@@ -119,6 +119,7 @@ export function deviceRoutes(db: Database, gateway: DeviceGateway, benchPort: nu
         .parse(request.query)
       return insertPhoto(tx, { id: request.params.photo, jobId, type: type.data, name, by }, content)
     })
+    if (!photo) throw new Refusal(422, 'photo.elsewhere')
     response.status(201).json(photo)
   })
 

@@ -1,6 +1,5 @@
 import { randomUUID } from 'node:crypto'
 import express, { Router } from 'express'
-import Papa from 'papaparse'
 import { LIBRARY_COLUMNS, setupKey, withReports, writeLibrary } from '#core/compare/libraryTable.ts'
 import { SPORTS } from '#core/sports/profile.ts'
 import {
@@ -16,6 +15,7 @@ import {
   type Reference,
   type SetupBody,
 } from '#contract/library.ts'
+import { writeCsv } from '#contract/csv.ts'
 import { sameContent } from '#contract/sameContent.ts'
 import { z } from 'zod'
 import type { Database, Queryable } from '../db/database.ts'
@@ -88,12 +88,12 @@ export function libraryRoutes(db: Database, beforeImport: () => Promise<void>): 
     const search = librarySearchSchema.parse(searchOf(request.query.search))
     response.setHeader('Content-Disposition', `attachment; filename="kevro-library.${format}"`)
     response.type(format === 'csv' ? 'text/csv' : 'application/json')
-    if (format === 'csv') response.write(`\ufeff${Papa.unparse([[...LIBRARY_COLUMNS]])}\r\n`)
+    if (format === 'csv') response.write(`\ufeff${writeCsv(null, [LIBRARY_COLUMNS])}\r\n`)
     else response.write(`{"format":"kevro-library","version":${LIBRARY_FILE_VERSION},"setups":[`)
     for (let offset = 0; ; offset += EXPORT_AT_ONCE) {
       const { rows } = await library.searchLibrary(db, { ...search, near: null, offset, limit: EXPORT_AT_ONCE })
       if (rows.length === 0) break
-      if (format === 'csv') response.write(`${Papa.unparse(writeLibrary(rows))}\r\n`)
+      if (format === 'csv') response.write(`${writeCsv(null, writeLibrary(rows))}\r\n`)
       else response.write(`${offset > 0 ? ',' : ''}${rows.map((r) => JSON.stringify(bodyOf(r))).join(',\n')}`)
     }
     response.end(format === 'json' ? ']}\n' : undefined)

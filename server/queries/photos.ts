@@ -11,17 +11,18 @@ export async function manyPhotos(db: Queryable, jobId: string): Promise<Photo[]>
   )
 }
 
+/** Keeps a picture once. @returns null when another job has one of this id */
 export async function insertPhoto(
   db: Queryable,
   photo: Omit<Photo, 'at' | 'bytes'>,
   content: Uint8Array,
-): Promise<Photo> {
+): Promise<Photo | null> {
   await db.query(
     `INSERT INTO photo (id, job_id, name, type, content, by_initials) VALUES ($1, $2, $3, $4, $5, $6) ON CONFLICT (id) DO NOTHING`,
     [photo.id, photo.jobId, photo.name, photo.type, content, photo.by],
   )
-  const [row] = await db.query(`SELECT ${PHOTO} FROM photo WHERE id = $1`, [photo.id])
-  return photoOf(row)
+  const [row] = await db.query(`SELECT ${PHOTO} FROM photo WHERE id = $1 AND job_id = $2`, [photo.id, photo.jobId])
+  return row ? photoOf(row) : null
 }
 
 export async function maybePhotoContent(

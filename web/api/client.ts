@@ -1,3 +1,4 @@
+import { tooLarge } from '../shared/fileSize.ts'
 import type { Photo } from '#contract/devices.ts'
 import { wordsFor, type ApiError } from '#contract/errors.ts'
 
@@ -63,6 +64,8 @@ const PICTURE_SIDE = 2000
 
 /** Keeps a picture with a job; a large one is made smaller first. */
 export async function callWithPicture(jobId: string, file: File, by: string): Promise<Photo> {
+  const why = tooLarge(file)
+  if (why) throw new Error(why)
   const body = await smaller(file)
   const query = new URLSearchParams({ name: file.name.slice(0, 200), by })
   const response = await fetch(`/api/jobs/${jobId}/photos/${crypto.randomUUID()}?${query}`, {

@@ -6,6 +6,7 @@ import { profileOf, PROFILES } from '#core/sports/sports.ts'
 import type { JobView } from '#contract/entities.ts'
 import { ApiProblem, call, problemText } from '../api/client.ts'
 import { NO_FACTS } from '../shared/playerFacts.ts'
+import { wrongGeometry } from '../shared/geometryWords.ts'
 import QuantityField from '../shared/QuantityField.vue'
 import { useShop } from '../stores/shop.ts'
 import { readDraft, writeDraft } from './settings.ts'
@@ -34,7 +35,10 @@ watch(form, () => writeDraft(form))
 const problems = reactive({ player: '', frame: '', all: '' })
 const busy = ref(false)
 
-onMounted(() => shop.load().catch((error: unknown) => (problems.all = problemText(error))))
+onMounted(() => {
+  shop.unitsFor('')
+  return shop.load().catch((error: unknown) => (problems.all = problemText(error)))
+})
 const profile = computed(() => profileOf(form.sport))
 /** A shape to start from: its lengths go into the fields. */
 function takeOutline(name: string): void {
@@ -58,22 +62,22 @@ const NEW = { name: '', id: null as string | null }
 const players = computed(() => [{ ...NEW, name: 'New player' }, ...player.choices.value])
 const frames = computed(() => [{ ...NEW, name: 'New frame' }, ...frame.choices.value])
 
+const geometry = computed(() => ({
+  ...profile.value.geometry,
+  ...profile.value.outlines.find((o) => o.name === form.outline)?.change,
+  lengthCm: form.lengthCm,
+  headLengthCm: form.headLengthCm,
+  headWidthCm: form.headWidthCm,
+}))
+
 async function create(): Promise<void> {
   problems.player = form.playerId || form.playerName.trim() ? '' : 'Choose a player or type a name.'
   problems.frame = form.frameId || form.label.trim() ? '' : 'Choose a frame or name this one.'
-  problems.all = ''
-  if (problems.player || problems.frame) return
+  problems.all = form.frameId ? '' : wrongGeometry(geometry.value)
+  if (problems.player || problems.frame || problems.all) return
   busy.value = true
   const id = crypto.randomUUID()
   try {
-    const outline = profile.value.outlines.find((o) => o.name === form.outline)
-    const geometry = {
-      ...profile.value.geometry,
-      ...outline?.change,
-      lengthCm: form.lengthCm,
-      headLengthCm: form.headLengthCm,
-      headWidthCm: form.headWidthCm,
-    }
     await call<JobView>('POST', '/jobs', {
       id,
       kind: 'job',
@@ -87,7 +91,7 @@ async function create(): Promise<void> {
             model: '',
             unit: form.unit,
             playerId: form.playerId,
-            geometry,
+            geometry: geometry.value,
             sport: form.sport,
           },
       ticket: { due: form.due, strings: form.strings },
@@ -175,6 +179,7 @@ async function create(): Promise<void> {
               keep="new-length"
               :length-cm="form.lengthCm"
               :model-value="form.lengthCm"
+              :check="(v) => wrongGeometry({ ...geometry, lengthCm: v })"
               @commit="(v) => (form.lengthCm = v)"
             />
             <QuantityField
@@ -183,6 +188,7 @@ async function create(): Promise<void> {
               keep="new-head-length"
               :length-cm="form.lengthCm"
               :model-value="form.headLengthCm"
+              :check="(v) => wrongGeometry({ ...geometry, headLengthCm: v })"
               @commit="(v) => (form.headLengthCm = v)"
             />
             <QuantityField
@@ -191,6 +197,7 @@ async function create(): Promise<void> {
               keep="new-head-width"
               :length-cm="form.lengthCm"
               :model-value="form.headWidthCm"
+              :check="(v) => wrongGeometry({ ...geometry, headWidthCm: v })"
               @commit="(v) => (form.headWidthCm = v)"
             />
           </div>

@@ -36,6 +36,7 @@ export function useBatch(id: string) {
     const waiting = outbox.waitingFor(doc).at(-1)
     if (waiting) body.value = waiting.content as BatchBody
     shop.sportUnits = profileOf(body.value!.sport).units
+    shop.unitsFor(id)
     await aim()
   }
   function show(batch: Batch): void {

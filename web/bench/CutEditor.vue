@@ -8,13 +8,18 @@ import {
   mdiMirror,
   mdiPlus,
 } from '@mdi/js'
-import { computed, ref, watch } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import { massOf } from '#core/plan/cut.ts'
+import { Problem } from '#core/problem.ts'
+import { readNumber } from '#core/quantities/read.ts'
 import { fixed } from '#core/quantities/write.ts'
 import { placeText, stripsText } from '#contract/words.ts'
 import { COUNTED_IN } from '#core/plan/material.ts'
 import { fits } from '#core/plan/zones.ts'
+import { countNotTaken } from '../shared/notTaken.ts'
+import { problemWords } from '../shared/words.ts'
 import { useJob } from '../stores/job.ts'
+import { amountWords, placeWords, readAmount } from './readAmount.ts'
 import { canBeOneSided, canSplit } from './editCut.ts'
 import type { useBench } from './useBench.ts'
 
@@ -27,6 +32,10 @@ const material = computed(() => (cut.value ? props.bench.materialOf(cut.value) :
 const place = ref('')
 const amount = ref('')
 const problem = ref<{ place?: string; amount?: string }>({})
+/** Why the piece lies or measures otherwise than was typed. */
+const said = ref<{ place?: string; amount?: string }>({})
+const wrong = computed(() => problem.value.place ?? problem.value.amount ?? '')
+countNotTaken(wrong)
 // By what the piece says, not by the piece: an answer of the server in between must not take away what is being typed.
 watch(
   () => (cut.value ? `${cut.value.id} ${cut.value.atCm} ${cut.value.amount}` : ''),
@@ -35,24 +44,28 @@ watch(
     place.value = now ? fixed(now.atCm, 1) : ''
     amount.value = now ? fixed(now.amount, 1) : ''
     problem.value = {}
+    said.value = {}
   },
   { immediate: true },
 )
 function commit(field: 'place' | 'amount', text: string): void {
-  const value = Number(
-    text
-      .trim()
-      .replace(',', '.')
-      .replace(/\s*(cm|g)$/, ''),
-  )
-  if (text.trim() === '' || !Number.isFinite(value) || value < 0) {
-    problem.value = { [field]: 'Type a number.' }
-    return
-  }
   problem.value = {}
-  if (!cut.value) return
-  if (field === 'place') props.bench.setPlace(cut.value, value)
-  else props.bench.setAmount(cut.value, value)
+  said.value = {}
+  if (!cut.value || !material.value) return
+  try {
+    if (field === 'place') {
+      const { value } = readNumber(text, { kind: 'length', unit: 'cm', lengthCm: job.view!.frame.geometry.lengthCm })
+      const got = props.bench.setPlace(cut.value, value)
+      void nextTick(() => (said.value = { place: placeWords(value, got.atCm) }))
+    } else {
+      const asked = readAmount(text, material.value)
+      const [got, of] = [props.bench.setAmount(cut.value, asked), material.value]
+      void nextTick(() => (said.value = { amount: amountWords(asked, got.amount, of) }))
+    }
+  } catch (error) {
+    if (!(error instanceof Problem)) throw error
+    problem.value = { [field]: problemWords(error) }
+  }
 }
 const choices = computed(() =>
   props.bench.work.value.profile.zones
@@ -86,6 +99,7 @@ const unseen = computed(() => props.bench.cuts.value.filter((c) => c.place === '
         suffix="cm"
         class="num"
         :error-messages="problem.place"
+        :messages="said.place"
         data-testid="cut-place"
         @update:model-value="(v: string) => (place = v)"
         @change="commit('place', place)"
@@ -97,6 +111,7 @@ const unseen = computed(() => props.bench.cuts.value.filter((c) => c.place === '
         :suffix="COUNTED_IN[material.kind]"
         class="num"
         :error-messages="problem.amount"
+        :messages="said.amount"
         data-testid="cut-amount"
         @update:model-value="(v: string) => (amount = v)"
         @change="commit('amount', amount)"

@@ -30,8 +30,9 @@ export function useBench(scale: Ref<BenchScale>, svg: Ref<SVGSVGElement | null>)
     job.save('plan', { ...plan.body.value, locked: on ? [...others, cut.id] : others }, { keepUsed: true })
   }
   const replaced = (next: Cut) => job.cuts.map((cut) => (cut.id === next.id ? next : cut))
-  function put(next: Cut): void {
+  function put(next: Cut): Cut {
     if (next !== job.cuts.find((cut) => cut.id === next.id)) save(replaced(next))
+    return next
   }
 
   /** The rest is worked out anew around the piece in hand and those that are locked, while it moves. */
@@ -195,7 +196,9 @@ export function useBench(scale: Ref<BenchScale>, svg: Ref<SVGSVGElement | null>)
     selectedId.value = other.id
   }
   const turnSide = (cut: Cut) => save(replaced(nextSide(cut)))
+  /** @returns the piece as it lies now */
   const setPlace = (cut: Cut, atCm: number) => put(movedTo(cut, atCm, materialOf(cut)!, work.value, true))
+  /** @returns the piece as it is now */
   const setAmount = (cut: Cut, amount: number) => put(amounted(cut, amount, materialOf(cut)!, work.value))
 
   return {

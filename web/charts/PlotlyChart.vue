@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Papa from 'papaparse'
+import { writeCsv } from '#contract/csv.ts'
 import type { Data, Layout } from 'plotly.js'
 import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { saveFile } from '../shared/saveFile.ts'
@@ -80,7 +80,7 @@ async function picture(format: 'png' | 'svg'): Promise<void> {
   saveFile(blob, `${props.name}.${format}`)
 }
 function csv(): void {
-  const text = Papa.unparse({ fields: props.table.head, data: props.table.rows })
+  const text = writeCsv(props.table.head, props.table.rows)
   saveFile(new Blob([`\ufeff${text}`], { type: 'text/csv' }), `${props.name}.csv`)
 }
 </script>

@@ -8,6 +8,7 @@ import type { ReadQuantity } from '#core/quantities/units.ts'
 import { METHODS } from '#core/sports/methods.ts'
 import { QUANTITY_NAMES } from '#contract/words.ts'
 import { problemText } from '../api/client.ts'
+import { dropTyped, keepTyped, readTyped } from '../app/settings.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
 import { useDevices } from '../stores/devices.ts'
 import { useShop } from '../stores/shop.ts'
@@ -53,7 +54,7 @@ onMounted(async () => {
 })
 watch(quantity, restore)
 function restore(): void {
-  points.value = JSON.parse(sessionStorage.getItem(key.value) ?? '[]')
+  points.value = JSON.parse(readTyped(key.value) ?? '[]') as typeof points.value
   at.value = 0
 }
 const leave = ref(() => {})
@@ -61,6 +62,7 @@ function listenFor(): void {
   leave.value()
   leave.value = devices.receive({
     quantity: quantity.value,
+    of: 'body',
     take: (sent) => {
       if (sent.deviceId !== props.device) return false
       put(sent.raw)
@@ -71,6 +73,7 @@ function listenFor(): void {
 watch(quantity, listenFor, { immediate: true })
 onBeforeUnmount(() => {
   leave.value()
+  void takeOff().catch(() => undefined)
   devices.stopListening()
 })
 
@@ -80,12 +83,12 @@ function put(reading: number): void {
     ...points.value,
     { bodyId: body.value.id, reference: body.value.value, uReference: body.value.u, reading },
   ]
-  sessionStorage.setItem(key.value, JSON.stringify(points.value))
+  keepTyped(key.value, JSON.stringify(points.value))
   typed.value = null
 }
 function drop(index: number): void {
   points.value = points.value.filter((_, i) => i !== index)
-  sessionStorage.setItem(key.value, JSON.stringify(points.value))
+  keepTyped(key.value, JSON.stringify(points.value))
 }
 const outcome = computed(() =>
   points.value.length > 0 && method.value ? checkOutcome(points.value, method.value.tolerance) : null,
@@ -108,10 +111,15 @@ async function save(applied: boolean): Promise<void> {
     })
     points.value = []
     note.value = ''
-    sessionStorage.removeItem(key.value)
+    await takeOff()
+    dropTyped(key.value)
   } catch (e) {
     problem.value = problemText(e)
   }
+}
+/** A check ends with the body off the bench: the next figure is of somebody's frame. */
+async function takeOff(): Promise<void> {
+  if (devices.bodyOn) await devices.place('')
 }
 async function read(): Promise<void> {
   problem.value = ''

@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, shallowRef } from 'vue'
 import { problemText } from '../api/client.ts'
+import { notTaken } from '../shared/notTaken.ts'
 import { browserStore } from './browserStore.ts'
 import type { DocumentName } from './edit.ts'
 import { Outbox } from './outbox.ts'
@@ -29,7 +30,7 @@ export const useOutbox = defineStore('outbox', () => {
   })
   const state = shallowRef(outbox.state())
   const problem = shallowRef('')
-  const words = computed(() => saveWords(state.value))
+  const words = computed(() => saveWords(state.value, notTaken.size))
   const unsent = computed(() => state.value.waiting > 0)
   /** Who shows a document and wants it anew once a choice was made or an edit was let go. */
   let ready: Promise<void> = Promise.resolve()

@@ -18,6 +18,7 @@ const strips = ref<{ lengthCm: number | null; massG: number | null }[]>([
 ])
 /** A scale that is connected fills the first strip without a weight. */
 const leave = devices.receive({
+  of: 'strip',
   quantity: 'mass',
   take: (sent) => {
     const open = strips.value.find((s) => s.massG === null)

@@ -6,6 +6,7 @@ import { LIBRARY_COLUMNS } from '#core/compare/libraryTable.ts'
 import type { ImportAnswer } from '#contract/library.ts'
 import { importSetups } from '../api/library.ts'
 import { problemText } from '../api/client.ts'
+import { tooLarge } from '../shared/fileSize.ts'
 import { useShop } from '../stores/shop.ts'
 import { readLibraryFile, type LibraryFileRead } from './libraryFile.ts'
 
@@ -59,7 +60,8 @@ async function openFile(event: Event): Promise<void> {
   const file = (event.target as HTMLInputElement).files?.[0]
   if (!file) return
   text.value = ''
-  await take(await file.text())
+  problem.value = tooLarge(file)
+  if (!problem.value) await take(await file.text())
   ;(event.target as HTMLInputElement).value = ''
 }
 const SAYS = { new: 'new', adds: 'another report of one that is there', there: 'there already' }

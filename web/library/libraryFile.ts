@@ -1,7 +1,7 @@
-import Papa from 'papaparse'
 import { readLibrary, setupKey, setupsOf, type LibraryEntry, type SetupDraft } from '#core/compare/libraryTable.ts'
 import { SPORTS } from '#core/sports/profile.ts'
 import { profileOf } from '#core/sports/sports.ts'
+import { readCsv as readCells } from '#contract/csv.ts'
 import { LIBRARY_FILE_VERSION, libraryFileSchema, setupDraftSchema } from '#contract/library.ts'
 import { delimiterOf } from '../shared/delimiter.ts'
 import { wordsOf } from '../shared/words.ts'
@@ -28,7 +28,7 @@ export function readLibraryFile(text: string): LibraryFileRead {
 
 function readCsv(text: string): LibraryFileRead {
   const header = text.split('\n').find((line) => line.trim() !== '') ?? ''
-  const { data } = Papa.parse<string[]>(text, { skipEmptyLines: false, delimiter: delimiterOf(header) })
+  const data = readCells(text, delimiterOf(header))
   const { entries, unused } = (() => {
     try {
       return readLibrary(data, profileOf, SPORTS)

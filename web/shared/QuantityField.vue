@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { Problem } from '#core/problem.ts'
-import { readNumber } from '#core/quantities/read.ts'
+import { readRelative } from '#core/quantities/read.ts'
 import { KIND_OF, unitFor, type AnyQuantity } from '#core/quantities/units.ts'
 import { unitMark, writeQuantity, writeValue } from '#core/quantities/write.ts'
 import { useShop } from '../stores/shop.ts'
+import { dropTyped, keepTyped, readTyped } from '../app/settings.ts'
+import { countNotTaken } from './notTaken.ts'
 import { problemWords } from './words.ts'
 
 /**
@@ -22,6 +24,10 @@ const props = defineProps<{
   oneAfterAnother?: boolean
   placeholder?: string
   message?: string
+  /** What is wrong with a number that can be read, in words; empty when nothing is. */
+  check?: (value: number) => string
+  /** What `+5` and `-20` are counted from, core units. */
+  base?: number | null
 }>()
 const emit = defineEmits<{ commit: [value: number, typed: string]; cleared: []; next: []; focused: [] }>()
 
@@ -32,8 +38,9 @@ const written = () =>
   props.modelValue == null
     ? ''
     : writeValue(props.modelValue, props.quantity, units.value, props.lengthCm).replace('−', '-')
-const text = ref(sessionStorage.getItem(storeKey.value) ?? written())
+const text = ref(readTyped(storeKey.value) ?? written())
 const error = ref('')
+countNotTaken(error)
 const focused = ref(false)
 
 watch([() => props.modelValue, units], () => {
@@ -42,7 +49,11 @@ watch([() => props.modelValue, units], () => {
 
 const kind = computed(() => KIND_OF[props.quantity])
 const parse = () =>
-  readNumber(text.value, { kind: kind.value, unit: unitFor(props.quantity, units.value), lengthCm: props.lengthCm })
+  readRelative(text.value, props.base ?? null, {
+    kind: kind.value,
+    unit: unitFor(props.quantity, units.value),
+    lengthCm: props.lengthCm,
+  })
 const echo = computed(() => {
   if (!focused.value || text.value.trim() === '') return ''
   try {
@@ -54,12 +65,12 @@ const echo = computed(() => {
 
 function typed(): void {
   error.value = ''
-  sessionStorage.setItem(storeKey.value, text.value)
+  keepTyped(storeKey.value, text.value)
 }
 
 function commit(): boolean {
   if (text.value.trim() === '') {
-    sessionStorage.removeItem(storeKey.value)
+    dropTyped(storeKey.value)
     error.value = ''
     if (!props.oneAfterAnother && props.modelValue != null) emit('cleared')
     return true
@@ -67,17 +78,22 @@ function commit(): boolean {
   if (!props.oneAfterAnother && text.value === written()) return true
   try {
     const { value } = parse()
+    error.value = props.check?.(value) ?? ''
+    if (error.value) {
+      keepTyped(storeKey.value, text.value)
+      return false
+    }
     // Enter took it already; leaving the field does not take it again.
     const taken = !props.oneAfterAnother && props.modelValue != null && Math.abs(value - props.modelValue) < 1e-9
     if (!taken) emit('commit', value, text.value.trim())
-    sessionStorage.removeItem(storeKey.value)
+    dropTyped(storeKey.value)
     text.value = props.oneAfterAnother ? '' : text.value
     error.value = ''
     return true
   } catch (problem) {
     if (!(problem instanceof Problem)) throw problem
     error.value = problemWords(problem)
-    sessionStorage.setItem(storeKey.value, text.value)
+    keepTyped(storeKey.value, text.value)
     return false
   }
 }
@@ -127,6 +143,10 @@ defineExpose({ focus: () => field.value?.focus() })
 </template>
 
 <style scoped>
+/* The unit is there before anything is typed. */
+.quantity-field :deep(.v-text-field__suffix) {
+  opacity: 1;
+}
 .quantity-field :deep(input) {
   font-family: var(--kv-figure);
   font-size: 17px;

@@ -37,6 +37,8 @@ export function problemWords(problem: Problem): string {
       return 'Type a number.'
     case 'number.unreadable':
       return `“${d.text}” cannot be read as a number. Try 322.1, 11 1/4 oz, 32,4 or 6 HL.`
+    case 'number.notWhole':
+      return 'A whole number of pieces.'
     case 'number.negative':
       return 'This cannot be less than nothing.'
     case 'unit.unknown':
@@ -167,7 +169,7 @@ export function doubtWords(doubt: Doubt, units: UnitChoice, lengthCm: number): s
 
 export const ALTERNATIVES: Record<AlternativeId, { name: string; says: string }> = {
   best: {
-    name: 'Surest',
+    name: 'Closest',
     says: 'All places open: deepest inside every tolerance, then the least mass, then the fewest places.',
   },
   handleFirst: { name: 'Handle first', says: 'At least 60 % of the mass in the handle.' },

@@ -14,11 +14,14 @@ import type {
   ReferenceBody,
   TrayReading,
 } from '#contract/devices.ts'
+import { QUANTITY_NAMES } from '#contract/words.ts'
 import { call } from '../api/client.ts'
 
 /** A place on the page where a reading from an instrument can land. */
 export interface Receiver {
   quantity: ReadQuantity
+  /** What is on the instrument when it is meant: a frame, unless said. */
+  of?: 'body' | 'strip'
   /** Takes it; false when it does not want it after all. */
   take(reading: TrayReading): boolean | void
 }
@@ -39,6 +42,10 @@ export const useDevices = defineStore('devices', () => {
 
   const devices = computed(() => overview.value?.devices ?? [])
   const bench = computed(() => overview.value?.bench ?? null)
+  /** The body of known value that lies on the bench now. */
+  const bodyOn = computed(() => overview.value?.bodies.find((b) => b.id === bench.value?.on) ?? null)
+  /** What was not taken, and why; empty when nothing was. */
+  const notice = ref('')
 
   async function load(): Promise<void> {
     overview.value = await call<DeviceOverview>('GET', '/devices')
@@ -80,6 +87,12 @@ export const useDevices = defineStore('devices', () => {
 
   /** Lands a reading; one that nobody wants stays in the tray. */
   function land(reading: TrayReading): void {
+    notice.value = ''
+    if (bodyOn.value && ![...receivers].some((r) => r.of === 'body')) {
+      notice.value = `${QUANTITY_NAMES[reading.quantity]} ${Number(reading.raw.toFixed(2))} was not taken: “${bodyOn.value.name}” lies on the bench, not a frame.`
+      void take([reading.id], `of ${bodyOn.value.id}`).catch(() => undefined)
+      return
+    }
     const fits = (r: Receiver) => KIND_OF[r.quantity] === KIND_OF[reading.quantity] && r.quantity !== 'swingWeight'
     const exact = (r: Receiver) => r.quantity === reading.quantity
     const here = focused.value
@@ -148,6 +161,8 @@ export const useDevices = defineStore('devices', () => {
     overview,
     devices,
     bench,
+    bodyOn,
+    notice,
     lines,
     tray,
     focused,

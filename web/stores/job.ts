@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
+import type { z } from 'zod'
 import { withPieces } from '#core/frame/pieces.ts'
 import type { FrameState } from '#core/frame/state.ts'
 import type { StageBodies } from '#core/job/bodies.ts'
@@ -10,6 +11,8 @@ import type { Material } from '#core/plan/material.ts'
 import { profileOf } from '#core/sports/sports.ts'
 import {
   bodiesOf,
+  bodySchemas,
+  frameSchema,
   jobViewSchema,
   mayBeEmptied,
   readingSchema,
@@ -37,6 +40,12 @@ export interface SaveOptions {
   readings?: readonly NewReading[]
   /** For edits that do not work the stage out anew. */
   keepUsed?: boolean
+}
+
+/** What keeps a content from being stored, in words: looked at before anything is worked out from it. */
+function wrongWith(schema: z.ZodType, content: unknown): string {
+  const parsed = schema.safeParse(content)
+  return parsed.success ? '' : parsed.error.issues[0].message
 }
 
 /** The open job: its stored record with all that waits for the server laid over it, and what follows from it. */
@@ -100,6 +109,7 @@ export const useJob = defineStore('job', () => {
     if (mine !== opening) return
     view.value = found
     shop.sportUnits = profileOf(found.frame.sport).units
+    shop.unitsFor(id)
     problem.value = ''
     liveCuts.value = null
     layOver()
@@ -163,6 +173,9 @@ export const useJob = defineStore('job', () => {
   ): void {
     const held = stageOf(stage)
     const at = new Date().toISOString()
+    const wrong = wrongWith(bodySchemas[stage], body)
+    problem.value = wrong && `${STAGE_NAMES[stage]}: this was not taken: ${wrong}.`
+    if (wrong) return
     showStage(stage, { body, used: held?.used ?? {}, readings: [...readings] }, at)
     const used = keepUsed && held ? held.used : picture.value!.facts[stage]
     const content: StageContent = { body: JSON.parse(JSON.stringify(body)), used, readings: [...readings] }
@@ -252,6 +265,9 @@ export const useJob = defineStore('job', () => {
   /** A change of the frame. */
   function saveFrame(change: Partial<Frame>): void {
     const frame = { ...view.value!.frame, ...change }
+    const wrong = wrongWith(frameSchema, frame)
+    problem.value = wrong && `The frame: this was not taken: ${wrong}.`
+    if (wrong) return
     view.value = { ...view.value!, frame }
     outbox.edit({
       doc: frameNamed(frame.id),

@@ -8,7 +8,9 @@ import { readSetting, writeSetting } from '../app/settings.ts'
 import { materialNamed, THE_SHOP } from '../documents/edit.ts'
 import { useOutbox } from '../documents/useOutbox.ts'
 
-const FIELD_UNITS = 'kevro-field-units'
+const FIELD_UNITS = 'kevro-units-of-jobs'
+/** For so many jobs the switched units are remembered. */
+const REMEMBERED = 100
 const FALLBACK: UnitChoice = { mass: 'g', balance: 'cm', length: 'cm' }
 
 /** What belongs to the shop and is shared by all jobs. */
@@ -23,8 +25,15 @@ export const useShop = defineStore('shop', () => {
   /** What the sport at hand is written in, where that is not the shop’s own unit. */
   const sportUnits = shallowRef<Partial<UnitChoice>>({})
   const units = computed<UnitChoice>(() => ({ ...(overview.value?.shop.units ?? FALLBACK), ...sportUnits.value }))
-  /** Fields switched to another unit than the shop’s, on this machine. */
-  const fieldUnits = ref<Partial<Record<AnyQuantity, Unit>>>(readSetting(FIELD_UNITS, {}))
+  /** Fields switched to another unit than the shop’s, on this machine, job by job: the next customer's begin with the shop's. */
+  const switched = ref<Record<string, Partial<Record<AnyQuantity, Unit>>>>(readSetting(FIELD_UNITS, {}))
+  const unitsOf = ref('')
+  const fieldUnits = computed(() => switched.value[unitsOf.value] ?? {})
+  /** Whose fields are on the page: a job, a batch; empty for nobody's, which begin afresh. */
+  function unitsFor(id: string): void {
+    unitsOf.value = id
+    if (id === '') delete switched.value['']
+  }
   /** What a field of this quantity shows and takes. */
   function unitsOfField(quantity: AnyQuantity): UnitChoice {
     const own = fieldUnits.value[quantity]
@@ -34,9 +43,11 @@ export const useShop = defineStore('shop', () => {
   function switchUnit(quantity: AnyQuantity): void {
     const all = UNITS_OF[KIND_OF[quantity]]
     const next = all[(all.indexOf(unitFor(quantity, unitsOfField(quantity))) + 1) % all.length]
-    fieldUnits.value = { ...fieldUnits.value, [quantity]: next }
-    if (next === unitFor(quantity, units.value)) delete fieldUnits.value[quantity]
-    writeSetting(FIELD_UNITS, fieldUnits.value)
+    const { [quantity]: _before, ...others } = fieldUnits.value
+    const mine = next === unitFor(quantity, units.value) ? others : { ...others, [quantity]: next }
+    const { [unitsOf.value]: _mine, ...rest } = switched.value
+    switched.value = Object.fromEntries([...Object.entries(rest).slice(1 - REMEMBERED), [unitsOf.value, mine]])
+    writeSetting(FIELD_UNITS, switched.value)
   }
   const initials = computed(() => overview.value?.shop.initials ?? '')
 
@@ -114,6 +125,7 @@ export const useShop = defineStore('shop', () => {
 
   return {
     sportUnits,
+    unitsFor,
     unitsOfField,
     switchUnit,
     overview,

@@ -16,6 +16,9 @@ import type { Photo } from '#contract/devices.ts'
 import { callWithPicture, problemText, call } from '../../api/client.ts'
 import PlainNumber from '../../shared/PlainNumber.vue'
 import SetupPicker from '../../library/SetupPicker.vue'
+import type { FrameGeometry } from '#core/frame/outline.ts'
+import { wrongGeometry } from '../../shared/geometryWords.ts'
+import { countNotTaken } from '../../shared/notTaken.ts'
 import { useJob } from '../../stores/job.ts'
 import { useShop } from '../../stores/shop.ts'
 import { useReadings } from './useReadings.ts'
@@ -113,7 +116,13 @@ const WHAT = {
 const geometry = computed(() => job.view!.frame.geometry)
 const write = (v: number | string, q: AnyQuantity | null) =>
   typeof v === 'string' || !q ? String(v) : writeQuantity(v, q, shop.units, geometry.value.lengthCm)
-const setGeometry = (change: object) => job.saveFrame({ geometry: { ...geometry.value, ...change } })
+const sizeProblem = ref('')
+function setGeometry(change: Partial<FrameGeometry>): void {
+  const next = { ...geometry.value, ...change }
+  sizeProblem.value = wrongGeometry(next)
+  if (!sizeProblem.value) job.saveFrame({ geometry: next })
+}
+countNotTaken(sizeProblem)
 </script>
 
 <template>
@@ -219,6 +228,7 @@ const setGeometry = (change: object) => job.saveFrame({ geometry: { ...geometry.
             @update:model-value="(v) => v !== null && setGeometry({ crosses: v })"
           />
         </div>
+        <p v-if="sizeProblem" class="stop" role="alert" data-testid="size-problem">{{ sizeProblem }}</p>
         <table v-if="lines.length > 0" class="plain">
           <thead>
             <tr>

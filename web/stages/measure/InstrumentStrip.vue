@@ -75,7 +75,9 @@ const items = computed(() => [{ id: '', name: 'nothing' }, ...(devices.bench?.it
       data-testid="on-bench"
       @update:model-value="(item: string) => run(devices.place(item))"
     />
-    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <p v-if="problem || devices.notice" class="problem" role="alert" data-testid="strip-problem">
+      {{ problem || devices.notice }}
+    </p>
     <div v-if="waiting.length > 0" class="tray" role="status" data-testid="tray">
       <span>Sent, not yet taken:</span>
       <button v-for="r in waiting" :key="r.id" type="button" class="waits figure" @click="devices.land(r)">

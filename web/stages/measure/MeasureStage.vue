@@ -5,6 +5,7 @@ import { inspectionOf, INSPECTION_ITEMS, type MeasureBody } from '#core/job/bodi
 import { conditionText, layersBetween, sameCondition } from '#core/frame/condition.ts'
 import { fixed, signed } from '#core/quantities/write.ts'
 import { sameContent } from '#contract/sameContent.ts'
+import { wrongGeometry } from '../../shared/geometryWords.ts'
 import QuantityField from '../../shared/QuantityField.vue'
 import StageFrame from '../../shared/StageFrame.vue'
 import { useJob } from '../../stores/job.ts'
@@ -102,6 +103,7 @@ function sound(): void {
           label="Swing axis"
           keep="axis"
           :model-value="body.axisCm"
+          :check="(cm) => (cm > 30 ? 'The axis lies within 30 cm of the butt end.' : '')"
           @commit="(axisCm) => save({ axisCm })"
         />
         <QuantityField
@@ -110,6 +112,7 @@ function sound(): void {
           label="Length"
           keep="length"
           :model-value="job.view!.frame.geometry.lengthCm"
+          :check="(lengthCm) => wrongGeometry({ ...job.view!.frame.geometry, lengthCm })"
           @commit="(lengthCm) => job.saveFrame({ geometry: { ...job.view!.frame.geometry, lengthCm } })"
         />
       </div>

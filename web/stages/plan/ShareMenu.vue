@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiShareVariantOutline } from '@mdi/js'
-import Papa from 'papaparse'
+import { writeCsv } from '#contract/csv.ts'
 import { computed, ref } from 'vue'
 import { benchSvg } from '#contract/benchSvg.ts'
 import { planFileOf, planLine, planRows, type PlanParts } from '#contract/planFile.ts'
@@ -38,7 +38,12 @@ function json(): void {
   saveFile(new Blob([JSON.stringify(file(), null, 2)], { type: 'application/json' }), `${name.value}.json`)
 }
 function csv(): void {
-  saveFile(new Blob([`\ufeff${Papa.unparse(planRows(file()))}`], { type: 'text/csv' }), `${name.value}.csv`)
+  saveFile(
+    new Blob([`\ufeff${writeCsv(Object.keys(planRows(file())[0] ?? {}), planRows(file()).map(Object.values))}`], {
+      type: 'text/csv',
+    }),
+    `${name.value}.csv`,
+  )
 }
 function svg(): void {
   saveFile(new Blob([picture()], { type: 'image/svg+xml' }), `${name.value}.svg`)

@@ -53,6 +53,8 @@ function setTolerance(text: string): void {
       :keep="`${job.view!.job.id}-target-${quantity}`"
       :model-value="line?.value ?? null"
       placeholder="left open"
+      :base="now?.value ?? null"
+      :check="(value) => (value > 0 && value <= 1000 ? '' : 'No frame has such a figure.')"
       @commit="(value) => emit('type', value)"
       @cleared="emit('change', null)"
     />

@@ -3,6 +3,7 @@ import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { Problem, type ProblemCode } from '#core/problem.ts'
 import { periodFromStopwatch, periodFromTaps, type PeriodTiming } from '#core/measure/swing.ts'
 import { fixed } from '#core/quantities/write.ts'
+import { tooLarge } from '../../../shared/fileSize.ts'
 import PlainNumber from '../../../shared/PlainNumber.vue'
 import { problemWords } from '../../../shared/words.ts'
 import { motionWorker, type MotionAnswer } from '../../../workers/motion.ts'
@@ -86,10 +87,13 @@ function onKey(event: KeyboardEvent): void {
 onMounted(() => window.addEventListener('keydown', onKey))
 onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
 
+const sizeProblem = ref('')
 async function open(files: FileList | null | undefined): Promise<void> {
   const file = files?.[0]
   if (!file) return
   fileName.value = file.name
+  sizeProblem.value = tooLarge(file)
+  if (sizeProblem.value) return
   answer.value = await motionWorker().open(await file.text())
 }
 async function choose(channel: number): Promise<void> {
@@ -138,6 +142,7 @@ const ways = [
         />
         {{ fileName || 'Drop a CSV of time and axes here, or choose one' }}
       </label>
+      <p v-if="sizeProblem" role="alert">{{ sizeProblem }}</p>
       <template v-if="answer?.trace">
         <v-select
           :model-value="answer.trace.channel"

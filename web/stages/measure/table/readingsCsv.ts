@@ -1,8 +1,8 @@
-import Papa from 'papaparse'
 import { conditionText } from '#core/frame/condition.ts'
 import { readTable, TABLE_COLUMNS, type ReadTable, type TableOptions } from '#core/measure/table.ts'
 import type { SportProfile } from '#core/sports/profile.ts'
 import { delimiterOf } from '../../../shared/delimiter.ts'
+import { readCsv, writeCsv } from '#contract/csv.ts'
 import { KIND_OF } from '#core/quantities/units.ts'
 import type { StoredReadingRow } from '#contract/entities.ts'
 
@@ -14,9 +14,9 @@ export function writeReadings(
   profile: SportProfile,
   deviceName: (id: string | null) => string,
 ): string {
-  return Papa.unparse({
-    fields: [...TABLE_COLUMNS],
-    data: rows.map((r) => [
+  return writeCsv(
+    TABLE_COLUMNS,
+    rows.map((r) => [
       r.quantity,
       r.value,
       UNIT[KIND_OF[r.quantity] as keyof typeof UNIT],
@@ -30,13 +30,12 @@ export function writeReadings(
       r.condition ? conditionText(r.condition, profile) : '',
       r.basis?.uB != null ? Math.hypot(r.basis.uA ?? 0, r.basis.uB) : '',
     ]),
-  })
+  )
 }
 
 /** What a CSV file or a stretch pasted from a spreadsheet says, cell by cell. The separator (comma, semicolon, tab) is found by itself. */
 export function readReadings(text: string, options: TableOptions): ReadTable {
   const plain = text.replace(/^\ufeff/, '')
   const header = plain.split('\n').find((line) => line.trim() !== '') ?? ''
-  const { data } = Papa.parse<string[]>(plain, { skipEmptyLines: false, delimiter: delimiterOf(header) })
-  return readTable(data, options)
+  return readTable(readCsv(plain, delimiterOf(header)), options)
 }
