@@ -67,7 +67,7 @@ test('type and step a piece: the same sums as by hand', async ({ page }) => {
   await expect(page.getByTestId('cut-amount').locator('input')).toHaveValue('20.5')
   await page.getByTestId('cut-place').locator('input').fill('abc')
   await page.getByTestId('cut-place').locator('input').press('Tab')
-  await expect(page.getByText('Type a number.')).toBeVisible()
+  await expect(page.getByText('“abc” cannot be read as a number.')).toBeVisible()
   await page.locator('.cut').focus()
   await page.keyboard.press('Delete')
   await expect(page.locator('.cut')).toHaveCount(0)

@@ -73,7 +73,8 @@ function listenFor(): void {
 watch(quantity, listenFor, { immediate: true })
 onBeforeUnmount(() => {
   leave.value()
-  void takeOff().catch(() => undefined)
+  window.removeEventListener('pagehide', leaveBench)
+  leaveBench()
   devices.stopListening()
 })
 
@@ -121,6 +122,8 @@ async function save(applied: boolean): Promise<void> {
 async function takeOff(): Promise<void> {
   if (devices.bodyOn) await devices.place('')
 }
+const leaveBench = () => void takeOff().catch(() => undefined)
+window.addEventListener('pagehide', leaveBench)
 async function read(): Promise<void> {
   problem.value = ''
   await devices.measure(props.device).catch((e: unknown) => (problem.value = problemText(e)))

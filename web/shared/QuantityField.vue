@@ -34,10 +34,8 @@ const emit = defineEmits<{ commit: [value: number, typed: string]; cleared: []; 
 const shop = useShop()
 const units = computed(() => shop.unitsOfField(props.quantity))
 const storeKey = computed(() => `kevro-typed-${props.keep}`)
-const written = () =>
-  props.modelValue == null
-    ? ''
-    : writeValue(props.modelValue, props.quantity, units.value, props.lengthCm).replace('−', '-')
+const writtenOf = (value: number) => writeValue(value, props.quantity, units.value, props.lengthCm).replace('−', '-')
+const written = () => (props.modelValue == null ? '' : writtenOf(props.modelValue))
 const text = ref(readTyped(storeKey.value) ?? written())
 const error = ref('')
 countNotTaken(error)
@@ -87,7 +85,9 @@ function commit(): boolean {
     const taken = !props.oneAfterAnother && props.modelValue != null && Math.abs(value - props.modelValue) < 1e-9
     if (!taken) emit('commit', value, text.value.trim())
     dropTyped(storeKey.value)
-    text.value = props.oneAfterAnother ? '' : text.value
+    // What was said against another number stands there as the number that it came to.
+    if (props.oneAfterAnother) text.value = ''
+    else if (/^\s*[+\-−]/.test(text.value)) text.value = writtenOf(value)
     error.value = ''
     return true
   } catch (problem) {
@@ -130,6 +130,7 @@ defineExpose({ focus: () => field.value?.focus() })
     :label="label"
     :suffix="unitMark(quantity, units)"
     :placeholder="placeholder"
+    persistent-placeholder
     :error-messages="error"
     :messages="echo || message"
     inputmode="text"
