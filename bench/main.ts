@@ -106,6 +106,21 @@ async function dragWork(page: Page): Promise<number[]> {
 
 const data = mkdtempSync(join(tmpdir(), 'kevro-bench-'))
 console.log(`${cpus().length} × ${cpus()[0].model}, ${(totalmem() / 2 ** 30).toFixed(0)} GiB, Node ${process.version}`)
+async function showGrowth(): Promise<void> {
+  console.log('\nA shop as it grows, over HTTP, ms')
+  console.table(
+    Object.fromEntries(
+      Object.entries(await scaleTimes(Math.min(REPEATS, 20))).map(([name, v]) => [
+        name,
+        { median: Number(median(v).toFixed(1)), '95th': Number(percentile(v, 95).toFixed(1)), times: v.length },
+      ]),
+    ),
+  )
+}
+if (process.env.ONLY === 'scale') {
+  await showGrowth()
+  process.exit(0)
+}
 console.log('\nPlans of the demo jobs, solver in Node')
 console.table(
   (await planTimes(REPEATS)).map((row) =>
@@ -157,16 +172,7 @@ console.table(
   ),
 )
 
-console.log('\nA shop as it grows, over HTTP, ms')
-console.table(
-  Object.fromEntries(
-    Object.entries(await scaleTimes(Math.min(REPEATS, 20))).map(([name, v]) => [
-      name,
-      { median: Number(median(v).toFixed(1)), '95th': Number(percentile(v, 95).toFixed(1)), times: v.length },
-    ]),
-  ),
-)
-if (process.env.ONLY === 'scale') process.exit(0)
+await showGrowth()
 
 await (await startServer(data)).stop()
 const warm = await startServer(data)

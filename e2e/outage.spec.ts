@@ -138,6 +138,20 @@ test('two windows on one job during an outage: every reading is kept, and the pe
   expect((await massesAt(request, id)).sort()).toEqual([306.1, 306.2, 306.3])
 })
 
+test('leaving with unsent work asks', async ({ page, context }) => {
+  await measured(page, 'Leva Going')
+  await away(context)
+  await read(page, 'mass', '308.8')
+  await expect(word(page)).toContainText('kept here')
+  const asked = page.waitForEvent('dialog')
+  await page.close({ runBeforeUnload: true })
+  const dialog = await asked
+  expect(dialog.type()).toBe('beforeunload')
+  await dialog.dismiss()
+  await back(context)
+  await saved(page)
+})
+
 test('undo takes back the reading that was just entered, with the cursor still in its field', async ({ page }) => {
   await measured(page, 'Gil Undone')
   await read(page, 'mass', '307.7')

@@ -1,8 +1,26 @@
 import { spawn } from 'node:child_process'
+import { postgresBin, startPostgres } from './postgres.mjs'
 import { bin, ensureBuilt, ensureChromium, ensureImage, ensureInstalled, root, run } from './ready.mjs'
 
 ensureInstalled()
 const chromium = ensureChromium()
+const postgres = postgresBin()
+if (!postgres) {
+  console.error(
+    'The tests need PostgreSQL. Install it (on Debian: apt-get install postgresql) or set PG_BIN to its programs.',
+  )
+  process.exit(1)
+}
+/** Tests that stand on a database: they run on the embedded engine with all the others, and on PostgreSQL. */
+const ON_BOTH = [
+  'server/server.test.ts',
+  'server/library.test.ts',
+  'server/drawer.test.ts',
+  'server/fuzz.test.ts',
+  'server/backup',
+  'server/devices',
+  'server/sheets',
+]
 const seconds = (start) => ((Date.now() - start) / 1000).toFixed(0)
 const step = (name, program, args, env = {}) => {
   const start = Date.now()
@@ -35,5 +53,12 @@ await together([
 ])
 const image = ensureImage()
 step('unit tests', bin('vitest'), ['run'], { KEVRO_IMAGE: image })
+const own = await startPostgres(postgres)
+// `run` ends this process when a step fails: the server goes with it.
+process.on('exit', () => own.end())
+step('the server on PostgreSQL', bin('vitest'), ['run', ...ON_BOTH], {
+  KEVRO_IMAGE: image,
+  KEVRO_TEST_SERVER: own.url(),
+})
 ensureBuilt()
 step('browser tests', bin('playwright'), ['test'], { CHROMIUM_PATH: chromium, KEVRO_IMAGE: image })

@@ -1,4 +1,4 @@
-import { mkdtemp, rm } from 'node:fs/promises'
+import { mkdtemp, rm, writeFile } from 'node:fs/promises'
 import { request, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
@@ -346,6 +346,102 @@ describe('the server', () => {
   })
 })
 
+describe('the same twice', () => {
+  const put = (path: string, body: unknown) => ask<{ revision: number }>('PUT', path, body)
+  it('is the same: new jobs, batches and setups', async () => {
+    const { NOTHING_ON } = await import('#core/frame/condition.ts')
+    const body = {
+      ...{ label: 'Twice', sport: 'tennis', geometry: tennis.geometry, condition: NOTHING_ON, axisCm: tennis.axisCm },
+      ...{ units: [], aim: { kind: 'middle' } },
+    }
+    const job = { id: 'twice-job', kind: 'quick', player: null, frame: frame('twice-frame') }
+    const six = await Promise.all(Array.from({ length: 6 }, () => ask('POST', '/jobs', job)))
+    expect(six.map((a) => a.status)).toEqual(Array(6).fill(201))
+    for (let i = 0; i < 3; i++) {
+      const saved = await put('/batches/twice-batch', { expected: 0, body, by: 'T' })
+      expect([saved.status, saved.body.revision]).toEqual([200, 1])
+    }
+    await ask('POST', '/batches/twice-batch/retire', { retired: true })
+    const setup = (await ask<{ id: string }>('GET', '/library/ref-p1')).body
+    for (let i = 0; i < 3; i++) {
+      const saved = await put('/library/twice-setup', { expected: 0, body: { ...setup, name: 'Twice' }, by: 'T' })
+      expect([saved.status, saved.body.revision]).toEqual([200, 1])
+    }
+    const other = await put('/library/twice-setup', { expected: 0, body: { ...setup, name: 'Other' }, by: 'T' })
+    expect(other.status).toBe(409)
+  })
+  it('in one list is refused with the row named; so is one of another job', async () => {
+    await newJob('list-job')
+    const bulk = (rows: unknown[]) => ask<Refused>('POST', '/jobs/list-job/readings/bulk', rows)
+    const twice = await bulk([reading('list-1'), reading('list-2'), reading('list-1')])
+    expect([twice.status, twice.body.error.path]).toEqual([422, 'readings.2.id'])
+    expect(twice.body.error.message).toContain('Reading 3')
+    await newJob('other-job')
+    await ask('POST', '/jobs/other-job/readings', reading('of-the-other'))
+    const foreign = await bulk([reading('list-3'), reading('of-the-other')])
+    expect([foreign.status, foreign.body.error.path]).toEqual([422, 'readings.1.id'])
+    expect((await ask<JobView>('GET', '/jobs/list-job')).body.readings).toEqual([])
+  })
+  type File = {
+    readings: { id: string; value: number }[]
+    stages: { revisions: { contentOf: number; at: string }[] }[]
+  }
+  it.each<[string, (file: File) => unknown, string]>([
+    ['the same reading twice', (file) => file.readings.push(file.readings[0]), 'readings.'],
+    ['a negative revision', (file) => (file.stages[0].revisions[0].contentOf = -1), 'contentOf'],
+    ['a time that is none', (file) => (file.stages[0].revisions[0].at = 'infinity'), '.at'],
+    ['a figure out of this world', (file) => (file.readings[0].value = 1e308), 'readings.0.value'],
+  ])('a job file with %s is refused with the place named', async (_what, spoil, place) => {
+    const file = (await (await fetch(`${base}/jobs/job-done/export`)).json()) as File
+    spoil(file)
+    const { status, body } = await ask<Refused>('POST', '/import', file)
+    expect([status, body.error.data.where]).toEqual([422, expect.stringContaining(place)])
+  })
+})
+
+describe('what is put away', () => {
+  it.each([
+    ['jobs', 'job-done'],
+    ['players', 'player-bartol'],
+    ['frames', 'frame-5'],
+    ['batches', 'batch-arc'],
+  ])('%s are out of sight and come back', async (kind, id) => {
+    const query = kind === 'frames' ? '?sport=tennis' : ''
+    const list = async () => JSON.stringify((await ask('GET', `/${kind}${query}`)).body)
+    expect(await list()).toContain(`"${id}"`)
+    expect((await ask('POST', `/${kind}/${id}/retire`, { retired: true })).status).toBe(200)
+    expect(await list()).not.toContain(`"${id}"`)
+    expect((await ask('POST', `/${kind}/${id}/retire`, { retired: false })).status).toBe(200)
+    expect(await list()).toContain(`"${id}"`)
+    expect((await ask('POST', `/${kind}/nobody/retire`, { retired: true })).status).toBe(404)
+  })
+  it('the queue comes by pages, none twice, none left out', async () => {
+    const seen: string[] = []
+    for (let after = ''; ;) {
+      const { body } = await ask<{ jobs: { id: string }[]; next: string | null }>('GET', `/jobs?limit=4${after}`)
+      seen.push(...body.jobs.map((j) => j.id))
+      if (!body.next) break
+      after = `&after=${body.next}`
+    }
+    const [{ n }] = await db.query('SELECT count(*)::int AS n FROM job')
+    expect([seen.length, new Set(seen).size]).toEqual([n, n])
+  })
+})
+
+describe('the pages', () => {
+  it('a part that is missing is 404, not the start page', async () => {
+    const web = await mkdtemp(join(tmpdir(), 'kevro-web-'))
+    await writeFile(join(web, 'index.html'), '<title>Kevro</title>')
+    const pages = makeApp(db, web).listen(0, '127.0.0.1')
+    await new Promise((ready) => pages.once('listening', ready))
+    const at = `http://127.0.0.1:${(pages.address() as AddressInfo).port}`
+    expect((await fetch(`${at}/assets/gone-123.js`)).status).toBe(404)
+    expect((await fetch(`${at}/job/x/plan`)).status).toBe(200)
+    pages.close()
+    await rm(web, { recursive: true })
+  })
+})
+
 describe('pictures of a frame', () => {
   const jpeg = Buffer.concat([Buffer.from('ffd8ffe000104a46494600010100', 'hex'), Buffer.alloc(200, 7)])
   const put = (id: string, body: Buffer, type: string, job = 'job-returns') =>
@@ -354,6 +450,12 @@ describe('pictures of a frame', () => {
       headers: { 'content-type': type },
       body: new Uint8Array(body),
     })
+  it('of another job are not touched by the same id, and one can be put away', async () => {
+    expect((await put('photo-mine', jpeg, 'image/jpeg')).status).toBe(201)
+    expect((await put('photo-mine', jpeg, 'image/jpeg', 'job-done')).status).toBe(422)
+    expect((await ask('POST', '/photos/photo-mine/retire', { retired: true })).status).toBe(200)
+    expect((await ask('GET', '/jobs/job-returns/photos')).body).toEqual([])
+  })
   it('are kept with the job and come back as they were', async () => {
     expect((await put('photo-1', jpeg, 'image/jpeg')).status).toBe(201)
     const list = (await (await fetch(`${base}/jobs/job-returns/photos`)).json()) as { id: string; bytes: number }[]

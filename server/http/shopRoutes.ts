@@ -43,8 +43,9 @@ export function shopRoutes(db: Database, alarms: readonly string[]): Router {
     response.json(await oneCount(db))
   })
   router.get('/jobs', async (request, response) => {
-    const { retired, ...search } = request.query
-    response.json(await manyJobSummaries(db, jobSearchSchema.parse({ ...search, retired: retired === 'true' })))
+    const { retired, limit, ...search } = request.query
+    const asked = { ...search, retired: retired === 'true', ...(limit ? { limit: Number(limit) } : {}) }
+    response.json(await manyJobSummaries(db, jobSearchSchema.parse(asked)))
   })
   router.get('/players', async (request, response) => {
     response.json(await manyPlayerChoices(db, findSchema.parse(request.query).find))

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { onBeforeUnmount, ref } from 'vue'
-import { useTheme } from 'vuetify'
-import { mdiKeyboardOutline, mdiWeatherNight, mdiWhiteBalanceSunny } from '@mdi/js'
+import { computed, onBeforeUnmount, ref } from 'vue'
+import { useDisplay, useTheme } from 'vuetify'
+import { mdiKeyboardOutline, mdiMenu, mdiWeatherNight, mdiWhiteBalanceSunny } from '@mdi/js'
 import { RouterLink, RouterView } from 'vue-router'
 import OutboxNotices from '../documents/OutboxNotices.vue'
 import SaveState from '../documents/SaveState.vue'
@@ -12,6 +12,16 @@ import { storeTheme } from './themeChoice.ts'
 
 const theme = useTheme()
 const keys = ref(false)
+const PAGES = [
+  { to: '/library', name: 'Library' },
+  { to: '/drawer', name: 'Drawer' },
+  { to: '/instruments', name: 'Instruments' },
+  { to: '/shop', name: 'Shop' },
+]
+/** What does not fit into one row goes into a menu. */
+const { width } = useDisplay()
+const wide = computed(() => width.value >= 820)
+const themeIcon = computed(() => (theme.global.name.value === 'day' ? mdiWeatherNight : mdiWhiteBalanceSunny))
 const outbox = useOutbox()
 onBeforeUnmount(outbox.start())
 
@@ -41,18 +51,20 @@ function onKey(event: KeyboardEvent): void {
       <div id="bar-job" class="bar-job" />
       <SaveState />
       <nav class="bar-end">
-        <v-btn to="/library" variant="text" size="small">Library</v-btn>
-        <v-btn to="/drawer" variant="text" size="small">Drawer</v-btn>
-        <v-btn to="/instruments" variant="text" size="small">Instruments</v-btn>
-        <v-btn to="/shop" variant="text" size="small">Shop</v-btn>
-        <v-btn :icon="mdiKeyboardOutline" variant="text" size="small" aria-label="Keys" @click="keys = true" />
-        <v-btn
-          :icon="theme.global.name.value === 'day' ? mdiWeatherNight : mdiWhiteBalanceSunny"
-          variant="text"
-          size="small"
-          aria-label="Day or dim"
-          @click="toggleTheme"
-        />
+        <template v-if="wide">
+          <v-btn v-for="page in PAGES" :key="page.to" :to="page.to" variant="text" size="small">{{ page.name }}</v-btn>
+          <v-btn :icon="mdiKeyboardOutline" variant="text" size="small" aria-label="Keys" @click="keys = true" />
+          <v-btn :icon="themeIcon" variant="text" size="small" aria-label="Day or dim" @click="toggleTheme" />
+        </template>
+        <v-menu v-else>
+          <template #activator="{ props: menu }"
+            ><v-btn v-bind="menu" :icon="mdiMenu" variant="text" aria-label="Pages"
+          /></template>
+          <v-list>
+            <v-list-item v-for="page in PAGES" :key="page.to" :to="page.to" :title="page.name" />
+            <v-list-item title="Day or dim" :prepend-icon="themeIcon" @click="toggleTheme" />
+          </v-list>
+        </v-menu>
       </nav>
     </header>
     <v-main class="page">
@@ -69,7 +81,7 @@ function onKey(event: KeyboardEvent): void {
   display: flex;
   align-items: center;
   gap: 18px;
-  height: 52px;
+  min-height: 52px;
   padding: 0 18px;
   background: rgb(var(--v-theme-surface));
   border-bottom: 1px solid rgb(var(--v-theme-line));
@@ -99,5 +111,11 @@ function onKey(event: KeyboardEvent): void {
   max-width: 1480px;
   width: 100%;
   margin: 0 auto;
+}
+@media (max-width: 820px) {
+  .bar {
+    gap: 8px;
+    padding: 0 10px;
+  }
 }
 </style>

@@ -162,4 +162,10 @@ const size = (bytes: number) => (bytes < 1e6 ? `${Math.ceil(bytes / 1e3)} kB` : 
   overflow-wrap: anywhere;
   margin: 8px 0 12px;
 }
+@media (max-width: 560px) {
+  tr > :nth-child(4),
+  tr > :nth-child(5) {
+    display: none;
+  }
+}
 </style>

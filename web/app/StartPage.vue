@@ -92,6 +92,18 @@ async function turn(job: JobSummary, retired: boolean): Promise<void> {
   }
 }
 
+/** The batch that was just put away, for undoing it. */
+const gone = shallowRef<BatchSummary | null>(null)
+async function turnBatch(batch: BatchSummary, retired: boolean): Promise<void> {
+  try {
+    await call('POST', `/batches/${batch.id}/retire`, { retired })
+    gone.value = retired ? batch : null
+    batches.value = await call<BatchSummary[]>('GET', '/batches')
+  } catch (error) {
+    problem.value = problemText(error)
+  }
+}
+
 async function takeIn(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement
   const chosen = input.files?.[0]
@@ -192,10 +204,22 @@ async function takeIn(event: Event): Promise<void> {
       No jobs yet. Put a frame on the bench with <b>New job</b>, or try <b>Quick bench</b> for a walk-in.
     </p>
     <v-btn v-if="queue.next" class="mt-3" data-testid="more-jobs" @click="queue.more()">More jobs</v-btn>
+    <p v-if="gone" class="mt-3 mb-0" role="status">
+      “{{ gone.label }}” was put away.
+      <v-btn size="small" data-testid="batch-back" @click="turnBatch(gone!, false)">Undo</v-btn>
+    </p>
     <ul v-if="batches.length > 0" class="batches">
       <li v-for="b in batches" :key="b.id">
         <RouterLink :to="{ name: 'batch', params: { id: b.id } }">{{ b.label }}</RouterLink>
         <span class="quiet">{{ b.units }} units</span>
+        <v-btn
+          size="x-small"
+          variant="text"
+          :aria-label="`Put away ${b.label}`"
+          data-testid="retire-batch"
+          @click="turnBatch(b, true)"
+          >Put away</v-btn
+        >
       </li>
     </ul>
     <footer class="mt-6 d-flex ga-2 align-center">
@@ -258,5 +282,13 @@ async function takeIn(event: Event): Promise<void> {
   color: rgb(var(--v-theme-primary));
   font-weight: 650;
   margin-right: 6px;
+}
+@media (max-width: 760px) {
+  .queue li {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .away {
+    justify-self: end;
+  }
 }
 </style>

@@ -28,7 +28,6 @@ export async function jobOfUnit(batch: BatchBody, unit: BatchUnit, by: string): 
     purpose: 'measure',
     supersedes: null,
   }))
-  if (readings.length > 0) await call('POST', `/jobs/${id}/readings/bulk`, readings)
   await call('PUT', `/jobs/${id}/stages/measure`, {
     expected: 0,
     body: {
@@ -38,6 +37,7 @@ export async function jobOfUnit(batch: BatchBody, unit: BatchUnit, by: string): 
     },
     used: {},
     by,
+    readings,
   })
   return id
 }

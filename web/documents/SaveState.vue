@@ -28,6 +28,7 @@ const trouble = computed(() => outbox.words !== 'saved' && !outbox.words.startsW
 }
 .word {
   font-size: 13px;
+  line-height: 1.25;
 }
 .trouble {
   color: rgb(var(--v-theme-warning));

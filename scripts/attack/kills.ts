@@ -1,0 +1,41 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { Client, startServer } from './client.ts'
+
+/** Kills the server in the middle of edits, so many times; what was acknowledged has to be there. */
+const kills = Number(process.argv[2] ?? 1000)
+const PORT = 4487
+/** A fresh job now and then, so that histories stay short enough to be read back. */
+const KILLS_A_JOB = 50
+const root = mkdtempSync(join(tmpdir(), 'kevro-kills-'))
+const data = ['--data', join(root, 'shop')]
+let [acknowledged, lost] = [0, 0]
+const odd = new Set<string>()
+let server = await startServer(PORT, data)
+for (let done = 0; done < kills;) {
+  const clients = [new Client(PORT), new Client(PORT)]
+  await Promise.all(clients.map((c) => c.begin()))
+  const working = clients.map((c) => c.work())
+  for (let k = 0; k < KILLS_A_JOB && done < kills; k++, done++) {
+    await new Promise((next) => setTimeout(next, 150 + Math.random() * 350))
+    server.child.kill('SIGKILL')
+    await server.ended
+    server = await startServer(PORT, data)
+  }
+  for (const client of clients) client.over = true
+  await Promise.all(working)
+  for (const client of clients) {
+    const gone = await client.lost()
+    lost += gone.length
+    for (const one of [...gone, ...client.odd]) odd.add(one)
+    acknowledged += client.acknowledged.length
+  }
+}
+server.child.kill('SIGTERM')
+await server.ended
+rmSync(root, { recursive: true, force: true })
+console.log(
+  `${kills} kills: ${acknowledged} acknowledged edits, ${lost} lost${odd.size > 0 ? `; ${[...odd].slice(0, 5).join('; ')}` : ''}`,
+)
+process.exit(lost === 0 && odd.size === 0 && acknowledged > kills ? 0 : 1)
