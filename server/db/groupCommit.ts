@@ -1,3 +1,5 @@
+/** A disk that takes no flush for so long does not take it at all, ms. */
+const GIVE_UP_MS = 10000
 /** How long a commit waits to be flushed together with others while the engine is busy, ms. */
 export const WAIT_MS = 4
 
@@ -6,7 +8,8 @@ export const WAIT_MS = 4
  * together.
  */
 export class GroupCommit {
-  private waiting: (() => void)[] = []
+  private waiting: { done(): void; failed(error: unknown): void }[] = []
+  private failingSince: number | null = null
   private timer: NodeJS.Timeout | undefined
   private readonly due: () => void
 
@@ -22,10 +25,10 @@ export class GroupCommit {
   /** Resolves once what was just committed is on the disk. */
   committed(): Promise<void> {
     if (this.waiting.length === 0) this.wait()
-    return new Promise((resolve) => this.waiting.push(resolve))
+    return new Promise((done, failed) => this.waiting.push({ done, failed }))
   }
 
-  /** Flushes all that was committed before this moment; when that fails they go on waiting for the next flush. */
+  /** Flushes all that was committed before this moment; when that fails they wait for the next flush, and are refused in the end. */
   async flushWith(flush: () => Promise<unknown>): Promise<void> {
     const group = this.waiting
     if (group.length === 0) return
@@ -33,8 +36,11 @@ export class GroupCommit {
     clearTimeout(this.timer)
     try {
       await flush()
-      for (const answered of group) answered()
-    } catch {
+      this.failingSince = null
+      for (const { done } of group) done()
+    } catch (error) {
+      this.failingSince ??= performance.now()
+      if (performance.now() - this.failingSince > GIVE_UP_MS) return group.forEach(({ failed }) => failed(error))
       this.waiting = [...group, ...this.waiting]
       this.wait()
     }

@@ -30,8 +30,9 @@ export function useBatch(id: string) {
   const aimed = shallowRef<{ name: string; wanted: Partial<Record<Quantity, number>> } | null>(null)
 
   async function open(): Promise<void> {
+    const acks = outbox.ackCount()
     const [batch] = await Promise.all([call<Batch>('GET', `/batches/${id}`), outbox.ready()])
-    const made = outbox.madeOf(doc)
+    const made = outbox.madeSince(doc, acks)
     show(made && made.revision > batch.revision ? (made.answer as Batch) : batch)
     const waiting = outbox.waitingFor(doc).at(-1)
     if (waiting) body.value = waiting.content as BatchBody

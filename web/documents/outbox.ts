@@ -9,7 +9,7 @@ class Queue {
   conflict = false
   sending: Promise<void> | null = null
   /** The newest revision that an edit of this window made, and what the server then showed. */
-  made: { revision: number; answer: unknown } | null = null
+  made: { revision: number; answer: unknown; ack: number } | null = null
   failures = 0
   callOff: (() => void) | null = null
 }
@@ -24,6 +24,7 @@ export class Outbox {
   private readonly listeners = new Set<(news: DocumentNews | null) => void>()
   private readonly parts: OutboxParts
   private order = 0
+  private acks = 0
   private started = false
   /** Edits that the browser did not store, with what would have to be stored. */
   private readonly unstored = new Map<string, Edit>()
@@ -73,9 +74,14 @@ export class Outbox {
   waitingUnder(prefix: string): Edit[] {
     return [...this.queues].flatMap(([doc, { edits }]) => (doc.startsWith(prefix) ? edits.slice(-1) : []))
   }
-  /** The newest that this window got acknowledged, for a page whose own look at the server may be older. */
-  madeOf(doc: DocumentName): { revision: number; answer: unknown } | null {
-    return this.queues.get(doc)?.made ?? null
+  /** How many edits were acknowledged so far: asked before a look at the server, it tells what that look cannot have seen. */
+  ackCount(): number {
+    return this.acks
+  }
+  /** What was acknowledged after so many others: newer than a look at the server that began then. */
+  madeSince(doc: DocumentName, acks: number): { revision: number; answer: unknown } | null {
+    const made = this.queues.get(doc)?.made
+    return made && made.ack > acks ? made : null
   }
 
   /** A change: from here on it is not lost. */
@@ -185,7 +191,7 @@ export class Outbox {
 
   private acknowledged(doc: DocumentName, queue: Queue, edit: Edit, { revision, answer }: Outcome & { kind: 'saved' }) {
     queue.edits.shift()
-    queue.made = { revision, answer }
+    queue.made = { revision, answer, ack: ++this.acks }
     this.passOn(queue, revision)
     this.forget(edit)
     this.tell({ doc, saved: { edit, revision, answer, more: queue.edits.length > 0 } })

@@ -111,6 +111,7 @@ export const useOutbox = defineStore('outbox', () => {
     settled: (prefix?: string) => outbox.settled(prefix),
     waitingFor: (doc: DocumentName) => outbox.waitingFor(doc),
     waitingUnder: (prefix: string) => outbox.waitingUnder(prefix),
-    madeOf: (doc: DocumentName) => outbox.madeOf(doc),
+    ackCount: () => outbox.ackCount(),
+    madeSince: (doc: DocumentName, acks: number) => outbox.madeSince(doc, acks),
   }
 })

@@ -104,6 +104,7 @@ export const useJob = defineStore('job', () => {
   let opening = 0
   async function open(id: string): Promise<void> {
     const mine = ++opening
+    const acks = outbox.ackCount()
     const [answer] = await Promise.all([call<JobView>('GET', `/jobs/${encodeURIComponent(id)}`), outbox.ready()])
     const found = jobViewSchema.parse(answer)
     if (mine !== opening) return
@@ -112,7 +113,7 @@ export const useJob = defineStore('job', () => {
     shop.unitsFor(id)
     problem.value = ''
     liveCuts.value = null
-    layOver()
+    layOver(acks)
   }
   outbox.onReload((doc) => {
     if (view.value && belongs(doc)) void open(view.value.job.id).catch((error) => (problem.value = problemText(error)))
@@ -127,11 +128,11 @@ export const useJob = defineStore('job', () => {
     view.value !== null && names(view.value.job.id, view.value.job.frameId).includes(doc)
 
   /** What waits, and what was acknowledged while the server’s view was on its way, in place of what is older. */
-  function layOver(): void {
+  function layOver(acks: number): void {
     const { job, frame } = view.value!
     for (const stage of STAGES) {
       const doc = stageOfJob(job.id, stage)
-      const made = outbox.madeOf(doc)
+      const made = outbox.madeSince(doc, acks)
       if (made && made.revision > (stageOf(stage)?.revision ?? 0)) putStage(made.answer as SavedStage)
       for (const edit of outbox.waitingFor(doc)) showStage(stage, edit.content as StageContent, edit.typedAt)
     }
