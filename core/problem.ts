@@ -44,6 +44,7 @@ export type ProblemCode =
   | 'library.word'
   | 'impact.impossible'
   | 'target.mgri'
+  | 'target.mgriMinor'
   | 'weighing.none'
   | 'weighing.strip'
   | 'numbers.notACovariance'

@@ -1,9 +1,9 @@
 import { estimateOf } from '../frame/state.ts'
 import type { PlayerFacts } from '../job/bodies.ts'
 import { QUANTITIES, type Quantity, type ShownQuantity } from '../quantities/units.ts'
-import { bareState, ceilingHere, rulesFacts, type FrameNow } from './player.ts'
-import { GUARD_RULES } from './rules/guardRules.ts'
-import { judge, ruleWords, type Judged, type Rule, type RuleFacts } from './rules/rule.ts'
+import { ceilingHere, rulesFacts, type FrameNow } from './player.ts'
+import { FRAME_RULES, GUARD_RULES } from './rules/guardRules.ts'
+import { firing, judge, ruleWords, type Judged, type Rule, type RuleFacts } from './rules/rule.ts'
 import type { Confirmation, TargetLines } from './target.ts'
 
 /** A caution on a target. It warns; the fitter decides. */
@@ -42,12 +42,15 @@ export function targetFacts(
   const mass = change('mass')
   const swing = change('swingWeight')
   const ceiling = ceilingHere(frame, player)
+  const aimed = Object.keys(lines).length > 0
   return {
     ...base,
-    hasTarget: Object.keys(lines).length > 0 ? 'yes' : 'no',
+    hasTarget: aimed ? 'yes' : 'no',
     massUpG: mass && mass.by,
     massDownTolerances: mass && -mass.by / mass.tolerance,
-    targetBareMassG: mass && bareState(frame).massG! + mass.by,
+    // What a target leaves open stays as it is: a frame that is too heavy is so whatever else is aimed at.
+    targetBareMassG: aimed && base.bareMassG !== null ? base.bareMassG + (mass?.by ?? 0) : null,
+    targetBareSwingKgCm2: aimed && base.bareSwingKgCm2 !== null ? base.bareSwingKgCm2 + (swing?.by ?? 0) : null,
     swingUpTolerances: swing && swing.by / profile.tolerance.swingWeight,
     swingUpShare: swing && swing.by / swing.now,
     overCeilingKgCm2: ceiling === null || !lines.swingWeight ? null : lines.swingWeight.value - ceiling,
@@ -108,6 +111,12 @@ export function guardsOnTarget(
       },
     ]
   })
+}
+
+/** What there is to say of a frame as it stands, before there is any target: too heavy for the age of who plays it. */
+export function cautionsOnFrame(frame: FrameNow, player: PlayerFacts | null): { id: string; words: string }[] {
+  const facts = rulesFacts(frame, player)
+  return firing(FRAME_RULES, facts).map((rule) => ({ id: rule.id, words: ruleWords(rule, facts) }))
 }
 
 /** The guards that still ask for a reason in writing. */

@@ -6,6 +6,7 @@ import { QUANTITIES, type Quantity } from '../quantities/units.ts'
 import { dosed, shapeAt, type Dose } from './places.ts'
 import { ceilingHere, type FrameNow } from './player.ts'
 import type { SchoolId, TargetPlace } from './rules/rule.ts'
+import { dosesWithin, isMinor } from './minors.ts'
 import { fromDoses, mgriDoses } from './ways.ts'
 import type { TargetLines } from './target.ts'
 
@@ -107,8 +108,11 @@ export function proposals(frame: FrameNow, player: PlayerFacts | null): Proposal
     sides: [{ place: 'threeNine', massG: room / swing('threeNine').swing }],
     mgri: mgriDoses(frame)?.doses ?? null,
   }
-  return SCHOOLS.filter((school) => school.id !== 'mgri' || frame.profile.id === 'tennis').map((school) => {
-    const mine = (doses[school.id] ?? []).filter((d) => d.massG > 0.05)
+  return SCHOOLS.filter(
+    // The evidence is thin: nothing to try on children.
+    (school) => school.id !== 'mgri' || (frame.profile.id === 'tennis' && !isMinor(player)),
+  ).map((school) => {
+    const mine = dosesWithin(frame, player, doses[school.id] ?? []).filter((d) => d.massG > 0.05)
     const after = dosed(state, mine, geometry)
     const { recoilWeightKgCm2, mgri } = derivedNumbers(after)
     const none = doses[school.id] === null
@@ -125,7 +129,9 @@ export function proposals(frame: FrameNow, player: PlayerFacts | null): Proposal
           ? ''
           : school.id === 'mgri'
             ? 'already there'
-            : 'at the ceiling: no more swing weight',
+            : isMinor(player)
+              ? 'at the most for the age: nothing is added'
+              : 'at the ceiling: no more swing weight',
     }
   })
 }

@@ -186,10 +186,12 @@ describe('M·g·R/I', () => {
   it('inside its band nothing changes; out of reach it says so', () => {
     const k = derivedNumbers(usualState()).mgri
     expect(k).toBeGreaterThan(20)
-    expect(fromMgri(frame()).mass!.value).toBeCloseTo(305.4, 9)
+    expect(fromMgri(frame(), null).mass!.value).toBeCloseTo(305.4, 9)
     const far = frame({ state: frameState({ mass: e(305), balance: e(28), swingWeight: e(340) }, 10.16) })
-    expect(() => fromMgri(far)).toThrow('target.mgri')
-    expect(() => fromMgri(frame({ state: frameState({ mass: e(305) }, 10.16) }))).toThrow('state.needs at balance')
+    expect(() => fromMgri(far, null)).toThrow('target.mgri')
+    expect(() => fromMgri(frame({ state: frameState({ mass: e(305) }, 10.16) }), null)).toThrow(
+      'state.needs at balance',
+    )
   })
 })
 

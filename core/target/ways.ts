@@ -4,6 +4,7 @@ import type { PlayerFacts } from '../job/bodies.ts'
 import { meansOf } from '../frame/shape.ts'
 import { GCM2_PER_KGCM2, GRAVITY_CM_S2, QUANTITIES, type Quantity } from '../quantities/units.ts'
 import type { SportProfile } from '../sports/profile.ts'
+import { dosesWithin, isMinor, withinClass } from './minors.ts'
 import { dosed, shapeAt, type Dose } from './places.ts'
 import { bareState, ceilingHere, rulesFacts, type FrameNow } from './player.ts'
 import { PLAYER_RULES } from './rules/playerRules.ts'
@@ -94,7 +95,7 @@ export function fromBand(frame: FrameNow, player: PlayerFacts | null): TargetLin
       frame.profile,
     )
   }
-  return lines
+  return withinClass(lines, frame, player)
 }
 
 /** Swing weight at the player's ceiling. Empty when none is known. */
@@ -149,7 +150,8 @@ export function fromComplaints(frame: FrameNow, player: PlayerFacts | null): Tar
     ...(share !== 0 ? [{ code: 'scaled' as const, share }] : []),
   ]
   const doses = shifts.map(({ effect }) => ({ place: effect.place, massG: effect.massG }))
-  return fromDoses({ ...frame, state: inProportion(frame.state, share) }, doses, 'complaints', reasons)
+  const scaled = { ...frame, state: inProportion(frame.state, share) }
+  return withinClass(fromDoses(scaled, dosesWithin(scaled, player, doses), 'complaints', reasons), frame, player)
 }
 
 /** Every gram of a frame less by a share, where it sits: mass and inertias scale, balance stays. */
@@ -192,8 +194,9 @@ export function mgriDoses(frame: FrameNow): { k: number; to: number; doses: Dose
   return null
 }
 
-/** @throws Problem `state.needs`, `target.mgri` when no dose within reason reaches the band */
-export function fromMgri(frame: FrameNow): TargetLines {
+/** @throws Problem `state.needs`, `target.mgriMinor` for a child, `target.mgri` when no dose within reason reaches the band */
+export function fromMgri(frame: FrameNow, player: PlayerFacts | null): TargetLines {
+  if (isMinor(player)) throw new Problem('target.mgriMinor')
   const found = mgriDoses(frame)
   if (!found) throw new Problem('target.mgri', '', { k: derivedNumbers(frame.state).mgri })
   return fromDoses(frame, found.doses, 'mgri', [{ code: 'mgri', from: found.k, to: found.to }])

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { estimateOf, type FrameState } from '#core/frame/state.ts'
 import { conditionText } from '#core/frame/condition.ts'
 import { referenceState } from '#core/compare/setup.ts'
+import { cautionsOnFrame } from '#core/target/guards.ts'
 import { aimsOf, numbersShown } from '#core/job/check.ts'
 import type { AimQuantity } from '#core/quantities/units.ts'
 import { fixed } from '#core/quantities/write.ts'
@@ -31,6 +32,14 @@ const chosen = computed(() => {
     .filter((r) => ids.includes(r.id))
     .map((r) => ({ name: r.name, state: referenceState(r, p, job.profile) }))
 })
+/** What this frame says as it stands, whatever is aimed at. */
+const cautions = computed(() => {
+  const p = job.picture
+  if (!p || !measured.value) return []
+  const { condition } = p
+  const frame = { state: measured.value, condition, geometry: job.view!.frame.geometry, profile: job.profile }
+  return cautionsOnFrame(frame, job.bodies.player?.facts ?? null)
+})
 const shown = computed(() => numbersShown(job.bodies.target))
 const target = (quantity: AimQuantity) => aimsOf(job.bodies.target)[quantity] ?? null
 const references = (quantity: AimQuantity) =>
@@ -49,6 +58,9 @@ const references = (quantity: AimQuantity) =>
     </div>
     <p class="quiet state">
       {{ conditionText(job.picture.condition, job.profile) }}; swing weight about {{ fixed(job.picture.axisCm, 2) }} cm
+    </p>
+    <p v-for="caution in cautions" :key="caution.id" class="caution" role="alert" :data-caution="caution.id">
+      {{ caution.words }}
     </p>
     <QuantityRow
       v-for="quantity in shown"
@@ -73,5 +85,12 @@ const references = (quantity: AimQuantity) =>
   font-size: 12.5px;
   margin: 0 0 6px;
   line-height: 1.3;
+}
+.caution {
+  margin: 0 0 8px;
+  padding: 6px 10px;
+  font-size: 14px;
+  border-left: 4px solid rgb(var(--v-theme-warning));
+  background: rgb(var(--v-theme-background));
 }
 </style>

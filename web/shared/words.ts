@@ -119,6 +119,8 @@ export function problemWords(problem: Problem): string {
       return `${problem.path}: “${d.text}” is not one of ${(d.known as unknown as string[]).join(', ')}.`
     case 'impact.impossible':
       return 'These numbers do not fit together: no mass would be left at the middle. Read them again.'
+    case 'target.mgriMinor':
+      return 'M·g·R/I is not tuned on a minor’s frame: the evidence is thin.'
     case 'target.mgri':
       return `M·g·R/I is ${fixed(Number(d.k), 2)}; no mass within reason brings it to 20 to 21.`
     case 'weighing.none':

@@ -1,3 +1,4 @@
+import { AGE_CLASSES, type AgeClass } from './ageClasses.ts'
 import type { Rule, Test } from './rule.ts'
 
 const PRACTICE = { grade: 'common practice', source: 'common practice, no source', school: 'common' } as const
@@ -10,6 +11,42 @@ const raised: Test = {
     { fact: 'swingUpTolerances', over: 1 },
   ],
 }
+
+const HARM = 'Early gain in ball speed, later harm to shoulder and stroke.'
+/** What is said where a frame, as it stands or as it is aimed at, is over the class of an age: by weight and by swing weight. */
+function classRules(c: AgeClass, of: 'frame' | 'target'): Rule[] {
+  const [mass, swing] =
+    of === 'frame' ? (['bareMassG', 'bareSwingKgCm2'] as const) : (['targetBareMassG', 'targetBareSwingKgCm2'] as const)
+  const effect = (quantity: 'mass' | 'swingWeight') =>
+    ({ kind: 'guard', quantity, confirm: of === 'target' && c.confirm }) as const
+  const age: Test = { fact: 'age', atLeast: c.from, below: c.to }
+  const prefix = of === 'frame' ? 'frame' : 'guard'
+  const what = of === 'frame' ? 'this frame has' : 'this comes to'
+  const wide = c.sport === 'tennis' ? '' : ' Common practice, wide: look at the player too.'
+  const rules: Rule[] = [
+    {
+      id: `${prefix}.class.${c.id}`,
+      sports: [c.sport],
+      when: { all: [age, { fact: mass, over: c.mostMassG }] },
+      effect: effect('mass'),
+      words: `At {age} a bare frame is usually ${c.mostMassG} g at most; ${what} {${mass}} g. ${HARM}${wide}`,
+      ...PRACTICE,
+    },
+  ]
+  if (c.mostSwingKgCm2 !== null)
+    rules.push({
+      id: `${prefix}.classSwing.${c.id}`,
+      sports: [c.sport],
+      when: { all: [age, { fact: swing, over: c.mostSwingKgCm2 }] },
+      effect: effect('swingWeight'),
+      words: `At {age} the bare swing weight is usually ${c.mostSwingKgCm2} at most; ${what} {${swing}}. ${HARM}`,
+      ...PRACTICE,
+    })
+  return rules
+}
+
+/** What a frame says as it stands, before there is a target. */
+export const FRAME_RULES: readonly Rule[] = AGE_CLASSES.flatMap((c) => classRules(c, 'frame'))
 
 /** Cautions on a target. Each warns with its reason and source; the fitter decides. */
 export const GUARD_RULES: readonly Rule[] = [
@@ -49,47 +86,7 @@ export const GUARD_RULES: readonly Rule[] = [
     source: memory('Equipment standard of pickleball, length + width ≤ 24 in'),
     ...RULES,
   },
-  {
-    id: 'guard.class.under12',
-    sports: ['tennis'],
-    when: {
-      all: [
-        { fact: 'age', below: 12 },
-        { fact: 'targetBareMassG', over: 260 },
-      ],
-    },
-    effect: { kind: 'guard', quantity: 'mass', confirm: true },
-    words:
-      'At {age} the usual bare weight is up to 260 g; this comes to {targetBareMassG} g. Early gain in ball speed, later harm to shoulder and stroke.',
-    ...PRACTICE,
-  },
-  {
-    id: 'guard.class.under15',
-    sports: ['tennis'],
-    when: {
-      all: [
-        { fact: 'age', atLeast: 12, below: 15 },
-        { fact: 'targetBareMassG', over: 290 },
-      ],
-    },
-    effect: { kind: 'guard', quantity: 'mass', confirm: true },
-    words:
-      'At {age} the usual bare weight is about 280 g, 290 g at most; this comes to {targetBareMassG} g. Early gain in ball speed, later harm to shoulder and stroke.',
-    ...PRACTICE,
-  },
-  {
-    id: 'guard.class.under18',
-    sports: ['tennis'],
-    when: {
-      all: [
-        { fact: 'age', atLeast: 15, below: 18 },
-        { fact: 'targetBareMassG', over: 310 },
-      ],
-    },
-    effect: { kind: 'guard', quantity: 'mass', confirm: false },
-    words: 'At {age} the usual bare weight is about 300 g; this comes to {targetBareMassG} g.',
-    ...PRACTICE,
-  },
+  ...AGE_CLASSES.flatMap((c) => classRules(c, 'target')),
   {
     id: 'guard.oneClass',
     sports: ['tennis'],

@@ -155,7 +155,7 @@ export const STYLES: readonly Rule[] = [
   {
     id: 'mgri.low',
     sports: ['tennis'],
-    when: { fact: 'mgri', below: 20 },
+    when: { all: [adult, { fact: 'mgri', below: 20 }] },
     effect: { kind: 'school', school: 'mgri' },
     words: 'M·g·R/I is {mgri}; one school tunes it to 20 to 21 with mass near the hand.',
     ...PRACTICE,
@@ -165,7 +165,7 @@ export const STYLES: readonly Rule[] = [
   {
     id: 'mgri.high',
     sports: ['tennis'],
-    when: { fact: 'mgri', over: 21 },
+    when: { all: [adult, { fact: 'mgri', over: 21 }] },
     effect: { kind: 'school', school: 'mgri' },
     words: 'M·g·R/I is {mgri}; one school tunes it to 20 to 21 with mass on the hoop.',
     ...PRACTICE,

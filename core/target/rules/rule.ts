@@ -19,9 +19,12 @@ export interface RuleFacts {
   frameLengthCm: number | null
   /** The frame brought to bare with a base grip. */
   bareMassG: number | null
+  /** The same about the sport's axis. */
+  bareSwingKgCm2: number | null
   mgri: number | null
   /** Of a target; null while there is none. */
   targetBareMassG: number | null
+  targetBareSwingKgCm2: number | null
   massUpG: number | null
   massDownTolerances: number | null
   swingUpTolerances: number | null

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { GUARD_RULES } from './guardRules.ts'
+import { FRAME_RULES, GUARD_RULES } from './guardRules.ts'
 import { PLAYER_RULES } from './playerRules.ts'
 import { factsOf, firing, holds, judge, ruleWords, type Rule, type RuleFacts } from './rule.ts'
 
@@ -21,8 +21,10 @@ const NOTHING: RuleFacts = {
   ceilingKnown: 'no',
   frameLengthCm: null,
   bareMassG: null,
+  bareSwingKgCm2: null,
   mgri: null,
   targetBareMassG: null,
+  targetBareSwingKgCm2: null,
   massUpG: null,
   massDownTolerances: null,
   swingUpTolerances: null,
@@ -143,8 +145,24 @@ const CASES: Record<string, Cases> = {
       { age: 18, hoursPerWeek: 2.9, late: 'never' },
     ],
   },
-  'mgri.low': { fires: { mgri: 19.5 }, silent: { mgri: 20.5 }, unknown: {}, edge: [{ mgri: 19.99 }, { mgri: 20 }] },
-  'mgri.high': { fires: { mgri: 21.5 }, silent: { mgri: 20.5 }, unknown: {}, edge: [{ mgri: 21.01 }, { mgri: 21 }] },
+  'mgri.low': {
+    fires: { age: 30, mgri: 19.5 },
+    silent: { age: 12, mgri: 19.5 },
+    unknown: { mgri: 19.5 },
+    edge: [
+      { age: 18, mgri: 19.99 },
+      { age: 18, mgri: 20 },
+    ],
+  },
+  'mgri.high': {
+    fires: { age: 30, mgri: 21.5 },
+    silent: { age: 12, mgri: 21.5 },
+    unknown: { mgri: 21.5 },
+    edge: [
+      { age: 18, mgri: 21.01 },
+      { age: 18, mgri: 21 },
+    ],
+  },
   'half.growing': { fires: { age: 14 }, silent: { age: 40 }, unknown: {}, edge: [{ age: 17 }, { age: 18 }] },
   'complaint.twists': {
     fires: { complaints: ['twists'], mishits: 'centre' },
@@ -278,33 +296,6 @@ const CASES: Record<string, Cases> = {
       { sport: 'pickleball', sumOverCm: 0 },
     ],
   },
-  'guard.class.under12': {
-    fires: { age: 10, targetBareMassG: 275 },
-    silent: { age: 10, targetBareMassG: 250 },
-    unknown: { age: 10, targetBareMassG: null },
-    edge: [
-      { age: 11, targetBareMassG: 260.1 },
-      { age: 11, targetBareMassG: 260 },
-    ],
-  },
-  'guard.class.under15': {
-    fires: { age: 13, targetBareMassG: 300 },
-    silent: { age: 15, targetBareMassG: 300 },
-    unknown: { age: null, targetBareMassG: 300 },
-    edge: [
-      { age: 12, targetBareMassG: 290.1 },
-      { age: 12, targetBareMassG: 290 },
-    ],
-  },
-  'guard.class.under18': {
-    fires: { age: 16, targetBareMassG: 320 },
-    silent: { age: 18, targetBareMassG: 320 },
-    unknown: { age: null, targetBareMassG: 320 },
-    edge: [
-      { age: 15, targetBareMassG: 310.1 },
-      { age: 15, targetBareMassG: 310 },
-    ],
-  },
   'guard.oneClass': {
     fires: { massUpG: 25 },
     silent: { massUpG: 5 },
@@ -376,7 +367,41 @@ const CASES: Record<string, Cases> = {
   },
 }
 
-const ALL: readonly Rule[] = [...PLAYER_RULES, ...GUARD_RULES]
+/** Weight and swing weight over which a bare frame is too much for an age: common practice, no source; typed again for the test. */
+const CLASSES: [id: string, sport: RuleFacts['sport'], ages: [number, number], massG: number, swing: number | null][] =
+  [
+    ['under12', 'tennis', [6, 11], 260, 268],
+    ['under15', 'tennis', [12, 14], 290, 285],
+    ['under18', 'tennis', [15, 17], 310, 300],
+    ['padel.under12', 'padel', [6, 11], 330, null],
+    ['padel.under15', 'padel', [12, 14], 350, null],
+    ['padel.under18', 'padel', [15, 17], 365, null],
+    ['badminton.under12', 'badminton', [6, 11], 85, null],
+    ['badminton.under18', 'badminton', [12, 17], 90, null],
+    ['pickleball.under12', 'pickleball', [6, 11], 225, null],
+    ['pickleball.under18', 'pickleball', [12, 17], 240, null],
+  ]
+for (const [id, sport, [from, to], massG, swing] of CLASSES)
+  for (const [prefix, mass, swinging] of [
+    ['guard', 'targetBareMassG', 'targetBareSwingKgCm2'],
+    ['frame', 'bareMassG', 'bareSwingKgCm2'],
+  ] as const)
+    for (const [kind, fact, most] of [
+      ['class', mass, massG],
+      ['classSwing', swinging, swing],
+    ] as const)
+      if (most !== null)
+        CASES[`${prefix}.${kind}.${id}`] = {
+          fires: { sport, age: from, [fact]: most + 20 },
+          silent: { sport, age: 30, [fact]: most + 20 },
+          unknown: { sport, age: from, [fact]: null },
+          edge: [
+            { sport, age: to, [fact]: most + 0.1 },
+            { sport, age: to, [fact]: most },
+          ],
+        }
+
+const ALL: readonly Rule[] = [...PLAYER_RULES, ...GUARD_RULES, ...FRAME_RULES]
 const facts = (some: Some): RuleFacts => ({ ...NOTHING, ...some })
 const verdictOf = (id: string, some: Some) => judge(ALL, facts(some)).find((j) => j.rule.id === id)?.verdict ?? 'no'
 

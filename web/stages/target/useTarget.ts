@@ -3,6 +3,7 @@ import { bestGrade, referenceState } from '#core/compare/setup.ts'
 import { estimateOf } from '#core/frame/state.ts'
 import type { TargetBody } from '#core/job/bodies.ts'
 import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
+import { withinClass } from '#core/target/minors.ts'
 import { guardsOnTarget, setupKindOf, unconfirmed } from '#core/target/guards.ts'
 import { ceilingHere, rulesFacts, type FrameNow } from '#core/target/player.ts'
 import { PLAYER_RULES } from '#core/target/rules/playerRules.ts'
@@ -81,7 +82,7 @@ export function useTarget() {
       case 'complaints':
         return fromComplaints(frame.value, player.value)
       case 'mgri':
-        return fromMgri(frame.value)
+        return fromMgri(frame.value, player.value)
       case 'school':
         return schools.value.found.find((p) => p.school.id === body.value.school)?.lines ?? {}
       case 'hand':
@@ -91,7 +92,7 @@ export function useTarget() {
 
   /** Works numbers out and keeps those typed by hand, with tolerances and reasons as they were. */
   function put(change: Partial<TargetBody>, found: TargetLines): void {
-    const held = heldAt(found, ceiling.value)
+    const held = withinClass(heldAt(found, ceiling.value), frame.value, player.value)
     const lines: TargetLines = {}
     for (const quantity of QUANTITIES) {
       const before = body.value.lines[quantity]
