@@ -126,3 +126,29 @@ export class Client {
     ]
   }
 }
+
+/** What came of all clients of an attack. */
+export class Tally {
+  acknowledged = 0
+  lost = 0
+  readonly odd = new Set<string>()
+
+  /** The clients stop; what each was answered is held against what is there. */
+  async close(clients: readonly Client[], working: readonly Promise<void>[]): Promise<void> {
+    for (const client of clients) client.over = true
+    await Promise.all(working)
+    for (const client of clients) {
+      const gone = await client.lost()
+      this.lost += gone.length
+      for (const one of [...gone, ...client.odd]) this.odd.add(one)
+      this.acknowledged += client.acknowledged.length
+    }
+  }
+  get words(): string {
+    const odd = this.odd.size > 0 ? `; ${[...this.odd].slice(0, 5).join('; ')}` : ''
+    return `${this.acknowledged} acknowledged edits, ${this.lost} lost${odd}`
+  }
+  get stood(): boolean {
+    return this.lost === 0 && this.odd.size === 0 && this.acknowledged > 0
+  }
+}

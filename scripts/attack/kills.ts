@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { Client, startServer } from './client.ts'
+import { Client, startServer, Tally } from './client.ts'
 
 /** Kills the server in the middle of edits, so many times; what was acknowledged has to be there. */
 const kills = Number(process.argv[2] ?? 1000)
@@ -10,8 +10,7 @@ const PORT = 4487
 const KILLS_A_JOB = 50
 const root = mkdtempSync(join(tmpdir(), 'kevro-kills-'))
 const data = ['--data', join(root, 'shop')]
-let [acknowledged, lost] = [0, 0]
-const odd = new Set<string>()
+const tally = new Tally()
 let server = await startServer(PORT, data)
 for (let done = 0; done < kills;) {
   const clients = [new Client(PORT), new Client(PORT)]
@@ -23,19 +22,10 @@ for (let done = 0; done < kills;) {
     await server.ended
     server = await startServer(PORT, data)
   }
-  for (const client of clients) client.over = true
-  await Promise.all(working)
-  for (const client of clients) {
-    const gone = await client.lost()
-    lost += gone.length
-    for (const one of [...gone, ...client.odd]) odd.add(one)
-    acknowledged += client.acknowledged.length
-  }
+  await tally.close(clients, working)
 }
 server.child.kill('SIGTERM')
 await server.ended
 rmSync(root, { recursive: true, force: true })
-console.log(
-  `${kills} kills: ${acknowledged} acknowledged edits, ${lost} lost${odd.size > 0 ? `; ${[...odd].slice(0, 5).join('; ')}` : ''}`,
-)
-process.exit(lost === 0 && odd.size === 0 && acknowledged > kills ? 0 : 1)
+console.log(`${kills} kills: ${tally.words}`)
+process.exit(tally.stood && tally.acknowledged > kills ? 0 : 1)

@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { startPostgres } from '../postgres.mjs'
-import { Client, startServer } from './client.ts'
+import { Client, startServer, Tally } from './client.ts'
 
 /** Two clients at work for so many minutes on a PostgreSQL that is restarted every minute, every other time without warning. */
 const minutes = Number(process.argv[2] ?? 120)
@@ -12,8 +12,8 @@ const root = mkdtempSync(join(tmpdir(), 'kevro-restarts-'))
 const server = await startServer(PORT, ['--data', join(root, 'shop')], { DATABASE_URL: postgres.url() })
 let ended = false
 void server.ended.then(() => (ended = true))
-let [acknowledged, lost, restarts] = [0, 0, 0]
-const odd = new Set<string>()
+let restarts = 0
+const tally = new Tally()
 const end = Date.now() + minutes * 60000
 while (Date.now() < end && !ended) {
   // A fresh job every ten minutes, so that histories stay short enough to be read back.
@@ -27,21 +27,12 @@ while (Date.now() < end && !ended) {
     postgres.start()
   }
   await new Promise((next) => setTimeout(next, 2000))
-  for (const client of clients) client.over = true
-  await Promise.all(working)
-  for (const client of clients) {
-    const gone = await client.lost()
-    lost += gone.length
-    for (const one of [...gone, ...client.odd]) odd.add(one)
-    acknowledged += client.acknowledged.length
-  }
+  await tally.close(clients, working)
 }
 const died = ended
 server.child.kill('SIGTERM')
 await server.ended
 postgres.end()
 rmSync(root, { recursive: true, force: true })
-console.log(
-  `${minutes} minutes, ${restarts} restarts: ${acknowledged} acknowledged edits, ${lost} lost${died ? '; the server ended' : ''}${odd.size > 0 ? `; ${[...odd].slice(0, 5).join('; ')}` : ''}`,
-)
-process.exit(lost === 0 && odd.size === 0 && acknowledged > 0 && restarts > 0 && !died ? 0 : 1)
+console.log(`${minutes} minutes, ${restarts} restarts: ${tally.words}${died ? '; the server ended' : ''}`)
+process.exit(tally.stood && restarts > 0 && !died ? 0 : 1)
