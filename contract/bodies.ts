@@ -115,6 +115,13 @@ export const limitsSchema = z.object({
   materialIds: z.array(idSchema).nullable(),
   zoneIds: z.array(idSchema).nullable(),
   noLead: z.boolean(),
+  leadAgreed: z
+    .object({
+      by: z.string().trim().min(1, 'initials are needed').max(20),
+      words: z.string().trim().min(1, 'a reason is needed').max(600),
+    })
+    .nullable()
+    .default(null),
   hiddenOnly: z.boolean(),
   mayChangeGrip: z.boolean(),
   mayChangeStrings: z.boolean().default(false),

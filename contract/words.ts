@@ -125,7 +125,10 @@ export function cautionsFor(cuts: readonly Cut[], materials: readonly Material[]
     lines.push(
       'Lead is toxic. Wear gloves or wash hands after; nothing near the mouth; coat or cover it; dispose of scraps by local rules.',
     )
-    if (minor) lines.push('This player is a minor: use tungsten tape or putty instead of lead where you can.')
+    if (minor)
+      lines.push(
+        'This player is a minor: use tungsten tape or putty instead of lead where you can. Lead on this frame is sealed: mask the frame, four thin coats over the lead with drying between, wash hands before anybody plays.',
+      )
   }
   if (used.some((m) => /silicone/i.test(m.name)))
     lines.push('Silicone: fresh air, a cotton plug and film before the cap, hang overnight, weigh again next day.')

@@ -11,7 +11,7 @@ import type { Quantity } from '../quantities/units.ts'
 import { boundOver } from './bound.ts'
 import { fullRange, lineOver, relaxationOver, scoreOf } from './programme.ts'
 import { programmeFor } from './plan.ts'
-import { OPEN_LIMITS, type PlanLimits } from './request.ts'
+import { limitsFor, OPEN_LIMITS, type PlanLimits } from './request.ts'
 
 let solve: Solve
 beforeAll(async () => {
@@ -20,6 +20,17 @@ beforeAll(async () => {
 const work = { geometry: tennis.geometry, condition: STRUNG, profile: tennis }
 const planned = (limits: Partial<PlanLimits>, change: Parameters<typeof usualRequest>[0] = {}): Plan =>
   provenPlan(planSpace(usualRequest({ ...change, limits: { ...OPEN_LIMITS, ...limits } })), NO_RULE, solve)
+
+describe('lead', () => {
+  it('stays off a minor’s frame by itself, until an adult has agreed to it in writing', () => {
+    expect(limitsFor(OPEN_LIMITS, false).noLead).toBe(false)
+    expect(limitsFor(OPEN_LIMITS, true).noLead).toBe(true)
+    expect(limitsFor({ ...OPEN_LIMITS, leadAgreed: { by: 'JQ', words: 'parents asked for it' } }, true).noLead).toBe(
+      false,
+    )
+    expect(limitsFor({ ...OPEN_LIMITS, noLead: true, leadAgreed: { by: 'JQ', words: 'x' } }, true).noLead).toBe(true)
+  })
+})
 
 describe('the fitter’s limits are kept', () => {
   it('zones and materials', () => {

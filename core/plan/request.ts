@@ -19,6 +19,8 @@ export interface PlanLimits {
   /** Zones that may be used, by id; null means all. */
   zoneIds: string[] | null
   noLead: boolean
+  /** For a minor: the adult who wants lead all the same, and why; null keeps lead out. */
+  leadAgreed: { by: string; words: string } | null
   /** Nothing that shows. */
   hiddenOnly: boolean
   /** Grip and overgrips may be changed. */
@@ -54,6 +56,7 @@ export const OPEN_LIMITS: PlanLimits = {
   materialIds: null,
   zoneIds: null,
   noLead: false,
+  leadAgreed: null,
   hiddenOnly: false,
   mayChangeGrip: true,
   mayChangeStrings: false,
@@ -68,6 +71,10 @@ export const OPEN_LIMITS: PlanLimits = {
   reserveG: 0,
   ownZones: [],
 }
+
+/** The bounds as they hold for this player: no lead on a minor's frame, unless an adult has said so in writing. */
+export const limitsFor = (limits: PlanLimits, minor: boolean): PlanLimits =>
+  minor && limits.leadAgreed === null ? { ...limits, noLead: true } : limits
 
 /** A planning job, whole: the frame as measured, what it should become, what is in the drawer. */
 export interface PlanRequest {

@@ -2,13 +2,17 @@ import { computed } from 'vue'
 import { EMPTY_PLAN, type PlanBody } from '#core/job/bodies.ts'
 import { aimsOf } from '#core/job/check.ts'
 import type { Cut } from '#core/plan/cut.ts'
-import { aimsUnder, around, type PlanRequest, type TargetNumbers } from '#core/plan/request.ts'
+import { isMinor } from '#core/target/minors.ts'
+import { aimsUnder, around, limitsFor, type PlanRequest, type TargetNumbers } from '#core/plan/request.ts'
 import { useJob } from '../stores/job.ts'
 
 /** What the open job asks of a plan: its frame, its target under the fitter's wishes, its drawer, and the pieces that stay. */
 export function usePlanRequest() {
   const job = useJob()
   const body = computed<PlanBody>(() => job.bodies.plan ?? EMPTY_PLAN)
+  const minor = computed(() => isMinor(job.bodies.player?.facts ?? null))
+  /** As they hold for this player. */
+  const limits = computed(() => limitsFor(body.value.limits, minor.value))
   const target = computed<TargetNumbers>(() => {
     const { state } = job.picture!.measured
     return aimsUnder(aimsOf(job.bodies.target), body.value.limits, state, job.profile)
@@ -18,7 +22,7 @@ export function usePlanRequest() {
     work: job.picture!.work,
     target: target.value,
     materials: job.picture!.materials.filter((m) => m.kind !== 'off'),
-    limits: body.value.limits,
+    limits: limits.value,
     held: [],
   }))
   const locked = computed(() => body.value.cuts.filter((cut) => body.value.locked.includes(cut.id)))
@@ -26,5 +30,5 @@ export function usePlanRequest() {
   const withHeld = (held: readonly Cut[]): PlanRequest =>
     held.length === 0 ? open.value : around({ ...open.value, materials: job.picture!.materials }, held)
   const request = computed(() => withHeld(locked.value))
-  return { body, target, open, locked, request, withHeld }
+  return { body, limits, minor, target, open, locked, request, withHeld }
 }

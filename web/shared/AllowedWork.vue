@@ -1,10 +1,31 @@
 <script setup lang="ts">
+import { computed, ref } from 'vue'
 import type { PlanLimits } from '#core/plan/request.ts'
 
 /** What may be done to a frame: lead or none, what shows, what may be changed or come off. */
 type Allowed = Pick<PlanLimits, 'noLead' | 'hiddenOnly' | 'mayChangeGrip' | 'mayChangeStrings' | 'mayTakeOff'>
-const props = defineProps<{ limits: Allowed; strung: boolean }>()
-const emit = defineEmits<{ change: [part: Partial<Allowed>] }>()
+const props = defineProps<{
+  limits: Allowed & Partial<Pick<PlanLimits, 'leadAgreed'>>
+  strung: boolean
+  /** The frame is a minor’s: no lead, unless an adult says so in writing. */
+  minor?: boolean
+}>()
+const emit = defineEmits<{ change: [part: Partial<PlanLimits>] }>()
+const asking = ref(false)
+const by = ref('')
+const words = ref('')
+const noLead = computed(() => props.limits.noLead || (props.minor === true && !props.limits.leadAgreed))
+const shown = (key: keyof Allowed) => (key === 'noLead' ? noLead.value : props.limits[key])
+function turn(key: keyof Allowed, on: boolean): void {
+  asking.value = key === 'noLead' && !on && props.minor === true && !props.limits.leadAgreed
+  if (asking.value) return
+  emit('change', key === 'noLead' && on ? { noLead: true, leadAgreed: null } : { [key]: on })
+}
+function agree(): void {
+  if (!by.value.trim() || !words.value.trim()) return
+  emit('change', { noLead: false, leadAgreed: { by: by.value.trim(), words: words.value.trim() } })
+  asking.value = false
+}
 const ROWS: { key: keyof Allowed; label: string; testid: string; strungOnly?: boolean }[] = [
   { key: 'noLead', label: 'No lead', testid: 'no-lead' },
   { key: 'hiddenOnly', label: 'Nothing that shows', testid: 'hidden-only' },
@@ -17,10 +38,34 @@ const ROWS: { key: keyof Allowed; label: string; testid: string; strungOnly?: bo
 <template>
   <v-checkbox
     v-for="row in ROWS.filter((r) => props.strung || !r.strungOnly)"
-    :key="row.key"
-    :model-value="limits[row.key]"
+    :key="`${row.key} ${shown(row.key)} ${asking}`"
+    :model-value="shown(row.key)"
     :label="row.label"
     :data-testid="row.testid"
-    @update:model-value="(v) => emit('change', { [row.key]: v === true })"
+    @update:model-value="(v) => turn(row.key, v === true)"
   />
+  <p v-if="minor && !limits.leadAgreed" class="quiet note" data-testid="minor-lead">
+    A minor’s frame: no lead. Tungsten tape and putty do the same work.
+  </p>
+  <p v-else-if="minor && limits.leadAgreed" class="quiet note" data-testid="minor-lead">
+    Lead was agreed to by {{ limits.leadAgreed.by }}: {{ limits.leadAgreed.words }}
+  </p>
+  <div v-if="asking" class="ask" data-testid="lead-ask">
+    <p class="mb-2">Lead on a minor’s frame needs an adult’s initials and a reason.</p>
+    <v-text-field v-model="by" label="Initials of an adult" maxlength="20" class="mb-2" data-testid="lead-by" />
+    <v-text-field v-model="words" label="Why lead" maxlength="600" class="mb-2" data-testid="lead-words" />
+    <v-btn size="small" :disabled="!by.trim() || !words.trim()" data-testid="lead-agree" @click="agree">Use lead</v-btn>
+    <v-btn size="small" variant="text" @click="asking = false">Leave it out</v-btn>
+  </div>
 </template>
+
+<style scoped>
+.note {
+  font-size: 13px;
+  margin: 0 0 6px 4px;
+}
+.ask {
+  padding: 8px 10px;
+  border-left: 4px solid rgb(var(--v-theme-warning));
+}
+</style>

@@ -16,7 +16,7 @@ import ZoneForm from './ZoneForm.vue'
 const job = useJob()
 const props = defineProps<{ limits: PlanLimits }>()
 const emit = defineEmits<{ change: [limits: PlanLimits, locked?: string[]] }>()
-const { target, body } = usePlanRequest()
+const { target, body, minor } = usePlanRequest()
 const change = (part: Partial<PlanLimits>) => emit('change', { ...props.limits, ...part })
 const zones = computed(() => job.picture!.work.profile.zones)
 const used = computed(() => props.limits.zoneIds ?? zones.value.map((z) => z.id))
@@ -157,7 +157,7 @@ const isOwn = (id: string) => props.limits.ownZones.some((z) => z.id === id)
         </section>
         <section>
           <h2>What may be done</h2>
-          <AllowedWork :limits="limits" :strung="job.profile.layers.strings !== null" @change="change" />
+          <AllowedWork :limits="limits" :strung="job.profile.layers.strings !== null" :minor="minor" @change="change" />
           <h2 class="mt-2">With</h2>
           <v-checkbox
             v-for="m in usable"
