@@ -1,16 +1,5 @@
-import { expect, test, type Page } from './test.ts'
-import { predicted, readFour, saved } from './hands.ts'
-
-async function quickBench(page: Page): Promise<void> {
-  await page.goto('/')
-  await page.getByTestId('quick').click()
-  await expect(page).toHaveURL(/\/bench$/)
-  await readFour(page)
-}
-async function put(page: Page, zone: string, material: string): Promise<void> {
-  await page.getByTestId('add-piece').click()
-  await page.getByTestId(`add-${zone}-${material}`).click()
-}
+import { expect, test } from './test.ts'
+import { predicted, put, quickBench, saved } from './hands.ts'
 
 test('drag a piece along the hoop: every number follows, and the drag is saved and undone', async ({ page }) => {
   await quickBench(page)

@@ -49,3 +49,16 @@ export async function setTarget(page: Page, quantity: string, text: string): Pro
   await field.fill(text)
   await field.press('Enter')
 }
+
+/** A walk-in with the usual four readings. */
+export async function quickBench(page: Page): Promise<void> {
+  await page.goto('/')
+  await page.getByTestId('quick').click()
+  await expect(page).toHaveURL(/\/bench$/)
+  await readFour(page)
+}
+
+export async function put(page: Page, zone: string, material: string): Promise<void> {
+  await page.getByTestId('add-piece').click()
+  await page.getByTestId(`add-${zone}-${material}`).click()
+}

@@ -190,7 +190,7 @@ test('back to a backup from the page', async ({ page }) => {
   await page.goto(`${server.base}/shop`)
   const row = page.locator('[data-reason="button"]').first()
   await row.getByRole('button', { name: 'Restore' }).click()
-  await expect(page.getByTestId('prepared')).toContainText('3 jobs')
+  await expect(page.getByTestId('prepared')).toContainText('3 jobs', { timeout: 30000 })
   await page.getByTestId('take-over').click()
   await expect(page.getByTestId('taken-over')).toBeVisible({ timeout: 30000 })
   expect(await jobsAt(server.base)).toBe(3)

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from './test.ts'
-import { chips, newJob, read, readFour, saved, toStage } from './hands.ts'
+import { chips, newJob, put, quickBench, read, readFour, saved, toStage } from './hands.ts'
 
 const word = (page: Page) => page.getByTestId('save-state')
 
@@ -50,8 +50,8 @@ test('sizes that cannot be are judged where they are typed, and nothing says sav
 })
 
 test('tape is measured in cm or weighed; what has no room is said', async ({ page }) => {
-  await page.goto('/job/job-done/plan')
-  await page.locator('.cut.free').first().focus()
+  await quickBench(page)
+  await put(page, 'tip', 'lead-half')
   const amount = page.getByTestId('cut-amount').locator('input')
   await amount.fill('6 cm')
   await amount.blur()
@@ -165,7 +165,7 @@ test('a child: the heavy frame is warned of on every page, and lead stays out un
   await page.getByTestId('limits').click()
   const lead = page.getByTestId('no-lead').locator('input')
   await expect(lead).toBeChecked()
-  await lead.uncheck({ force: true })
+  await page.getByTestId('no-lead').getByText('No lead').click()
   await expect(lead).toBeChecked()
   await expect(page.getByTestId('lead-agree')).toBeDisabled()
   await page.getByTestId('lead-by').locator('input').fill('JQ')

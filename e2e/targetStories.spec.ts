@@ -204,7 +204,7 @@ test('a badminton player matches a bare frame to a strung one', async ({ page })
 
 test('schools stand side by side; one is taken, and the comparison prints', async ({ page, request }) => {
   await page.goto('/job/job-junior/target/schools')
-  await expect(page.locator('[data-school]')).toHaveCount(6)
+  await expect(page.locator('[data-school]')).toHaveCount(5)
   await expect(page.getByTestId('apart')).toContainText('Twist weight')
   await page.getByRole('button', { name: 'Take Handle first' }).click()
   await expect(page).toHaveURL(/\/target$/)
