@@ -29,7 +29,7 @@ test('sizes that cannot be are judged where they are typed, and nothing says sav
   await length.fill('27 in')
   await length.press('Enter')
   await expect(page.getByText('A frame’s length is')).toHaveCount(0)
-  await newJob(page, 'Longa Measure', 'Sized frame')
+  await newJob(page, 'Sizina Ruler', 'Sized frame')
   await toStage(page, 'measure')
   await read(page, 'mass', '305')
   const own = page.getByLabel('Length', { exact: true })
