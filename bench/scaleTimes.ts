@@ -99,9 +99,10 @@ export async function scaleTimes(repeats: number): Promise<Record<string, number
   for (const jobs of [10, 2000, 20000]) {
     await fill(db, filled, jobs)
     filled = jobs
-    for (let i = 0; i < repeats + 3; i++) {
-      // The first are for warming up.
-      const name = (what: string) => (i < 3 ? 'warm' : `${what}, ${jobs} jobs`)
+    // The first are for warming up: a server just started most of all.
+    const warming = jobs === 10 ? 30 : 3
+    for (let i = 0; i < repeats + warming; i++) {
+      const name = (what: string) => (i < warming ? 'warm' : `${what}, ${jobs} jobs`)
       await ask(name('start page'), 'GET', '/overview')
       await ask(name('job page'), 'GET', '/jobs/j5')
       await ask(name('find a job'), 'GET', `/jobs?find=player+${7 + (i % 3)}`)
