@@ -58,7 +58,16 @@ export const geometrySchema = z
     message: 'the head is too long for the frame',
   })
 
-export const playerFactsSchema = z.object({
+/** Words that stood where the count of late balls stands now. */
+const LATE_WORDS: Record<string, number> = { never: 0, sometimes: 1, often: 2 }
+/** Facts as earlier versions kept them, in today's shape. */
+function factsOfToday(value: unknown): unknown {
+  if (typeof value !== 'object' || value === null || !('late' in value)) return value
+  const { late, ...rest } = value
+  return { ...rest, lateInTen: LATE_WORDS[String(late)] ?? null }
+}
+
+const playerFactsToday = z.object({
   name: z.string().trim().min(1, 'a name is needed').max(120),
   age: z.int().min(3).max(110).nullable(),
   build: z.enum(['slight', 'average', 'strong']).nullable().default(null),
@@ -67,7 +76,7 @@ export const playerFactsSchema = z.object({
   hoursPerWeek: finite.min(0).max(60).nullable(),
   style: z.enum(['flat', 'spin', 'all-court', 'touch']).nullable(),
   mishits: z.enum(['tip', 'sides', 'centre', 'throat']).nullable(),
-  late: z.enum(['never', 'sometimes', 'often']).nullable(),
+  lateInTen: finite.min(0).max(10).nullable(),
   tired: z.enum(['no', 'a little', 'yes']).nullable(),
   pain: z.enum(['none', 'past', 'now']).nullable(),
   painWhere: shortText,
@@ -79,6 +88,7 @@ export const playerFactsSchema = z.object({
     .default(null),
   wants: shortText,
 })
+export const playerFactsSchema = z.preprocess(factsOfToday, playerFactsToday)
 
 export const cutSchema = z.object({
   id: idSchema,
@@ -138,12 +148,13 @@ export const limitsSchema = z.object({
 })
 
 const words = text(600)
-const reasonSchema = z.discriminatedUnion('code', [
+export const targetReasonSchema = z.discriminatedUnion('code', [
   z.object({ code: z.literal('now'), value: figure, u: figure }),
   z.object({ code: z.literal('setup'), name: words, grade: words, value: figure, u: figure }),
   z.object({ code: z.literal('halfway'), from: figure, to: figure }),
   z.object({ code: z.literal('rule'), id: words, words: words, source: words }),
-  z.object({ code: z.literal('band'), low: figure, high: figure, inside: z.boolean() }),
+  z.object({ code: z.literal('band'), low: figure, high: figure.nullable(), inside: z.boolean() }),
+  z.object({ code: z.literal('oneClass'), to: figure, still: figure }),
   z.object({
     code: z.literal('grams'),
     massG: figure,
@@ -151,7 +162,7 @@ const reasonSchema = z.discriminatedUnion('code', [
   }),
   z.object({ code: z.literal('scaled'), share: figure }),
   z.object({ code: z.literal('ceiling'), value: figure }),
-  z.object({ code: z.literal('held'), from: figure, to: figure }),
+  z.object({ code: z.literal('held'), at: z.enum(['ceiling', 'class']).default('ceiling'), from: figure, to: figure }),
   z.object({ code: z.literal('mgri'), from: figure, to: figure }),
   z.object({ code: z.literal('hand') }),
 ])
@@ -162,7 +173,7 @@ const targetLine = z.object({
   from: z.enum(LINE_WAYS),
   referenceId: maybeId.default(null),
   reason: shortText,
-  chain: z.array(reasonSchema).max(40).default([]),
+  chain: z.array(targetReasonSchema).max(40).default([]),
 })
 
 const ids = z.array(idSchema).max(20000)

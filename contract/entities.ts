@@ -1,7 +1,7 @@
 import type { StageBodies } from '#core/job/bodies.ts'
 import type { Stage } from '#core/job/stages.ts'
 import { z } from 'zod'
-import { STOCKED_KINDS } from '#core/plan/material.ts'
+import { isByLength, STOCKED_KINDS, UNWEIGHED_SHARE } from '#core/plan/material.ts'
 import { bounded, figure, idSchema, initialsSchema, inReadRange, momentSchema, revisionSchema, text } from './fields.ts'
 import {
   bodySchemas,
@@ -64,7 +64,7 @@ export type Frame = z.infer<typeof frameSchema>
 
 export { referenceSchema, type Reference } from './library.ts'
 
-export const materialSchema = z.object({
+const materialFields = z.object({
   id,
   name: z.string().trim().min(1).max(120),
   kind: z.enum(STOCKED_KINDS),
@@ -75,6 +75,7 @@ export const materialSchema = z.object({
   thicknessMm: z.number().min(0).max(50).default(0),
   stock: z.number().min(0).max(1e6),
   lead: z.boolean(),
+  cureHours: z.number().gt(0).max(500).nullable().default(null),
   reusable: z.boolean().default(false),
   cost: z.number().min(0).max(1e4).nullable().default(null),
   zoneIds: z.array(z.string().max(60)).max(40).nullable().default(null),
@@ -84,6 +85,10 @@ export const materialSchema = z.object({
   /** 0 for one that is new. */
   revision: revisionSchema.default(0),
 })
+/** What is cut by length and claims to be exact was never weighed. */
+export const materialSchema = materialFields.transform((m) =>
+  isByLength(m.kind) && m.uShare === 0 ? { ...m, uShare: UNWEIGHED_SHARE } : m,
+)
 export type StoredMaterial = z.infer<typeof materialSchema>
 
 /** Standard uncertainties that came with a reading, in place of its method's usual ones. */

@@ -1,6 +1,7 @@
 import type { ShownQuantity, UnitChoice } from '#core/quantities/units.ts'
 import { fixed, writeQuantity, writeSpread } from '#core/quantities/write.ts'
 import type { TargetPlace } from '#core/target/rules/rule.ts'
+import { WEEKS_ON_A_CLASS } from '#core/target/steps.ts'
 import type { LineWay, Reason, TargetWay } from '#core/target/target.ts'
 
 /** Words of the target, shared by screen and paper. */
@@ -52,10 +53,13 @@ export function reasonText(reason: Reason, quantity: ShownQuantity, units: UnitC
       return `half-way from ${write(reason.from)} to ${write(reason.to)}`
     case 'rule':
       return `${reason.words.replace(/\.$/, '')} (${reason.source})`
-    case 'band':
-      return reason.inside
-        ? `already between ${write(reason.low)} and ${write(reason.high)}`
-        : `the near edge of ${write(reason.low)} to ${write(reason.high)}, with what is on the frame`
+    case 'band': {
+      const band =
+        reason.high === null ? `${write(reason.low)} and more` : `${write(reason.low)} to ${write(reason.high)}`
+      return reason.inside ? `already inside ${band}` : `the near edge of ${band}, with what is on the frame`
+    }
+    case 'oneClass':
+      return `one class now; the other ${writeSpread(reason.still, quantity, units)} after ${WEEKS_ON_A_CLASS} weeks of play`
     case 'grams':
       return gramsText(reason.massG, reason.place, units)
     case 'scaled':
@@ -63,7 +67,7 @@ export function reasonText(reason: Reason, quantity: ShownQuantity, units: UnitC
     case 'ceiling':
       return `the player’s ceiling, ${write(reason.value)} here`
     case 'held':
-      return `held at the ceiling: ${write(reason.to)} instead of ${write(reason.from)}`
+      return `held at ${reason.at === 'class' ? 'what the age allows in one go' : 'the ceiling'}: ${write(reason.to)} instead of ${write(reason.from)}`
     case 'mgri':
       return `M·g·R/I from ${fixed(reason.from, 2)} to ${fixed(reason.to, 2)} rad²/s²`
     case 'hand':
@@ -80,7 +84,7 @@ export const FACT_NAMES: Record<string, string> = {
   hoursPerWeek: 'hours a week',
   complaints: 'complaints',
   mishits: 'where mishits land',
-  late: 'late on the ball',
+  lateInTen: 'late balls of ten',
   tired: 'tired at the end',
   pain: 'arm or shoulder',
   cameFrom: 'what was played before',

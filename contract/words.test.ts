@@ -60,6 +60,14 @@ describe('cautions', () => {
       'Lead',
     )
   })
+  it('on what cures hang on what a material is, whatever its name', () => {
+    const filled = (m: Partial<Material>) =>
+      cautionsFor([cut({ materialId: 'f', place: 'handle' })], [{ ...material('putty'), id: 'f', ...m }], false).join()
+    expect(filled({ name: 'Grey stuff from the tube', cureHours: 24 })).toContain(
+      'Grey stuff from the tube cures for 24 h: fresh air',
+    )
+    expect(filled({ name: 'Silicone-free putty', cureHours: null })).not.toContain('fresh air')
+  })
   it('always say where to stop and whom to see', () => {
     expect(cautionsFor([], materials, false)).toEqual([expect.stringContaining('doctor or physiotherapist')])
   })

@@ -40,7 +40,10 @@ export function stripsText(cut: Cut, material: Material, work: Workpiece): strin
   const runs = runsOf(cut, work.geometry)
   switch (material.kind) {
     case 'fill':
-      return `${fixed(cut.amount * material.unitMassG, 1)} g`
+      // What is weighed in; what cures loses some of it.
+      return material.unitMassG === 1
+        ? `${fixed(cut.amount, 1)} g`
+        : `${fixed(cut.amount, 1)} g (${fixed(cut.amount * material.unitMassG, 1)} g once cured)`
     case 'weight':
       return `${runs * cut.amount} × ${fixed(material.unitMassG, 1)} g`
     case 'off':
@@ -130,8 +133,11 @@ export function cautionsFor(cuts: readonly Cut[], materials: readonly Material[]
         'This player is a minor: use tungsten tape or putty instead of lead where you can. Lead on this frame is sealed: mask the frame, four thin coats over the lead with drying between, wash hands before anybody plays.',
       )
   }
-  if (used.some((m) => /silicone/i.test(m.name)))
-    lines.push('Silicone: fresh air, a cotton plug and film before the cap, hang overnight, weigh again next day.')
+  for (const m of new Set(used))
+    if (m.cureHours !== null)
+      lines.push(
+        `${m.name} cures for ${fixed(m.cureHours, 0)} h: fresh air, a cotton plug and film before the cap, hang it, then weigh again.`,
+      )
   if (used.some((m) => m.kind === 'sleeve'))
     lines.push('Shrinking a sleeve: hot air burns hands and softens resin; keep it moving and short.')
   if (used.some((m) => m.kind === 'tape')) lines.push('Blades: cut on the mat and away from the hand.')

@@ -5,6 +5,8 @@ import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
 import type { SportId } from '#core/sports/profile.ts'
 import { PROFILES } from '#core/sports/sports.ts'
 import { BANDS } from '#core/target/rules/playerRules.ts'
+import type { Band } from '#core/target/rules/rule.ts'
+import { ONE_CLASS } from '#core/target/steps.ts'
 import type { Reference } from '#contract/library.ts'
 
 /** A made-up library: every player, maker and model is invented. */
@@ -417,6 +419,9 @@ const BADMINTON: Reference[] = [
 const BAND_SETUPS: Reference[] = BANDS.flatMap((rule) => {
   if (rule.effect.kind !== 'band') return []
   const { mass, swingWeight } = rule.effect
+  // Open above: as wide as one class.
+  const closed = ([low, high]: Band, oneClass: number) => [low, high ?? low + oneClass] as const
+  const [m, s] = [closed(mass, ONE_CLASS.mass), closed(swingWeight, ONE_CLASS.swingWeight)]
   const middle = (r: readonly [number, number]) => (r[0] + r[1]) / 2
   const half = (r: readonly [number, number]) => (r[1] - r[0]) / 2
   const told: Told = {
@@ -424,8 +429,8 @@ const BAND_SETUPS: Reference[] = BANDS.flatMap((rule) => {
     dated: '',
     source: rule.source,
     on: 'bare',
-    figures: [middle(mass), null, middle(swingWeight), null],
-    ranges: { mass: half(mass), swingWeight: half(swingWeight) },
+    figures: [middle(m), null, middle(s), null],
+    ranges: { mass: half(m), swingWeight: half(s) },
   }
   const outline = rule.id === 'band.junior26' ? 2 : 0
   return [

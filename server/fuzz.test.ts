@@ -62,7 +62,7 @@ const facts = {
   hoursPerWeek: 3,
   style: 'spin',
   mishits: null,
-  late: null,
+  lateInTen: null,
 }
 const player = { ...facts, tired: null, pain: null, painWhere: '', wants: '' }
 const figures = { mass: { low: 300, high: 301, u: 1 }, balance: null, swingWeight: null, twistWeight: null }

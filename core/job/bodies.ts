@@ -20,7 +20,8 @@ export interface PlayerFacts {
   hoursPerWeek: number | null
   style: 'flat' | 'spin' | 'all-court' | 'touch' | null
   mishits: 'tip' | 'sides' | 'centre' | 'throat' | null
-  late: 'never' | 'sometimes' | 'often' | null
+  /** Balls of ten on which this player is late. */
+  lateInTen: number | null
   tired: 'no' | 'a little' | 'yes' | null
   pain: 'none' | 'past' | 'now' | null
   painWhere: string
@@ -44,7 +45,7 @@ export function unknownPlayer(name: string): PlayerFacts {
     hoursPerWeek: null,
     style: null,
     mishits: null,
-    late: null,
+    lateInTen: null,
     tired: null,
     pain: null,
     painWhere: '',

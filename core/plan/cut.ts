@@ -56,7 +56,7 @@ export function runsOf(cut: Pick<Cut, 'place' | 'atCm' | 'side' | 'offCm'>, geom
 /** What a cut takes out of the drawer: cm, g or pieces. */
 export function stockTaken(cut: Cut, material: Material, work: Workpiece): number {
   if (material.kind === 'off') return 0
-  if (material.kind === 'fill') return cut.amount * material.unitMassG
+  if (material.kind === 'fill') return cut.amount
   return cut.amount * runsOf(cut, work.geometry)
 }
 

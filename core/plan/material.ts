@@ -27,7 +27,7 @@ export interface Material {
   id: string
   name: string
   kind: MaterialKind
-  /** Tape, one strip, and sleeve: g per cm, weighed. Fill: 1. The rest: g each. */
+  /** Tape, one strip, and sleeve: g per cm, weighed. Fill: what stays of one g, less than 1 where it loses some as it cures. The rest: g each. */
   unitMassG: number
   /** Standard uncertainty of `unitMassG` over it: all pieces of one material share it. */
   uShare: number
@@ -39,6 +39,8 @@ export interface Material {
   thicknessMm: number
   stock: number
   lead: boolean
+  /** Hours that it cures on the frame; null where it does not. */
+  cureHours: number | null
   /** Comes off whole and can be used again. */
   reusable: boolean
   /** For one cm, g or piece, in the shop's money; null when not known. */
@@ -49,6 +51,10 @@ export interface Material {
   grip: Exclude<GripKind, 'none'> | null
 }
 
+/** Standard uncertainty over the mass of what is cut by length and was never weighed (common practice, no source). */
+export const UNWEIGHED_SHARE = 0.05
+export const isByLength = (kind: MaterialKind): boolean => COUNTED_IN[kind] === 'cm'
+
 /** What a material is when nothing more is said about it. */
 export const PLAIN_MATERIAL: Omit<Material, 'id' | 'name' | 'kind' | 'unitMassG'> = {
   uShare: 0,
@@ -57,6 +63,7 @@ export const PLAIN_MATERIAL: Omit<Material, 'id' | 'name' | 'kind' | 'unitMassG'
   thicknessMm: 0,
   stock: 0,
   lead: false,
+  cureHours: null,
   reusable: false,
   cost: null,
   zoneIds: null,

@@ -2,7 +2,7 @@ import { estimateOf } from '../frame/state.ts'
 import type { PlayerFacts } from '../job/bodies.ts'
 import { QUANTITIES, type Quantity, type ShownQuantity } from '../quantities/units.ts'
 import { ceilingHere, rulesFacts, type FrameNow } from './player.ts'
-import { FRAME_RULES, GUARD_RULES } from './rules/guardRules.ts'
+import { CLASS_STEP_RULES, FRAME_RULES, GUARD_RULES } from './rules/guardRules.ts'
 import { firing, judge, ruleWords, type Judged, type Rule, type RuleFacts } from './rules/rule.ts'
 import type { Confirmation, TargetLines } from './target.ts'
 
@@ -51,6 +51,7 @@ export function targetFacts(
     // What a target leaves open stays as it is: a frame that is too heavy is so whatever else is aimed at.
     targetBareMassG: aimed && base.bareMassG !== null ? base.bareMassG + (mass?.by ?? 0) : null,
     targetBareSwingKgCm2: aimed && base.bareSwingKgCm2 !== null ? base.bareSwingKgCm2 + (swing?.by ?? 0) : null,
+    swingUpKgCm2: swing && swing.by,
     swingUpTolerances: swing && swing.by / profile.tolerance.swingWeight,
     swingUpShare: swing && swing.by / swing.now,
     overCeilingKgCm2: ceiling === null || !lines.swingWeight ? null : lines.swingWeight.value - ceiling,
@@ -117,6 +118,29 @@ export function guardsOnTarget(
 export function cautionsOnFrame(frame: FrameNow, player: PlayerFacts | null): { id: string; words: string }[] {
   const facts = rulesFacts(frame, player)
   return firing(FRAME_RULES, facts).map((rule) => ({ id: rule.id, words: ruleWords(rule, facts) }))
+}
+
+/**
+ * What there is to say of a frame that somebody might go over to: too heavy for the age, or more than one class from the frame
+ * that is played now, both brought to bare.
+ */
+export function cautionsOnNext(
+  now: FrameNow | null,
+  next: FrameNow,
+  player: PlayerFacts | null,
+): { id: string; words: string }[] {
+  const facts = rulesFacts(next, player)
+  const from = now && rulesFacts(now, player)
+  const up = (a: number | null | undefined, b: number | null) => (a == null || b === null ? null : b - a)
+  const step: RuleFacts = {
+    ...facts,
+    massUpG: up(from?.bareMassG, facts.bareMassG),
+    swingUpKgCm2: up(from?.bareSwingKgCm2, facts.bareSwingKgCm2),
+  }
+  return [
+    ...cautionsOnFrame(next, player),
+    ...firing(CLASS_STEP_RULES, step).map((rule) => ({ id: rule.id, words: ruleWords(rule, step) })),
+  ]
 }
 
 /** The guards that still ask for a reason in writing. */

@@ -5,7 +5,7 @@ import { frameState } from '../frame/state.ts'
 import { unknownPlayer, type PlayerFacts } from '../job/bodies.ts'
 import { PROFILES } from '../sports/sports.ts'
 import { SPORTS } from '../sports/profile.ts'
-import { cautionsOnFrame, guardsOnTarget } from './guards.ts'
+import { cautionsOnFrame, cautionsOnNext, guardsOnTarget } from './guards.ts'
 import { bareState, type FrameNow } from './player.ts'
 import { proposals } from './schools.ts'
 import { classOf } from './rules/ageClasses.ts'
@@ -66,6 +66,23 @@ describe('a child on a heavy frame', () => {
     }
     const [caution] = cautionsOnFrame(frame, player({ age }))
     expect(caution.words).toContain('Common practice, wide')
+  })
+})
+
+describe('another frame', () => {
+  it('over the class of the age is said before anybody copies it', () => {
+    expect(ids(cautionsOnNext(bare(255, 260), bare(294, 262), player({ age: 10 })))).toEqual([
+      'frame.class.under12',
+      'guard.oneClass',
+    ])
+  })
+  it('more than one class away is said of adults too, either way and by swing weight', () => {
+    const adult = player({ age: 30 })
+    expect(ids(cautionsOnNext(bare(300, 290), bare(319, 300), adult))).toEqual([])
+    expect(ids(cautionsOnNext(bare(300, 290), bare(325, 300), adult))).toEqual(['guard.oneClass'])
+    expect(ids(cautionsOnNext(bare(300, 290), bare(310, 315), adult))).toEqual(['guard.oneClassSwing'])
+    expect(ids(cautionsOnNext(bare(320, 318), bare(291, 285), adult))).toEqual(['guard.oneClassDown'])
+    expect(ids(cautionsOnNext(null, bare(291, 285), adult))).toEqual([])
   })
 })
 

@@ -3,12 +3,13 @@ import type { PlayerFacts } from '../job/bodies.ts'
 import { dosed, type Dose } from './places.ts'
 import { bareState, type FrameNow } from './player.ts'
 import { classOf } from './rules/ageClasses.ts'
+import { ONE_CLASS } from './steps.ts'
 import type { TargetLines } from './target.ts'
 
 export const isMinor = (player: PlayerFacts | null): boolean => player?.age != null && player.age < 18
 
-/** Half of the step in swing weight from one class to the next (about 18 kg·cm²): no more than that in one go for a minor. */
-export const MINOR_SWING_STEP_KGCM2 = 9
+/** Half of the step in swing weight from one class to the next: no more than that in one go for a minor. */
+export const MINOR_SWING_STEP_KGCM2 = ONE_CLASS.swingWeight / 2
 
 /** What advice may come to for a minor, in the job's own terms: never under what the frame has now. */
 function mostFor(frame: FrameNow, player: PlayerFacts | null): { massG: number; swingKgCm2: number } | null {
@@ -40,7 +41,11 @@ export function withinClass(lines: TargetLines, frame: FrameNow, player: PlayerF
   ] as const) {
     const line = held[quantity]
     if (!line || CHOSEN.has(line.from) || line.value <= limit) continue
-    held[quantity] = { ...line, value: limit, chain: [...line.chain, { code: 'held', from: line.value, to: limit }] }
+    held[quantity] = {
+      ...line,
+      value: limit,
+      chain: [...line.chain, { code: 'held', at: 'class', from: line.value, to: limit }],
+    }
   }
   return held
 }

@@ -9,6 +9,7 @@ import { BARE, STRUNG, usualState } from '../testing/fixtures.ts'
 import { guardsOnTarget, unconfirmed } from './guards.ts'
 import { dosed } from './places.ts'
 import { bareState, ceilingHere, playedState, type FrameNow } from './player.ts'
+import { BANDS } from './rules/playerRules.ts'
 import { disagreements, proposals, SCHOOLS } from './schools.ts'
 import {
   fromBand,
@@ -30,6 +31,12 @@ const frame = (change: Partial<FrameNow> = {}): FrameNow => ({
   profile: tennis,
   ...change,
 })
+/** A bare adult frame of so many grams and so much swing weight. */
+const bareFrame = (massG: number, swingKgCm2: number) =>
+  frame({
+    state: frameState({ mass: e(massG), balance: e(32.5), swingWeight: e(swingKgCm2) }, tennis.axisCm),
+    condition: BARE,
+  })
 const player = (change: Partial<PlayerFacts> = {}): PlayerFacts => ({
   ...unknownPlayer('P'),
   complaints: [],
@@ -75,11 +82,53 @@ describe('the band', () => {
     const bare = bareState(frame())
     expect(bare.massG).toBeCloseTo(305.4 - 16.5 - 5, 9)
     const lines = fromBand(frame(), player({ age: 30, level: 'strong', build: 'average' }))
-    expect(lines.mass!.value).toBeCloseTo(305.4 + (286 - bare.massG!), 9)
+    expect(lines.mass!.value).toBeCloseTo(305.4, 9)
     expect(lines.swingWeight!.value).toBeCloseTo(300 + (285 - bare.swingWeightKgCm2!), 9)
     const club = fromBand(frame(), player({ age: 30, level: 'club', build: 'average' }))
     expect(club.mass!.value).toBeCloseTo(305.4, 9)
     expect(club.mass!.chain.at(-1)).toMatchObject({ code: 'band', inside: true })
+  })
+  it('open above, pulls nobody down', () => {
+    const heavy = bareFrame(345, 330)
+    for (const [level, build] of [
+      ['strong', 'average'],
+      ['competition', 'average'],
+      ['competition', 'strong'],
+    ] as const)
+      expect(fromBand(heavy, player({ age: 30, level, build })).mass!.value).toBeCloseTo(345, 6)
+    expect(fromBand(heavy, player({ age: 30, level: 'competition' })).swingWeight!.value).toBeCloseTo(330, 6)
+    expect(fromBand(bareFrame(320, 310), player({ age: 30, level: 'competition' })).mass!.value).toBeCloseTo(320, 6)
+  })
+  it('goes one class at a time, and says what is still to go', () => {
+    const club = fromBand(bareFrame(320, 318), player({ age: 30, level: 'club', build: 'average' }))
+    expect(club.mass!.value).toBeCloseTo(300, 6)
+    expect(club.swingWeight!.value).toBeCloseTo(300, 6)
+    const last = club.mass!.chain.at(-1)!
+    expect(last).toMatchObject({ code: 'oneClass' })
+    expect(last.code === 'oneClass' && last.still).toBeCloseTo(-9, 6)
+  })
+  it('meets its neighbour: no gap between the bands of levels, and no jump as the frame changes by a little', () => {
+    const order = ['band.junior26', 'band.firstAdult', 'band.average', 'band.strong', 'band.high', 'band.veryStrong']
+    const bands = order.map((id) => BANDS.find((b) => b.id === id)!.effect)
+    for (const [i, band] of bands.entries()) {
+      if (i === 0 || band.kind !== 'band') continue
+      const below = bands[i - 1]!
+      if (below.kind !== 'band') continue
+      for (const quantity of ['mass', 'swingWeight'] as const) {
+        expect(band[quantity][0]).toBeLessThanOrEqual(below[quantity][1] ?? Infinity)
+        expect(band[quantity][0]).toBeGreaterThanOrEqual(below[quantity][0])
+        expect(band[quantity][1] ?? Infinity).toBeGreaterThanOrEqual(below[quantity][1] ?? Infinity)
+      }
+    }
+    for (const level of ['beginner', 'club', 'strong', 'competition'] as const)
+      for (const build of ['slight', 'average', 'strong'] as const) {
+        const advised = (mass: number) => fromBand(bareFrame(mass, 300), player({ age: 30, level, build }))
+        for (let mass = 240; mass < 360; mass += 0.25) {
+          const step = advised(mass + 0.25).mass!.value - advised(mass).mass!.value
+          expect(step, `${level} ${build} at ${mass}`).toBeGreaterThanOrEqual(-1e-9)
+          expect(step, `${level} ${build} at ${mass}`).toBeLessThanOrEqual(0.25 + 1e-9)
+        }
+      }
   })
   it('is silent where age or level are not known', () => {
     expect(fromBand(frame(), player())).toEqual({})
@@ -108,7 +157,7 @@ describe('the ceiling', () => {
     const lines = fromSetup('reference', usualState(), brought(usualState()), ['swingWeight'], tennis)
     const high = { swingWeight: { ...lines.swingWeight!, value: 330 } }
     expect(heldAt(high, 312).swingWeight).toMatchObject({ value: 312 })
-    expect(heldAt(high, 312).swingWeight!.chain.at(-1)).toEqual({ code: 'held', from: 330, to: 312 })
+    expect(heldAt(high, 312).swingWeight!.chain.at(-1)).toEqual({ code: 'held', at: 'ceiling', from: 330, to: 312 })
     expect(heldAt(high, 330).swingWeight!.value).toBe(330)
     expect(heldAt({ swingWeight: line(330) }, 312).swingWeight!.value).toBe(330)
   })

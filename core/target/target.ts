@@ -18,12 +18,15 @@ export type Reason =
   | { code: 'halfway'; from: number; to: number }
   /** A rule that fired, in its words as they were then. */
   | { code: 'rule'; id: string; words: string; source: string }
-  | { code: 'band'; low: number; high: number; inside: boolean }
+  /** Open above where there is no upper edge. */
+  | { code: 'band'; low: number; high: number | null; inside: boolean }
+  /** One class of the way; what is still to go comes later. */
+  | { code: 'oneClass'; to: number; still: number }
   | { code: 'grams'; massG: number; place: TargetPlace }
   | { code: 'scaled'; share: number }
   | { code: 'ceiling'; value: number }
   /** Held back from a higher number. */
-  | { code: 'held'; from: number; to: number }
+  | { code: 'held'; at: 'ceiling' | 'class'; from: number; to: number }
   | { code: 'mgri'; from: number; to: number }
   | { code: 'hand' }
 

@@ -9,6 +9,7 @@ import { dosed, shapeAt, type Dose } from './places.ts'
 import { bareState, ceilingHere, rulesFacts, type FrameNow } from './player.ts'
 import { PLAYER_RULES } from './rules/playerRules.ts'
 import { firing, ruleWords, type Rule, type TargetPlace } from './rules/rule.ts'
+import { oneClassAtATime } from './steps.ts'
 import type { LineWay, Reason, TargetLine, TargetLines } from './target.ts'
 
 /** A setup already brought to the frame's own state and axis. */
@@ -81,7 +82,7 @@ export function fromBand(frame: FrameNow, player: PlayerFacts | null): TargetLin
     const now = estimateOf(bare, quantity)
     if (!here || !now) continue
     const [low, high] = rule.effect[quantity]
-    const nearest = Math.min(high, Math.max(low, now.value))
+    const nearest = Math.min(high ?? Infinity, Math.max(low, now.value))
     const on = here.value - now.value
     lines[quantity] = line(
       here.value + nearest - now.value,
@@ -89,20 +90,20 @@ export function fromBand(frame: FrameNow, player: PlayerFacts | null): TargetLin
       [
         ...nowOf(frame.state, quantity),
         ruleReason(rule, ruleWords(rule, facts)),
-        { code: 'band', low: low + on, high: high + on, inside: nearest === now.value },
+        { code: 'band', low: low + on, high: high === null ? null : high + on, inside: nearest === now.value },
       ],
       quantity,
       frame.profile,
     )
   }
-  return withinClass(lines, frame, player)
+  return withinClass(oneClassAtATime(lines, frame.state), frame, player)
 }
 
-/** Swing weight at the player's ceiling. Empty when none is known. */
+/** Swing weight at the player's ceiling, or one class towards it. Empty when none is known. */
 export function fromCeiling(frame: FrameNow, player: PlayerFacts | null): TargetLines {
   const ceiling = ceilingHere(frame, player)
   if (ceiling === null) return {}
-  return {
+  const lines: TargetLines = {
     swingWeight: line(
       ceiling,
       'ceiling',
@@ -111,6 +112,7 @@ export function fromCeiling(frame: FrameNow, player: PlayerFacts | null): Target
       frame.profile,
     ),
   }
+  return withinClass(oneClassAtATime(lines, frame.state), frame, player)
 }
 
 /** Lines for all numbers that are known, as a change of mass in places makes them. */
@@ -151,7 +153,8 @@ export function fromComplaints(frame: FrameNow, player: PlayerFacts | null): Tar
   ]
   const doses = shifts.map(({ effect }) => ({ place: effect.place, massG: effect.massG }))
   const scaled = { ...frame, state: inProportion(frame.state, share) }
-  return withinClass(fromDoses(scaled, dosesWithin(scaled, player, doses), 'complaints', reasons), frame, player)
+  const found = fromDoses(scaled, dosesWithin(scaled, player, doses), 'complaints', reasons)
+  return withinClass(oneClassAtATime(found, frame.state), frame, player)
 }
 
 /** Every gram of a frame less by a share, where it sits: mass and inertias scale, balance stays. */
@@ -211,7 +214,7 @@ export function heldAt(lines: TargetLines, ceiling: number | null): TargetLines 
     swingWeight: {
       ...swing,
       value: ceiling,
-      chain: [...swing.chain, { code: 'held', from: swing.value, to: ceiling }],
+      chain: [...swing.chain, { code: 'held', at: 'ceiling', from: swing.value, to: ceiling }],
     },
   }
 }

@@ -2,7 +2,7 @@ import { materialSchema, type StoredMaterial } from '#contract/entities.ts'
 import type { Queryable, Row } from '../db/database.ts'
 
 const COLUMNS =
-  'id, name, kind, unit_mass_g, u_share, step, width_cm, thickness_mm, stock, lead, reusable, cost, zone_ids, grip, retired, revision'
+  'id, name, kind, unit_mass_g, u_share, step, width_cm, thickness_mm, stock, lead, cure_hours, reusable, cost, zone_ids, grip, retired, revision'
 const materialOf = (row: Row): StoredMaterial =>
   materialSchema.parse({
     ...row,
@@ -10,6 +10,7 @@ const materialOf = (row: Row): StoredMaterial =>
     uShare: row.u_share,
     widthCm: row.width_cm,
     thicknessMm: row.thickness_mm,
+    cureHours: row.cure_hours,
     zoneIds: row.zone_ids,
   })
 
@@ -29,9 +30,9 @@ export async function maybeOneMaterial(db: Queryable, id: string): Promise<Store
 /** Adds a material, or replaces the one with its id if it is still at the revision that was seen; null when it is not. */
 export async function putMaterial(db: Queryable, m: StoredMaterial): Promise<StoredMaterial | null> {
   const [row] = await db.query(
-    `INSERT INTO material (${COLUMNS}) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16 + 1)
+    `INSERT INTO material (${COLUMNS}) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17 + 1)
      ON CONFLICT (id) DO UPDATE SET (${COLUMNS}) = ROW (${COLUMNS.replace(/\w+/g, 'EXCLUDED.$&')})
-     WHERE material.revision = $16
+     WHERE material.revision = $17
      RETURNING ${COLUMNS}`,
     [
       m.id,
@@ -44,6 +45,7 @@ export async function putMaterial(db: Queryable, m: StoredMaterial): Promise<Sto
       m.thicknessMm,
       m.stock,
       m.lead,
+      m.cureHours,
       m.reusable,
       m.cost,
       m.zoneIds === null ? null : JSON.stringify(m.zoneIds),

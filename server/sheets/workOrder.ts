@@ -4,6 +4,7 @@ import { conditionText } from '#core/frame/condition.ts'
 import { fixed, signed, unitMark, writeBalanceBoth, writeSpread, writeValue } from '#core/quantities/write.ts'
 import { aimsOf, numbersShown } from '#core/job/check.ts'
 import type { AimQuantity } from '#core/quantities/units.ts'
+import { isMinor } from '#core/target/minors.ts'
 import { cautionsFor, placeText, QUANTITY_NAMES, stepTitle, stripsText } from '#contract/words.ts'
 import { Refusal } from '../http/problems.ts'
 import { benchSvg } from '#contract/benchSvg.ts'
@@ -116,7 +117,7 @@ export function workOrderSheet(source: SheetSource, printedOn: string): Sheet {
           '.......',
         ]),
       },
-      { kind: 'caution', lines: cautionsFor(cuts, materials, facts?.age != null && facts.age < 18) },
+      { kind: 'caution', lines: cautionsFor(cuts, materials, isMinor(facts ?? null)) },
       { kind: 'lines', labels: ['Done by', 'Date', 'Checked by'] },
     ],
   }

@@ -240,6 +240,7 @@ async function toJob(unit: BatchUnit): Promise<void> {
           :ranking="ranking"
           :apart="batch.apart.value"
           :name="nameOf"
+          :cautions="batch.cautions"
           :aim="batch.aimed.value?.name ?? 'the middle of the batch'"
         />
         <p v-if="body.units.length === 0" class="quiet mb-0">

@@ -4,7 +4,14 @@ import type { Ranked } from '#core/compare/pick.ts'
 import { signed } from '#core/quantities/write.ts'
 
 /** Which unit serves best, and whether the readings can tell. */
-const props = defineProps<{ ranking: Ranked[]; apart: boolean; name: (id: string) => string; aim: string }>()
+const props = defineProps<{
+  ranking: Ranked[]
+  apart: boolean
+  name: (id: string) => string
+  aim: string
+  /** Of a unit, for who plays it. */
+  cautions: (id: string) => { id: string; words: string }[]
+}>()
 const first = computed(() => props.ranking[0])
 const second = computed(() => props.ranking[1])
 </script>
@@ -17,6 +24,9 @@ const second = computed(() => props.ranking[1])
     ><template v-if="first.tooHeavyG > 0"
       >; it is {{ signed(first.tooHeavyG, 1) }} g too heavy, and tape cannot take mass away</template
     >.
+  </p>
+  <p v-for="caution in cautions(first.id)" :key="caution.id" class="caution" role="alert" :data-caution="caution.id">
+    {{ caution.words }}
   </p>
 </template>
 

@@ -104,6 +104,7 @@ const verdict = computed(() => {
         <AllowedWork
           :limits="body.limits"
           :strung="batch.profile.value.layers.strings !== null"
+          :minor="set.minor.value"
           @change="(part) => batch.save({ limits: { ...body!.limits, ...part } })"
         />
       </div>

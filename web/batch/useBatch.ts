@@ -5,6 +5,8 @@ import { summarise, type MeasuredSummary } from '#core/measure/summary.ts'
 import { usualMethod } from '#core/measure/readings.ts'
 import type { Quantity } from '#core/quantities/units.ts'
 import { knownNumbers } from '#core/frame/state.ts'
+import { cautionsOnFrame } from '#core/target/guards.ts'
+import type { PlayerFacts } from '#core/job/bodies.ts'
 import { profileOf } from '#core/sports/sports.ts'
 import type { Batch, BatchBody, BatchUnit } from '#contract/batch.ts'
 import type { JobView } from '#contract/entities.ts'
@@ -27,7 +29,12 @@ export function useBatch(id: string) {
   const canUndo = ref(false)
   const canRedo = ref(false)
   const problem = ref('')
-  const aimed = shallowRef<{ name: string; wanted: Partial<Record<Quantity, number>> } | null>(null)
+  const aimed = shallowRef<{
+    name: string
+    wanted: Partial<Record<Quantity, number>>
+    /** Of the job that it is picked for. */
+    player: PlayerFacts | null
+  } | null>(null)
 
   async function open(): Promise<void> {
     const acks = outbox.ackCount()
@@ -115,6 +122,7 @@ export function useBatch(id: string) {
       aimed.value = {
         name: reference.name,
         wanted: knownNumbers(referenceState(reference, { condition, axisCm }, profile.value)),
+        player: null,
       }
     } else if (goal.kind === 'job') {
       const view = await call<JobView>('GET', `/jobs/${goal.id}`).catch(() => null)
@@ -138,8 +146,9 @@ export function useBatch(id: string) {
         { condition, axisCm },
         profile.value,
       )
-      const who = (of('player') as { facts: { name: string } } | undefined)?.facts.name ?? view.frame.label
-      aimed.value = { name: `${who}, job ${view.job.number}`, wanted: knownNumbers(state) }
+      const player = (of('player') as { facts: PlayerFacts } | undefined)?.facts ?? null
+      const who = player?.name ?? view.frame.label
+      aimed.value = { name: `${who}, job ${view.job.number}`, wanted: knownNumbers(state), player }
     }
   }
 
@@ -155,6 +164,13 @@ export function useBatch(id: string) {
       profile.value,
     ),
   )
+  /** What there is to say of a unit for the player of the job: too heavy for the age. */
+  const cautions = (unitId: string) => {
+    const summary = summaries.value.find((s) => s.unit.id === unitId)?.summary
+    const { condition, geometry } = body.value!
+    const player = aimed.value?.player ?? null
+    return summary ? cautionsOnFrame({ state: summary.state, condition, geometry, profile: profile.value }, player) : []
+  }
   const apart = computed(() => toldApart(ranking.value))
 
   function addReading(unitId: string, quantity: Quantity, raw: number, typed: string, sent?: TrayReading): void {
@@ -201,6 +217,7 @@ export function useBatch(id: string) {
     wanted,
     aimed,
     ranking,
+    cautions,
     apart,
     addReading,
     removeReading,

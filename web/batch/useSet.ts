@@ -4,7 +4,8 @@ import { estimateOf } from '#core/frame/state.ts'
 import type { Pair } from '#core/plan/set/pair.ts'
 import type { SetAim, SetFrame, SetPlan } from '#core/plan/set/set.ts'
 import type { Workpiece } from '#core/plan/cut.ts'
-import type { TargetNumbers } from '#core/plan/request.ts'
+import { limitsFor, OPEN_LIMITS, type TargetNumbers } from '#core/plan/request.ts'
+import { isMinor } from '#core/target/minors.ts'
 import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
 import type { TargetLines } from '#core/target/target.ts'
 import type { BatchUnit } from '#contract/batch.ts'
@@ -40,6 +41,9 @@ export function useSet(batch: ReturnType<typeof useBatch>) {
     ),
   )
   const chosen = computed(() => able.value.filter(({ unit }) => !out.value.includes(unit.id)))
+  const minor = computed(() => isMinor(batch.aimed.value?.player ?? null))
+  /** As they hold for who plays them. */
+  const limits = computed(() => limitsFor(batch.body.value?.limits ?? OPEN_LIMITS, minor.value))
   const framesOf = (units: typeof able.value): SetFrame[] =>
     units.map(({ unit, summary }) => ({
       id: unit.id,
@@ -48,7 +52,7 @@ export function useSet(batch: ReturnType<typeof useBatch>) {
         work: work.value!,
         target: {},
         materials: drawer.value,
-        limits: batch.body.value!.limits,
+        limits: limits.value,
         held: [],
       },
     }))
@@ -95,7 +99,7 @@ export function useSet(batch: ReturnType<typeof useBatch>) {
     frames: chosen.value.map(({ unit, summary }) => ({ id: unit.id, state: summary.state })),
     aim: aim.value,
     drawer: drawer.value,
-    limits: batch.body.value?.limits,
+    limits: limits.value,
   }))
   watch(
     asking,
@@ -110,7 +114,7 @@ export function useSet(batch: ReturnType<typeof useBatch>) {
     frames: able.value.map(({ unit, summary }) => ({ id: unit.id, state: summary.state })),
     kind: kind.value,
     drawer: drawer.value,
-    limits: batch.body.value?.limits,
+    limits: limits.value,
   }))
   watch(pairsOf, (now, before) => {
     if (!sameContent(now, before)) pairs.value = null
@@ -159,6 +163,7 @@ export function useSet(batch: ReturnType<typeof useBatch>) {
   return {
     out,
     kind,
+    minor,
     able,
     chosen,
     found,

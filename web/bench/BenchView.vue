@@ -8,6 +8,7 @@ import type { ShownQuantity } from '#core/quantities/units.ts'
 import { pointsHeadLight } from '#core/quantities/units.ts'
 import { fixed, writePoints } from '#core/quantities/write.ts'
 import { placeText, QUANTITY_NAMES, stripsText } from '#contract/words.ts'
+import LeadAsk from '../shared/LeadAsk.vue'
 import { useJob } from '../stores/job.ts'
 import { benchScale } from './benchScale.ts'
 import CutEditor from './CutEditor.vue'
@@ -79,6 +80,7 @@ const labelOf = (cut: (typeof bench.cuts.value)[number]) => {
 
 <template>
   <div class="bench panel">
+    <LeadAsk v-if="bench.leadToAsk.value" role="alert" @agree="bench.agreeToLead" @leave="bench.leaveLeadOut" />
     <svg
       ref="svg"
       :viewBox="`0 0 ${scale.width} ${scale.height}`"

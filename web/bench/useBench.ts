@@ -1,7 +1,7 @@
 import { computed, onBeforeUnmount, ref, type Ref } from 'vue'
 import { headOutline } from '#core/frame/outline.ts'
 import type { Cut } from '#core/plan/cut.ts'
-import { aimedAt } from '#core/plan/request.ts'
+import { aimedAt, type PlanLimits } from '#core/plan/request.ts'
 import type { Material } from '#core/plan/material.ts'
 import { useJob } from '../stores/job.ts'
 import type { BenchScale } from './benchScale.ts'
@@ -195,6 +195,13 @@ export function useBench(scale: Ref<BenchScale>, svg: Ref<SVGSVGElement | null>)
     save([...job.cuts, other])
     selectedId.value = other.id
   }
+  /** Lead was put on by hand where it is not allowed: it comes off, or an adult agrees in writing. */
+  const leadToAsk = computed(() => plan.minor.value && plan.limits.value.noLead && cuts.value.some(isLead))
+  const isLead = (cut: Cut) => materialOf(cut)?.lead === true
+  function agreeToLead(leadAgreed: NonNullable<PlanLimits['leadAgreed']>): void {
+    job.save('plan', { ...plan.body.value, limits: { ...plan.body.value.limits, noLead: false, leadAgreed } })
+  }
+  const leaveLeadOut = () => save(job.cuts.filter((cut) => !isLead(cut)))
   const turnSide = (cut: Cut) => save(replaced(nextSide(cut)))
   /** @returns the piece as it lies now */
   const setPlace = (cut: Cut, atCm: number) => put(movedTo(cut, atCm, materialOf(cut)!, work.value, true))
@@ -218,6 +225,9 @@ export function useBench(scale: Ref<BenchScale>, svg: Ref<SVGSVGElement | null>)
     split,
     mirror,
     turnSide,
+    leadToAsk,
+    agreeToLead,
+    leaveLeadOut,
     follows,
     liveMs,
     hasTarget: computed(() => aimedAt(plan.target.value).length > 0),

@@ -1,7 +1,14 @@
 <script setup lang="ts">
 import { mdiClose } from '@mdi/js'
 import { computed, ref, watch } from 'vue'
-import { COUNTED_IN, PLAIN_MATERIAL, STOCKED_KINDS, type StockedKind } from '#core/plan/material.ts'
+import {
+  COUNTED_IN,
+  isByLength,
+  PLAIN_MATERIAL,
+  STOCKED_KINDS,
+  UNWEIGHED_SHARE,
+  type StockedKind,
+} from '#core/plan/material.ts'
 import { SPORTS } from '#core/sports/profile.ts'
 import { PROFILES } from '#core/sports/sports.ts'
 import type { StoredMaterial } from '#contract/entities.ts'
@@ -20,7 +27,7 @@ const blank = (): StoredMaterial => ({
   name: '',
   kind: 'tape',
   unitMassG: 0.1,
-  uShare: 0.05,
+  uShare: UNWEIGHED_SHARE,
   step: 0.5,
   widthCm: 0.64,
   retired: false,
@@ -37,7 +44,7 @@ watch(
 const problem = ref('')
 const weighing = ref(false)
 const isNew = computed(() => props.material === null)
-const byLength = computed(() => held.value.kind === 'tape' || held.value.kind === 'sleeve')
+const byLength = computed(() => isByLength(held.value.kind))
 const unit = computed(() => COUNTED_IN[held.value.kind])
 
 function change(part: Partial<StoredMaterial>): void {
@@ -55,14 +62,24 @@ function save(): void {
 }
 /** What a kind usually is, where the fitter has not said otherwise. */
 const USUAL: Record<StockedKind, Partial<StoredMaterial>> = {
-  tape: { unitMassG: 0.1, step: 0.5, widthCm: 0.64, uShare: 0.05, grip: null, zoneIds: null },
-  fill: { unitMassG: 1, step: 1, widthCm: 0, uShare: 0, grip: null, zoneIds: null },
-  sleeve: { unitMassG: 0.3, step: 0.5, widthCm: 0, uShare: 0.05, grip: null, zoneIds: null },
+  tape: {
+    unitMassG: 0.1,
+    step: 0.5,
+    widthCm: 0.64,
+    uShare: UNWEIGHED_SHARE,
+    cureHours: null,
+    grip: null,
+    zoneIds: null,
+  },
+  fill: { unitMassG: 1, step: 1, widthCm: 0, uShare: 0, cureHours: null, grip: null, zoneIds: null },
+  sleeve: { unitMassG: 0.3, step: 0.5, widthCm: 0, uShare: UNWEIGHED_SHARE, grip: null, zoneIds: null },
   weight: { unitMassG: 2, step: 1, widthCm: 0, uShare: 0, grip: null, reusable: true },
   strings: { unitMassG: 16, step: 1, widthCm: 0, uShare: 0, grip: null, zoneIds: null },
   grip: { unitMassG: 15, step: 1, widthCm: 0, uShare: 0, grip: 'synthetic', zoneIds: null },
   overgrip: { unitMassG: 5, step: 1, widthCm: 0, uShare: 0, grip: null, zoneIds: null },
 }
+/** What a curing fill usually is (from memory): a night, and about three of a hundred grams lost. */
+const CURES: Partial<StoredMaterial> = { cureHours: 12, unitMassG: 0.97, uShare: 0.01 }
 /** Every spot of every sport, by name once. */
 const SPOTS = SPORTS.flatMap((sport) =>
   [...PROFILES[sport].zones, ...PROFILES[sport].moreZones]
@@ -109,7 +126,7 @@ const number = (value: number | null, part: (v: number) => Partial<StoredMateria
         :model-value="Number((200 * held.uShare).toFixed(2))"
         label="Known to ±"
         suffix="%"
-        :min="0"
+        :min="0.1"
         :max="100"
         @update:model-value="(v) => number(v, (share) => ({ uShare: share / 200 }))"
       />
@@ -206,6 +223,33 @@ const number = (value: number | null, part: (v: number) => Partial<StoredMateria
     <p v-if="held.lead" class="care">
       Lead is toxic: gloves or washed hands, never near the mouth, coat it, and dispose of scraps by local rules.
     </p>
+    <template v-if="held.kind === 'fill'">
+      <v-checkbox
+        :model-value="held.cureHours !== null"
+        label="Cures (silicone, glue, resin)"
+        data-testid="material-cures"
+        @update:model-value="(v) => change(v === true ? CURES : { cureHours: null, unitMassG: 1, uShare: 0 })"
+      />
+      <div v-if="held.cureHours !== null" class="two">
+        <PlainNumber
+          :model-value="held.cureHours"
+          label="Cures for"
+          suffix="h"
+          :min="0.1"
+          :max="500"
+          data-testid="cure-hours"
+          @update:model-value="(v) => number(v, (cureHours) => ({ cureHours }))"
+        />
+        <PlainNumber
+          :model-value="Number((100 * (1 - held.unitMassG)).toFixed(2))"
+          label="Loses as it cures"
+          suffix="%"
+          :min="0"
+          :max="50"
+          @update:model-value="(v) => number(v, (lost) => ({ unitMassG: 1 - lost / 100 }))"
+        />
+      </div>
+    </template>
     <v-checkbox
       :model-value="held.reusable"
       label="Comes off whole and can be used again"

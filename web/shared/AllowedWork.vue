@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { PlanLimits } from '#core/plan/request.ts'
+import LeadAsk from './LeadAsk.vue'
 
 /** What may be done to a frame: lead or none, what shows, what may be changed or come off. */
 type Allowed = Pick<PlanLimits, 'noLead' | 'hiddenOnly' | 'mayChangeGrip' | 'mayChangeStrings' | 'mayTakeOff'>
@@ -12,8 +13,6 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ change: [part: Partial<PlanLimits>] }>()
 const asking = ref(false)
-const by = ref('')
-const words = ref('')
 const noLead = computed(() => props.limits.noLead || (props.minor === true && !props.limits.leadAgreed))
 const shown = (key: keyof Allowed) => (key === 'noLead' ? noLead.value : props.limits[key])
 function turn(key: keyof Allowed, on: boolean): void {
@@ -21,9 +20,8 @@ function turn(key: keyof Allowed, on: boolean): void {
   if (asking.value) return
   emit('change', key === 'noLead' && on ? { noLead: true, leadAgreed: null } : { [key]: on })
 }
-function agree(): void {
-  if (!by.value.trim() || !words.value.trim()) return
-  emit('change', { noLead: false, leadAgreed: { by: by.value.trim(), words: words.value.trim() } })
+function agree(leadAgreed: NonNullable<PlanLimits['leadAgreed']>): void {
+  emit('change', { noLead: false, leadAgreed })
   asking.value = false
 }
 const ROWS: { key: keyof Allowed; label: string; testid: string; strungOnly?: boolean }[] = [
@@ -50,22 +48,12 @@ const ROWS: { key: keyof Allowed; label: string; testid: string; strungOnly?: bo
   <p v-else-if="minor && limits.leadAgreed" class="quiet note" data-testid="minor-lead">
     Lead was agreed to by {{ limits.leadAgreed.by }}: {{ limits.leadAgreed.words }}
   </p>
-  <div v-if="asking" class="ask" data-testid="lead-ask">
-    <p class="mb-2">Lead on a minor’s frame needs an adult’s initials and a reason.</p>
-    <v-text-field v-model="by" label="Initials of an adult" maxlength="20" class="mb-2" data-testid="lead-by" />
-    <v-text-field v-model="words" label="Why lead" maxlength="600" class="mb-2" data-testid="lead-words" />
-    <v-btn size="small" :disabled="!by.trim() || !words.trim()" data-testid="lead-agree" @click="agree">Use lead</v-btn>
-    <v-btn size="small" variant="text" @click="asking = false">Leave it out</v-btn>
-  </div>
+  <LeadAsk v-if="asking" @agree="agree" @leave="asking = false" />
 </template>
 
 <style scoped>
 .note {
   font-size: 13px;
   margin: 0 0 6px 4px;
-}
-.ask {
-  padding: 8px 10px;
-  border-left: 4px solid rgb(var(--v-theme-warning));
 }
 </style>

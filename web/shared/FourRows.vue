@@ -86,11 +86,4 @@ const references = (quantity: AimQuantity) =>
   margin: 0 0 6px;
   line-height: 1.3;
 }
-.caution {
-  margin: 0 0 8px;
-  padding: 6px 10px;
-  font-size: 14px;
-  border-left: 4px solid rgb(var(--v-theme-warning));
-  background: rgb(var(--v-theme-background));
-}
 </style>

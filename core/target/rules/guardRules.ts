@@ -1,4 +1,5 @@
 import { AGE_CLASSES, type AgeClass } from './ageClasses.ts'
+import { ONE_CLASS, WEEKS_ON_A_CLASS } from '../steps.ts'
 import type { Rule, Test } from './rule.ts'
 
 const PRACTICE = { grade: 'common practice', source: 'common practice, no source', school: 'common' } as const
@@ -48,6 +49,39 @@ function classRules(c: AgeClass, of: 'frame' | 'target'): Rule[] {
 /** What a frame says as it stands, before there is a target. */
 export const FRAME_RULES: readonly Rule[] = AGE_CLASSES.flatMap((c) => classRules(c, 'frame'))
 
+/** More than one class in one go, by a target or by going over to another frame. */
+export const CLASS_STEP_RULES: readonly Rule[] = [
+  {
+    id: 'guard.oneClass',
+    sports: ['tennis'],
+    when: { fact: 'massUpG', over: ONE_CLASS.mass },
+    effect: { kind: 'guard', quantity: 'mass', confirm: false },
+    words: `{massUpG} g more is over one weight class (${ONE_CLASS.mass} g). One class at a time, as with shoes.`,
+    ...PRACTICE,
+  },
+  {
+    id: 'guard.oneClassSwing',
+    sports: ['tennis'],
+    when: { fact: 'swingUpKgCm2', over: ONE_CLASS.swingWeight },
+    effect: { kind: 'guard', quantity: 'swingWeight', confirm: false },
+    words: `{swingUpKgCm2} more swing weight is over one class (${ONE_CLASS.swingWeight}). One class at a time, ${WEEKS_ON_A_CLASS} weeks of play on each.`,
+    ...PRACTICE,
+  },
+  {
+    id: 'guard.oneClassDown',
+    sports: ['tennis'],
+    when: {
+      any: [
+        { fact: 'massUpG', below: -ONE_CLASS.mass },
+        { fact: 'swingUpKgCm2', below: -ONE_CLASS.swingWeight },
+      ],
+    },
+    effect: { kind: 'guard', quantity: null, confirm: false },
+    words: `More than one class down in one go (${ONE_CLASS.mass} g, or ${ONE_CLASS.swingWeight} of swing weight). Ask what will not wait; else one class, ${WEEKS_ON_A_CLASS} weeks of play, then the next.`,
+    ...PRACTICE,
+  },
+]
+
 /** Cautions on a target. Each warns with its reason and source; the fitter decides. */
 export const GUARD_RULES: readonly Rule[] = [
   {
@@ -87,14 +121,7 @@ export const GUARD_RULES: readonly Rule[] = [
     ...RULES,
   },
   ...AGE_CLASSES.flatMap((c) => classRules(c, 'target')),
-  {
-    id: 'guard.oneClass',
-    sports: ['tennis'],
-    when: { fact: 'massUpG', over: 20 },
-    effect: { kind: 'guard', quantity: 'mass', confirm: false },
-    words: '{massUpG} g more is over one weight class (20 g). One class at a time, as with shoes.',
-    ...PRACTICE,
-  },
+  ...CLASS_STEP_RULES,
   {
     id: 'guard.ceiling',
     sports: 'all',
@@ -109,13 +136,13 @@ export const GUARD_RULES: readonly Rule[] = [
     sports: 'all',
     when: {
       all: [
-        { fact: 'late', is: ['often'] },
+        { fact: 'lateInTen', atLeast: 1 },
         { fact: 'swingUpTolerances', over: 1 },
       ],
     },
     effect: { kind: 'guard', quantity: 'swingWeight', confirm: false },
     words:
-      'This player is often late, and the target swings slower. Nobody always meets the ball cleanly: go down when late.',
+      'This player is late on {lateInTen} in ten, and the target swings slower. One in ten is late enough: go down when late.',
     ...PRACTICE,
   },
   {

@@ -11,7 +11,7 @@ export interface RuleFacts {
   hoursPerWeek: number | null
   complaints: readonly string[] | null
   mishits: string | null
-  late: string | null
+  lateInTen: number | null
   tired: string | null
   pain: string | null
   cameFrom: string | null
@@ -27,6 +27,7 @@ export interface RuleFacts {
   targetBareSwingKgCm2: number | null
   massUpG: number | null
   massDownTolerances: number | null
+  swingUpKgCm2: number | null
   swingUpTolerances: number | null
   swingUpShare: number | null
   overCeilingKgCm2: number | null
@@ -59,10 +60,13 @@ export type TargetPlace = 'tip' | 'tenTwo' | 'threeNine' | 'handle' | 'butt'
 
 export type SchoolId = 'handleFirst' | 'ceilingFirst' | 'keepBalance' | 'ends' | 'sides' | 'mgri'
 
+/** From, to; open above where there is no upper edge: nothing above pulls down. */
+export type Band = readonly [number, number | null]
+
 /** What a rule that fires asks for. */
 export type RuleEffect =
   /** Usual bare weight, g, and bare swing weight, kg·cm² about the sport's axis. */
-  | { kind: 'band'; mass: readonly [number, number]; swingWeight: readonly [number, number] }
+  | { kind: 'band'; mass: Band; swingWeight: Band }
   /** Swing weight near which setups of a game gather, strung as played. */
   | { kind: 'cluster'; swingWeight: number; style: string }
   /** Mass on or off at a place; negative grams are taken off. */

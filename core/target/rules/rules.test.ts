@@ -14,7 +14,7 @@ const NOTHING: RuleFacts = {
   hoursPerWeek: null,
   complaints: null,
   mishits: null,
-  late: null,
+  lateInTen: null,
   tired: null,
   pain: null,
   cameFrom: null,
@@ -27,6 +27,7 @@ const NOTHING: RuleFacts = {
   targetBareSwingKgCm2: null,
   massUpG: null,
   massDownTolerances: null,
+  swingUpKgCm2: null,
   swingUpTolerances: null,
   swingUpShare: null,
   overCeilingKgCm2: null,
@@ -102,8 +103,8 @@ const CASES: Record<string, Cases> = {
     silent: { age: 25, level: 'competition', build: 'average', bareMassG: 330 },
     unknown: { age: 25, level: 'competition', build: 'strong', bareMassG: null },
     edge: [
-      { age: 25, level: 'competition', build: 'strong', bareMassG: 320 },
-      { age: 25, level: 'competition', build: 'strong', bareMassG: 319.9 },
+      { age: 25, level: 'competition', build: 'strong', bareMassG: 326 },
+      { age: 25, level: 'competition', build: 'strong', bareMassG: 325.9 },
     ],
   },
   'style.spin': {
@@ -137,12 +138,12 @@ const CASES: Record<string, Cases> = {
     edge: [{ style: 'spin' }, { style: 'all-court' }],
   },
   'ceiling.find': {
-    fires: { age: 30, hoursPerWeek: 6, late: 'never' },
-    silent: { age: 30, hoursPerWeek: 6, late: 'never', ceilingKnown: 'yes' },
-    unknown: { age: 30, hoursPerWeek: null, late: 'never' },
+    fires: { age: 30, hoursPerWeek: 6, lateInTen: 0 },
+    silent: { age: 30, hoursPerWeek: 6, lateInTen: 0, ceilingKnown: 'yes' },
+    unknown: { age: 30, hoursPerWeek: null, lateInTen: 0 },
     edge: [
-      { age: 18, hoursPerWeek: 3, late: 'never' },
-      { age: 18, hoursPerWeek: 2.9, late: 'never' },
+      { age: 18, hoursPerWeek: 3, lateInTen: 0 },
+      { age: 18, hoursPerWeek: 2.9, lateInTen: 0 },
     ],
   },
   'mgri.low': {
@@ -180,12 +181,12 @@ const CASES: Record<string, Cases> = {
     edge: [{ complaints: ['unsteady'] }, { complaints: [] }],
   },
   'complaint.late': {
-    fires: { complaints: ['late'], late: 'never' },
-    silent: { complaints: [], late: 'never' },
-    unknown: { complaints: [], late: null },
+    fires: { complaints: ['late'], lateInTen: 0 },
+    silent: { complaints: [], lateInTen: 0 },
+    unknown: { complaints: [], lateInTen: null },
     edge: [
-      { complaints: [], late: 'often' },
-      { complaints: [], late: 'sometimes' },
+      { complaints: [], lateInTen: 1 },
+      { complaints: [], lateInTen: 0.5 },
     ],
   },
   'complaint.tired': {
@@ -302,6 +303,21 @@ const CASES: Record<string, Cases> = {
     unknown: {},
     edge: [{ massUpG: 20.1 }, { massUpG: 20 }],
   },
+  'guard.oneClassSwing': {
+    fires: { swingUpKgCm2: 25 },
+    silent: { swingUpKgCm2: -25 },
+    unknown: {},
+    edge: [{ swingUpKgCm2: 18.1 }, { swingUpKgCm2: 18 }],
+  },
+  'guard.oneClassDown': {
+    fires: { massUpG: -29 },
+    silent: { massUpG: 5, swingUpKgCm2: 3 },
+    unknown: { massUpG: -5 },
+    edge: [
+      { massUpG: 0, swingUpKgCm2: -18.1 },
+      { massUpG: -20, swingUpKgCm2: -18 },
+    ],
+  },
   'guard.ceiling': {
     fires: { overCeilingKgCm2: 8 },
     silent: { overCeilingKgCm2: -4 },
@@ -309,12 +325,12 @@ const CASES: Record<string, Cases> = {
     edge: [{ overCeilingKgCm2: 0.06 }, { overCeilingKgCm2: 0.05 }],
   },
   'guard.late': {
-    fires: { late: 'often', swingUpTolerances: 4 },
-    silent: { late: 'never', swingUpTolerances: 4 },
-    unknown: { late: null, swingUpTolerances: 4 },
+    fires: { lateInTen: 1, swingUpTolerances: 4 },
+    silent: { lateInTen: 0, swingUpTolerances: 4 },
+    unknown: { lateInTen: null, swingUpTolerances: 4 },
     edge: [
-      { late: 'often', swingUpTolerances: 1.01 },
-      { late: 'often', swingUpTolerances: 1 },
+      { lateInTen: 1, swingUpTolerances: 1.01 },
+      { lateInTen: 1, swingUpTolerances: 1 },
     ],
   },
   'guard.professional': {

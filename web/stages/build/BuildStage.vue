@@ -8,6 +8,7 @@ import { methodFor, repeats, usualMethod } from '#core/measure/readings.ts'
 import type { Quantity } from '#core/quantities/units.ts'
 import type { TrayReading } from '#contract/devices.ts'
 import { fixed, writeDifference, writeValue } from '#core/quantities/write.ts'
+import { isMinor } from '#core/target/minors.ts'
 import { cautionsFor, placeText, QUANTITY_NAMES, stepTitle, stripsText } from '#contract/words.ts'
 import { sameContent } from '#contract/sameContent.ts'
 import MarkGlyph from '../../shared/MarkGlyph.vue'
@@ -35,7 +36,7 @@ const steps = computed<BuildStep[]>(() => {
     : buildSteps(job.picture!.measured.state, known, job.picture!.materials, job.picture!.work)
 })
 const material = (id: string | undefined) => job.picture!.materials.find((m) => m.id === id) ?? null
-const minor = computed(() => (job.bodies.player?.facts.age ?? 99) < 18)
+const minor = computed(() => isMinor(job.bodies.player?.facts ?? null))
 const cautions = computed(() => cautionsFor(body.value?.cuts ?? [], job.picture!.materials, minor.value))
 
 /** Draws the work order up from the plan; steps that stay the same keep their marks. */

@@ -3,7 +3,7 @@ import { computed, type Reactive } from 'vue'
 import { estimateOf } from '#core/frame/state.ts'
 import { bareState, rulesFacts } from '#core/target/player.ts'
 import { BANDS, PLAYER_RULES } from '#core/target/rules/playerRules.ts'
-import { judge, ruleWords } from '#core/target/rules/rule.ts'
+import { judge, ruleWords, type Band } from '#core/target/rules/rule.ts'
 import { wordFor } from '#core/sports/profile.ts'
 import { fixed, writeQuantity } from '#core/quantities/write.ts'
 import FrameShape from '../../bench/FrameShape.vue'
@@ -65,7 +65,8 @@ const outlineOf = (shape: { name: string; lengthCm: number; widthCm: number }) =
   const known = profile.outlines.find((o) => o.name.toLowerCase().startsWith(shape.name.toLowerCase()))
   return { ...profile.geometry, ...known?.change, lengthCm: shape.lengthCm, headWidthCm: shape.widthCm }
 }
-const inside = (v: number | undefined, [a, b]: readonly [number, number]) => v !== undefined && v >= a && v <= b
+const inside = (v: number | undefined, [a, b]: Band) => v !== undefined && v >= a && (b === null || v <= b)
+const writeBand = ([a, b]: Band) => (b === null ? `${fixed(a, 0)} and more` : `${fixed(a, 0)}–${fixed(b, 0)}`)
 </script>
 
 <template>
@@ -179,10 +180,10 @@ const inside = (v: number | undefined, [a, b]: readonly [number, number]) => v !
           >
             <td>{{ band.rule.words.split(':')[0] }}</td>
             <td class="num figure" :class="{ hit: inside(bareMass?.value, band.effect.mass) }">
-              {{ fixed(band.effect.mass[0], 0) }}–{{ fixed(band.effect.mass[1], 0) }} g
+              {{ writeBand(band.effect.mass) }} g
             </td>
             <td class="num figure" :class="{ hit: inside(bareSwing?.value, band.effect.swingWeight) }">
-              {{ fixed(band.effect.swingWeight[0], 0) }}–{{ fixed(band.effect.swingWeight[1], 0) }}
+              {{ writeBand(band.effect.swingWeight) }}
             </td>
           </tr>
         </tbody>

@@ -7,7 +7,7 @@ import { estimateOf } from '#core/frame/state.ts'
 import { fromCore, QUANTITIES, unitFor, type Quantity } from '#core/quantities/units.ts'
 import { bareState, playedToHere, rulesFacts } from '#core/target/player.ts'
 import { PLAYER_RULES } from '#core/target/rules/playerRules.ts'
-import { firing } from '#core/target/rules/rule.ts'
+import { firing, type Band } from '#core/target/rules/rule.ts'
 import { fixed, unitMark } from '#core/quantities/write.ts'
 import { QUANTITY_NAMES } from '#contract/words.ts'
 import type { Cloud } from '#contract/library.ts'
@@ -81,10 +81,11 @@ const band = computed(() => {
   const [dm, ds] = [by('mass'), by('swingWeight')]
   if (dm === null || ds === null) return null
   return {
-    mass: rule.effect.mass.map((v) => v + dm),
-    swingWeight: rule.effect.swingWeight.map((v) => v + ds),
+    mass: span(rule.effect.mass, dm),
+    swingWeight: span(rule.effect.swingWeight, ds),
   }
 })
+const span = ([low, high]: Band, by: number): Band => [low + by, high === null ? null : high + by]
 const chosen = computed(() =>
   props.compare.chosen.map((r) => ({
     reference: r,
@@ -177,9 +178,12 @@ const layout = computed((): Partial<Layout> => {
   const shapes: Partial<Layout>['shapes'] = []
   const box = (q: Quantity) => (q === 'mass' || q === 'swingWeight' ? band.value?.[q] : undefined)
   const [bx, by] = [box(x), box(y)]
-  const axisSpan = (ref: 'x' | 'y', b: number[] | undefined, q: Quantity) =>
+  // Open above: drawn as far as the highest mark.
+  const top = (q: Quantity, from: number) =>
+    Math.max(from, estimateOf(props.compare.standard, q)?.value ?? from, ...drawn.value.map((p) => p[q] ?? from))
+  const axisSpan = (ref: 'x' | 'y', b: Band | undefined, q: Quantity) =>
     b
-      ? { [`${ref}0`]: show(b[0], q), [`${ref}1`]: show(b[1], q), [`${ref}ref`]: ref }
+      ? { [`${ref}0`]: show(b[0], q), [`${ref}1`]: show(b[1] ?? top(q, b[0]), q), [`${ref}ref`]: ref }
       : { [`${ref}0`]: 0, [`${ref}1`]: 1, [`${ref}ref`]: 'paper' }
   if (bx || by)
     shapes.push({
@@ -195,11 +199,11 @@ const layout = computed((): Partial<Layout> => {
   if (bx && by)
     annotations.push({
       x: show(bx[0], x),
-      y: show(by[1], y),
+      y: show(by[0], y),
       text: 'band',
       showarrow: false,
       xanchor: 'left',
-      yanchor: 'top',
+      yanchor: 'bottom',
       font: { size: 12, color: colors.value.target },
     })
   for (const [q, ref] of [

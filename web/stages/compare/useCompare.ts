@@ -4,8 +4,9 @@ import { feltOf } from '#core/compare/felt.ts'
 import { nearness } from '#core/compare/nearness.ts'
 import { broughtWhereKnown, combined, standardState } from '#core/compare/setup.ts'
 import { NOTHING_ON, sameCondition, type Condition } from '#core/frame/condition.ts'
-import { estimateOf, knownNumbers } from '#core/frame/state.ts'
+import { estimateOf, knownNumbers, type FrameState } from '#core/frame/state.ts'
 import type { CompareBody } from '#core/job/bodies.ts'
+import { cautionsOnNext } from '#core/target/guards.ts'
 import { QUANTITIES } from '#core/quantities/units.ts'
 import type { LibrarySearch, Reference } from '#contract/library.ts'
 import { facetsOf, measuredFrames, searchLibrary } from '../../api/library.ts'
@@ -150,6 +151,20 @@ export function useCompare() {
       }),
     }
   }
+  /** What there is to say of a chosen setup's frame for this player: over the class of the age, or too long a step from this one. */
+  const cautions = computed(() => {
+    const player = job.bodies.player?.facts ?? null
+    const standardise = (state: FrameState) => ({ state, ...standardState(profile.value), profile: profile.value })
+    const now = { ...standardise(standard.value), geometry: geometry.value }
+    return chosen.value.map((reference) => {
+      const { state } = combined(reference, standardState(profile.value), profile.value)
+      return {
+        id: reference.id,
+        name: reference.name,
+        says: cautionsOnNext(now, { ...standardise(state), geometry: reference.geometry }, player),
+      }
+    })
+  })
   const chosen = computed(() => body.value.referenceIds.flatMap((id) => shop.reference(id) ?? []))
   /** The chosen first, then the nearest of what is looked for. */
   const rows = computed(() => {
@@ -193,6 +208,7 @@ export function useCompare() {
     problem,
     rows,
     chosen,
+    cautions,
     save,
     toggle,
     brought,

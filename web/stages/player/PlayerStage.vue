@@ -34,7 +34,7 @@ function saveName(name: string): void {
   if (name.trim()) save({ name: name.trim() })
 }
 type Choice = keyof PlayerFacts &
-  ('level' | 'build' | 'style' | 'mishits' | 'late' | 'tired' | 'pain' | 'hand' | 'cameFrom')
+  ('level' | 'build' | 'style' | 'mishits' | 'lateInTen' | 'tired' | 'pain' | 'hand' | 'cameFrom')
 const COMPLAINT_NAMES: Record<Complaint, string> = {
   twists: 'Twists off the axis',
   unsteady: 'Unsteady on centred hits',
@@ -50,7 +50,7 @@ const asked = computed(() =>
 const ceilingAxisCm = computed(() => facts.value.ceiling?.axisCm ?? job.profile.axisCm)
 const saveCeiling = (value: number | null) =>
   save({ ceiling: value === null ? null : { swingWeightKgCm2: value, axisCm: ceilingAxisCm.value } })
-const ASKED: { field: Choice; label: string; options: [string, string][] }[] = [
+const ASKED: { field: Choice; label: string; options: [string | number, string][] }[] = [
   {
     field: 'level',
     label: 'Level',
@@ -91,12 +91,14 @@ const ASKED: { field: Choice; label: string; options: [string, string][] }[] = [
     ],
   },
   {
-    field: 'late',
-    label: 'Late on the ball',
+    field: 'lateInTen',
+    label: 'Late, of ten balls',
     options: [
-      ['never', 'Never'],
-      ['sometimes', 'Sometimes'],
-      ['often', 'Often'],
+      [0, 'None'],
+      [1, '1'],
+      [2, '2'],
+      [3, '3'],
+      [5, '5'],
     ],
   },
   {

@@ -6,6 +6,7 @@ import type { MeasureBody } from '#core/job/bodies.ts'
 import type { JobView } from '#contract/entities.ts'
 import { call, problemText } from '../../api/client.ts'
 import BenchView from '../../bench/BenchView.vue'
+import PlainNumber from '../../shared/PlainNumber.vue'
 import { NO_FACTS } from '../../shared/playerFacts.ts'
 import StageFrame from '../../shared/StageFrame.vue'
 import { useSheets } from '../../shared/useSheets.ts'
@@ -20,6 +21,9 @@ const job = useJob()
 const router = useRouter()
 const readings = useReadings('measure')
 const body = computed(() => readings.body.value as MeasureBody)
+const facts = computed(() => job.bodies.player?.facts ?? { ...NO_FACTS, name: 'Walk-in' })
+/** Who it is for decides what is too heavy. */
+const saveAge = (age: number | null) => job.save('player', { playerId: null, facts: { ...facts.value, age } })
 const name = ref('')
 const problem = ref('')
 const asking = ref(false)
@@ -30,7 +34,7 @@ async function becomeJob(): Promise<void> {
   try {
     await job.flush()
     await call<JobView>('POST', `/jobs/${job.view!.job.id}/become-job`, {
-      player: { facts: { ...NO_FACTS, name: name.value.trim() } },
+      player: { facts: { ...facts.value, name: name.value.trim() } },
     })
     await job.open(job.view!.job.id)
     await router.push({ name: 'player', params: { id: job.view!.job.id } })
@@ -68,6 +72,16 @@ const { print } = useSheets()
     <div class="quick">
       <section class="panel">
         <ReadingTable purpose="measure" compact />
+        <PlainNumber
+          class="mt-3"
+          :model-value="facts.age"
+          label="Age of who plays"
+          :min="3"
+          :max="110"
+          whole
+          data-testid="quick-age"
+          @update:model-value="saveAge"
+        />
         <details class="mt-2">
           <summary>As measured</summary>
           <ConditionPicker
