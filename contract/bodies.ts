@@ -99,6 +99,7 @@ export const cutSchema = z.object({
   amount: finite.min(-10).max(400),
   layerCm: finite.min(0.5).max(60),
   side: z.enum(['left', 'right']).optional(),
+  across: z.enum(['tip', 'bridge']).nullable().optional(),
   offCm: finite.min(0).max(20).optional(),
 })
 

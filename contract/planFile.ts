@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { conditionText } from '#core/frame/condition.ts'
 import { estimateOf, type FrameState } from '#core/frame/state.ts'
-import { layersOf, massOf, runsOf, type Cut, type Workpiece } from '#core/plan/cut.ts'
+import { acrossOf, layersOf, massOf, runsOf, type Cut, type Workpiece } from '#core/plan/cut.ts'
 import { STOCKED_KINDS, type Material } from '#core/plan/material.ts'
 import type { TargetNumbers } from '#core/plan/request.ts'
 import { AIM_QUANTITIES, QUANTITIES, type UnitChoice } from '#core/quantities/units.ts'
@@ -31,7 +31,7 @@ export const planFileSchema = z.object({
       where: z.string(),
       place: z.string(),
       atCm: number,
-      side: z.enum(['both', 'left', 'right']),
+      side: z.enum(['both', 'left', 'right', 'across']),
       material: z.string(),
       kind: z.enum([...STOCKED_KINDS, 'off']),
       lead: z.boolean(),
@@ -76,7 +76,7 @@ export function planFileOf(parts: PlanParts, writtenAt: string): PlanFile {
         where: placeText(cut, work),
         place: cut.place,
         atCm: rounded(cut.atCm),
-        side: cut.side ?? 'both',
+        side: cut.side ?? (acrossOf(cut, work.geometry) ? 'across' : 'both'),
         material: material.name,
         kind: material.kind,
         lead: material.lead,

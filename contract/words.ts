@@ -1,5 +1,5 @@
 import type { Cut } from '#core/plan/cut.ts'
-import { layersOf, runsOf, type Workpiece } from '#core/plan/cut.ts'
+import { acrossOf, layersOf, runsOf, type Workpiece } from '#core/plan/cut.ts'
 import type { BuildStep } from '#core/build/workOrder.ts'
 import type { AnyQuantity, Quantity } from '#core/quantities/units.ts'
 import { fixed } from '#core/quantities/write.ts'
@@ -84,10 +84,10 @@ export function placeText(cut: Cut, work: Workpiece): string {
   if (cut.place === 'bevels') return `four main bevels, from ${fixed(cut.atCm, 1)} cm above the butt end up`
   if (cut.place === 'shaft') return `shaft, both sides, from ${fixed(cut.atCm, 1)} cm above the butt end up`
   const outline = headOutline(work.geometry)
-  const half = outline.halfLengthCm
   const only = cut.side ? `${cut.side} side only` : 'both sides'
-  if (cut.atCm < 1e-6) return 'across the tip, middle on 12 o’clock'
-  if (cut.atCm > half - 1e-6) return 'across the throat bridge, middle on 6 o’clock'
+  const across = acrossOf(cut, work.geometry)
+  if (across === 'tip') return 'across the tip, middle on 12 o’clock'
+  if (across === 'bridge') return 'across the throat bridge, middle on 6 o’clock'
   const near = (
     [
       [1, '11 and 1'],

@@ -24,7 +24,8 @@ describe('undo and redo append', () => {
     let now: number | null = toNothing ? EMPTY : null
     let future: number[] = []
     actions.forEach((action, i) => {
-      const mark = action === 'edit' ? editMark(marks) : action === 'undo' ? undoMark(marks, toNothing) : redoMark(marks)
+      const mark =
+        action === 'edit' ? editMark(marks) : action === 'undo' ? undoMark(marks, toNothing) : redoMark(marks)
       if (action === 'edit') {
         if (now !== null) past.push(now)
         now = i
@@ -173,6 +174,24 @@ describe('what a changed reading makes stale', () => {
     const { bodies, after } = job('copy')
     const standing = after({ bodies: { ...bodies, measure: { ...bodies.measure!, condition: BARE } } })
     expect(standing.target.changed.map((c) => c.name)).toEqual(['as measured', 'swingWeight of the reference'])
+  })
+  it('a size of the frame that was corrected touches the plan and the build', () => {
+    const { bodies, after } = job('hand')
+    const geometry = { ...tennis.geometry, headLengthCm: tennis.geometry.headLengthCm + 0.2 }
+    const standing = after({ geometry })
+    expect(standing.plan.changed.map((c) => c.name)).toEqual(['head length'])
+    expect(standing.build.changed.map((c) => c.name)).toEqual(['head length'])
+    expect(statuses(after({ bodies })).plan).toBe('done')
+  })
+  it('a stage of an earlier version, which did not write the sizes down, is not called stale for it', () => {
+    const { bodies, after } = job('hand')
+    expect(after({ bodies }).plan.status).toBe('done')
+    const input = { profile: tennis, geometry: tennis.geometry, ownStrings: null, bodies, readings, references: [REFERENCE], materials: DRAWER } // prettier-ignore
+    const { facts } = pictureOf({ ...input, used: {} })
+    const early = Object.fromEntries(
+      Object.entries(facts.plan).filter(([name]) => !/frame|head|grip|tube|handle|shaft/.test(name)),
+    )
+    expect(pictureOf({ ...input, used: { ...facts, plan: early } }).standing.plan.status).toBe('done')
   })
   it('a moved piece touches the build and the final check only', () => {
     const { bodies, after } = job('hand')

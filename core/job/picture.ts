@@ -11,7 +11,7 @@ import { QUANTITIES, type Quantity } from '../quantities/units.ts'
 import type { SportProfile } from '../sports/profile.ts'
 import type { LineWay } from '../target/target.ts'
 import type { StageBodies } from './bodies.ts'
-import { standings, STAGES, type ChangedFact, type Facts, type Stage, type StageStatus } from './stages.ts'
+import { FRAME_SIZES, standings, STAGES, type ChangedFact, type Facts, type Stage, type StageStatus } from './stages.ts'
 
 /** A reading as stored: with what stage of the job it was taken for. */
 export type StoredReading = Reading & { takenAt: string }
@@ -102,6 +102,9 @@ function factsNow(
     const estimate = estimateOf(picture.measured.state, quantity)
     if (estimate) measured[`measured ${quantity}`] = rounded(quantity, estimate.value)
   }
+  const sizes: Facts = {}
+  for (const [field, name] of Object.entries(FRAME_SIZES) as [keyof typeof FRAME_SIZES, string][])
+    sizes[name] = Number(input.geometry[field].toFixed(2))
   const target: Facts = {}
   for (const quantity of QUANTITIES) {
     const line = bodies.target?.lines[quantity]
@@ -124,8 +127,8 @@ function factsNow(
     measure: {},
     compare: measured,
     target: targetFacts(input, picture, measured),
-    plan: { ...measured, ...target },
-    build: cutFacts(bodies.plan?.cuts ?? [], picture.materials),
+    plan: { ...measured, ...sizes, ...target },
+    build: { ...cutFacts(bodies.plan?.cuts ?? [], picture.materials), ...sizes },
     check: { ...target, ...predicted },
     play: bodies.check?.signed ? { 'signed off': bodies.check.signed.at } : {},
   }

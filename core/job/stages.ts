@@ -23,12 +23,29 @@ export interface ChangedFact {
   now: string | number | null
 }
 
+/** Sizes of the frame by which a piece does what it does, cm. */
+export const FRAME_SIZES = {
+  lengthCm: 'length of the frame',
+  headLengthCm: 'head length',
+  headWidthCm: 'head width',
+  exponent: 'squareness of the head',
+  tubeCm: 'width of the tube',
+  gripLengthCm: 'grip length',
+  handleHalfWidthCm: 'half width of the handle',
+  shaftToCm: 'end of the shaft',
+  shaftHalfWidthCm: 'half width of the shaft',
+} as const
+
+/** Stages of earlier versions did not write these down. */
+const UNTOLD: ReadonlySet<string> = new Set(Object.values(FRAME_SIZES))
+
 /** The facts that differ between what a stage used and what holds now; empty when it is up to date. */
 export function changedFacts(used: Facts, now: Facts): ChangedFact[] {
   const names = [...new Set([...Object.keys(used), ...Object.keys(now)])]
   return names.flatMap((name) => {
     const old = used[name] ?? null
     const current = now[name] ?? null
+    if (!(name in used) && UNTOLD.has(name)) return []
     return old === current ? [] : [{ name, old, now: current }]
   })
 }

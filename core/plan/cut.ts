@@ -5,6 +5,8 @@ import { HAND, handPlaced, type Piece } from '../frame/pieces.ts'
 import type { SportProfile } from '../sports/profile.ts'
 import { piecesOff, type Material } from './material.ts'
 
+/** Where a strip on the hoop can cross the long axis. */
+export type Across = 'tip' | 'bridge'
 export type Place = 'hoop' | 'shaft' | 'bevels' | 'handle' | 'sleeve' | 'spot' | 'grip' | 'bed' | 'off'
 
 /** One line of the cut list: a material at a place, in the amount that a hand measures off. */
@@ -21,6 +23,8 @@ export interface Cut {
   layerCm: number
   /** Hoop, off the long axis: on one side only. */
   side?: 'left' | 'right'
+  /** Hoop: one strip across the long axis, its middle there whatever `atCm` says; null: beside it. Cuts of earlier versions do not say. */
+  across?: Across | null
   /** Spots: so far to both sides of the long axis, cm. */
   offCm?: number
 }
@@ -44,13 +48,29 @@ const RUNS: Record<Place, number> = {
   off: 1,
 }
 
+/** Cuts that do not say lay nearer than this to an end of the hoop when they went across, and never when they lay beside it. */
+const UNSAID_CM = 0.3
+
+/** Does a strip cross the long axis, and where? Said by the cut; of one of an earlier version by how near to an end it lies. */
+export function acrossOf(cut: Pick<Cut, 'place' | 'atCm' | 'side' | 'across'>, geometry: FrameGeometry): Across | null {
+  if (cut.place !== 'hoop' || cut.side) return null
+  return cut.across === undefined ? acrossAt(cut.atCm, geometry, UNSAID_CM) : cut.across
+}
+
+/** The crossing that a place on the hoop is at. @param withinCm so near is there */
+export function acrossAt(atCm: number, geometry: FrameGeometry, withinCm = 1e-6): Across | null {
+  if (atCm <= withinCm) return 'tip'
+  return atCm >= headOutline(geometry).halfLengthCm - withinCm ? 'bridge' : null
+}
+
 /** How many equal strips a cut is made of: one across the tip or the throat bridge, two on the sides or the shaft, four on the bevels. */
-export function runsOf(cut: Pick<Cut, 'place' | 'atCm' | 'side' | 'offCm'>, geometry: FrameGeometry): number {
+export function runsOf(
+  cut: Pick<Cut, 'place' | 'atCm' | 'side' | 'across' | 'offCm'>,
+  geometry: FrameGeometry,
+): number {
   if (cut.place === 'spot') return cut.offCm ? 2 : 1
   if (cut.place !== 'hoop') return RUNS[cut.place]
-  if (cut.side) return 1
-  const half = headOutline(geometry).halfLengthCm
-  return cut.atCm < 1e-6 || cut.atCm > half - 1e-6 ? 1 : 2
+  return cut.side || acrossOf(cut, geometry) ? 1 : 2
 }
 
 /** What a cut takes out of the drawer: cm, g or pieces. */
@@ -157,8 +177,7 @@ function spotShape(cut: Cut): Piece['shape'] {
 
 function runShape(cut: Cut, lengthCm: number, geometry: FrameGeometry): Piece['shape'] {
   if (cut.place === 'hoop') {
-    const half = headOutline(geometry).halfLengthCm
-    const [fromCm, toCm] = hoopSpan(cut.atCm, lengthCm, half)
+    const [fromCm, toCm] = hoopSpan(cut, lengthCm, geometry)
     return { kind: 'arc', fromCm, toCm, side: cut.side ?? 'both' }
   }
   const offsetCm = cut.place === 'bevels' ? geometry.handleHalfWidthCm * 0.75 : geometry.shaftHalfWidthCm
@@ -171,11 +190,13 @@ export function layerFrom(cut: Cut, lengthCm: number): number {
   return cut.atCm + (Math.min(cut.amount, cut.layerCm) - lengthCm) / 2
 }
 
-/** The span on the right half of the hoop of a run about `atCm`; on an end it is half of the strip that crosses the axis. */
-export function hoopSpan(atCm: number, lengthCm: number, halfCm: number): [number, number] {
-  if (atCm < 1e-6) return [0, lengthCm / 2]
-  if (atCm > halfCm - 1e-6) return [halfCm - lengthCm / 2, halfCm]
-  const middle = Math.min(Math.max(atCm, lengthCm / 2), halfCm - lengthCm / 2)
+/** The span on the right half of the hoop of a run of a cut; of a strip across the axis it is the half of it there. */
+export function hoopSpan(cut: Cut, lengthCm: number, geometry: FrameGeometry): [number, number] {
+  const half = headOutline(geometry).halfLengthCm
+  const across = acrossOf(cut, geometry)
+  if (across === 'tip') return [0, lengthCm / 2]
+  if (across === 'bridge') return [half - lengthCm / 2, half]
+  const middle = Math.min(Math.max(cut.atCm, lengthCm / 2), half - lengthCm / 2)
   return [middle - lengthCm / 2, middle + lengthCm / 2]
 }
 

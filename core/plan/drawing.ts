@@ -30,12 +30,13 @@ export function cutDrawing(cut: Cut, material: Material, work: Workpiece): CutDr
       const paths = layersOf(cut).flatMap((layer, i) => {
         const inset = geometry.tubeCm / 2 - i * 0.34
         const shrunk = headOutline(geometry, inset).halfLengthCm
-        const [from, to] = hoopSpan(cut.atCm, layer, outline.halfLengthCm)
+        const [from, to] = hoopSpan(cut, layer, geometry)
         const ratio = shrunk / outline.halfLengthCm
         return sides(cut).map((side) => arcPath(geometry, from * ratio, Math.min(to * ratio, shrunk), side, inset))
       })
       const beside = headOutline(geometry, -1.9)
-      const at = beside.pointAt(Math.min(1, cut.atCm / outline.halfLengthCm) * beside.halfLengthCm)
+      const [from, to] = hoopSpan(cut, 0, geometry)
+      const at = beside.pointAt(((from + to) / 2 / outline.halfLengthCm) * beside.halfLengthCm)
       const label = { xCm: at.xCm, yCm: cut.side === 'left' ? -at.yCm : at.yCm }
       return { paths, widthCm: Math.max(0.62, material.widthCm * 0.8), label }
     }

@@ -11,6 +11,9 @@ import type { Quantity } from '../quantities/units.ts'
 import { boundOver } from './bound.ts'
 import { fullRange, lineOver, relaxationOver, scoreOf } from './programme.ts'
 import { programmeFor } from './plan.ts'
+import { headOutline } from '../frame/outline.ts'
+import { meansOf } from '../frame/shape.ts'
+import { cutIn } from './zones.ts'
 import { limitsFor, OPEN_LIMITS, type PlanLimits } from './request.ts'
 
 let solve: Solve
@@ -98,6 +101,28 @@ describe('cuts', () => {
       8,
       expect.closeTo(4, 9),
     ])
+  })
+  it('across the bridge stay one strip when the head is measured anew, and rounded to what a file holds', () => {
+    const bridge = tennis.zones.find((z) => z.clock === 6)!
+    const across = cutIn(bridge, tape, 6, work, 'b')
+    for (const by of [-0.2, -0.02, 0, 0.02, 0.2]) {
+      const geometry = { ...work.geometry, headLengthCm: work.geometry.headLengthCm + by }
+      const on = { ...work, geometry }
+      const filed = { ...across, atCm: Number(across.atCm.toFixed(4)) }
+      for (const one of [across, filed, { ...filed, across: undefined }]) {
+        expect(massOf(one, tape, on), `${by}`).toBeCloseTo(6 * tape.unitMassG, 12)
+        const [piece] = piecesOf(one, tape, on)
+        expect(meansOf(piece.shape, geometry).y).toBeCloseTo(0, 9)
+        const bridgeCm = geometry.lengthCm - geometry.headLengthCm
+        expect(Math.abs(meansOf(piece.shape, geometry).x - bridgeCm)).toBeLessThan(1)
+      }
+    }
+  })
+  it('beside the bridge stay two, however near it', () => {
+    const half = headOutline(work.geometry).halfLengthCm
+    const two = cut({ atCm: half - 0.01, across: null })
+    expect(massOf(two, tape, work)).toBeCloseTo(12 * tape.unitMassG, 12)
+    expect(massOf(cut({ atCm: half - 3 }), tape, work)).toBeCloseTo(12 * tape.unitMassG, 12)
   })
   it('another base grip counts by what it weighs more or less than the one that is on', () => {
     const leather = DRAWER.find((m) => m.id === 'leather')!

@@ -1,6 +1,6 @@
 import { headOutline, type FrameGeometry } from '../frame/outline.ts'
 import type { Zone } from '../sports/profile.ts'
-import type { Cut, Workpiece } from './cut.ts'
+import { acrossAt, type Across, type Cut, type Workpiece } from './cut.ts'
 import type { Material, StockedKind } from './material.ts'
 
 export type Region = 'head' | 'throat' | 'handle'
@@ -52,6 +52,12 @@ export function alongOf(zone: Zone, geometry: FrameGeometry): number {
     : outline.atClock(zone.clock ?? 12)
 }
 
+/** Where strips of a hoop zone cross the long axis; null where they lie beside it. */
+export function acrossOfZone(zone: Zone, geometry: FrameGeometry): Across | null {
+  if (zone.alongCm !== undefined) return acrossAt(alongOf(zone, geometry), geometry)
+  return zone.clock === 6 ? 'bridge' : (zone.clock ?? 12) === 12 ? 'tip' : null
+}
+
 /** A cut of so much of a material in a zone, lying as it usually does there. */
 export function cutIn(zone: Zone, material: Material, amount: number, work: Workpiece, id: string): Cut {
   const { geometry, profile } = work
@@ -60,7 +66,7 @@ export function cutIn(zone: Zone, material: Material, amount: number, work: Work
   // On handle and shaft strips lie about a fixed middle, so that a longer strip pulls no other way than a shorter one.
   switch (zone.place) {
     case 'hoop':
-      return { ...base, atCm: alongOf(zone, geometry) }
+      return { ...base, atCm: alongOf(zone, geometry), across: acrossOfZone(zone, geometry) }
     case 'shaft':
       return {
         ...base,
@@ -89,10 +95,8 @@ export function cutIn(zone: Zone, material: Material, amount: number, work: Work
 /** Part of the frame that a zone belongs to. */
 export function regionOf(zone: Zone, work: Workpiece): Region {
   switch (zone.place) {
-    case 'hoop': {
-      const half = headOutline(work.geometry).halfLengthCm
-      return alongOf(zone, work.geometry) > half - 1e-6 ? 'throat' : 'head'
-    }
+    case 'hoop':
+      return acrossOfZone(zone, work.geometry) === 'bridge' ? 'throat' : 'head'
     case 'shaft':
       return 'throat'
     case 'spot': {

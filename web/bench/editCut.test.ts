@@ -31,7 +31,13 @@ describe('moving a piece', () => {
   it('becomes one strip across the tip when the two sides would meet there', () => {
     expect(movedTo(side, 0.5, tape, work, true).atCm).toBe(0)
     expect(movedTo(side, 2, tape, work, true).atCm).toBe(3)
-    expect(movedTo(side, outline.halfLengthCm, tape, work).atCm).toBe(outline.halfLengthCm)
+    expect(movedTo(side, outline.halfLengthCm, tape, work)).toMatchObject({
+      atCm: outline.halfLengthCm,
+      across: 'bridge',
+    })
+    const tip = movedTo(side, 0.5, tape, work, true)
+    expect(tip.across).toBe('tip')
+    expect(movedTo(tip, 9, tape, work).across).toBeNull()
   })
   it('stays on the handle and on the shaft', () => {
     expect(movedTo(strip, -5, tape, work).atCm).toBe(0.5)

@@ -1,6 +1,6 @@
 import { headOutline } from '#core/frame/outline.ts'
 import { cutIn, fits, roomFor } from '#core/plan/zones.ts'
-import { runsOf, type Cut, type Workpiece } from '#core/plan/cut.ts'
+import { acrossAt, acrossOf, runsOf, type Cut, type Workpiece } from '#core/plan/cut.ts'
 import { runLength } from '#core/plan/drawing.ts'
 import type { Material } from '#core/plan/material.ts'
 
@@ -51,6 +51,8 @@ export function movedTo(cut: Cut, atCm: number, material: Material, work: Workpi
     if (cut.side) return at === cut.atCm ? cut : { ...cut, atCm: Math.min(high - length / 2, Math.max(length / 2, at)) }
     if (at < length / 2) at = at < length / 4 ? 0 : length / 2
     if (at > high - length / 2) at = at > high - length / 4 ? high : high - length / 2
+    const across = acrossAt(at, work.geometry)
+    return at === cut.atCm && across === acrossOf(cut, work.geometry) ? cut : { ...cut, atCm: at, across }
   } else if (!free) {
     const length = runLength(cut, material, work)
     const caught = alongLandmarks(work)
@@ -75,8 +77,9 @@ export function endsOf(cut: Cut, material: Material, work: Workpiece): [number, 
   if (cut.place !== 'hoop') return [cut.atCm, cut.atCm + length]
   const half = headOutline(work.geometry).halfLengthCm
   // Across the tip or the bridge both ends lie alike on the two sides: one is shown.
-  if (cut.atCm < 1e-6) return [length / 2, length / 2]
-  if (cut.atCm > half - 1e-6) return [half - length / 2, half - length / 2]
+  const across = acrossOf(cut, work.geometry)
+  if (across === 'tip') return [length / 2, length / 2]
+  if (across === 'bridge') return [half - length / 2, half - length / 2]
   return [cut.atCm - length / 2, cut.atCm + length / 2]
 }
 
@@ -88,9 +91,9 @@ export function stretchedTo(cut: Cut, end: 0 | 1, toCm: number, material: Materi
   const ends = endsOf(cut, material, work)
   if (!ends) return cut
   const half = headOutline(work.geometry).halfLengthCm
-  const tip = cut.place === 'hoop' && cut.atCm < 1e-6
-  const bridge = cut.place === 'hoop' && cut.atCm > half - 1e-6
-  const wanted = tip ? 2 * toCm : bridge ? 2 * (half - toCm) : end === 0 ? ends[1] - toCm : toCm - ends[0]
+  const across = acrossOf(cut, work.geometry)
+  const wanted =
+    across === 'tip' ? 2 * toCm : across === 'bridge' ? 2 * (half - toCm) : end === 0 ? ends[1] - toCm : toCm - ends[0]
   const perCm = material.kind === 'fill' ? work.profile.handleFillGPerCm / material.unitMassG : 1
   const zone = work.profile.zones.find((z) => z.id === cut.zoneId)
   const layers = material.kind === 'fill' ? 1 : cut.amount / runLength(cut, material, work)
@@ -102,7 +105,7 @@ export function stretchedTo(cut: Cut, end: 0 | 1, toCm: number, material: Materi
   const amount = stacked ? stepped(layer * layers) : layer
   if (amount === cut.amount && (!stacked || layer === cut.layerCm)) return cut
   const next = { ...cut, amount, ...(stacked ? { layerCm: layer } : {}) }
-  if (tip || bridge) return next
+  if (across) return next
   const length = runLength(next, material, work)
   const atCm =
     cut.place === 'hoop'
@@ -172,8 +175,10 @@ export function splitIn(cut: Cut, material: Material, work: Workpiece, id: strin
     return [put(a, cut.atCm), put(b, cut.atCm + la)]
   }
   // Across the tip or the bridge both halves would lie on each other: one stays, the other goes to both sides of it.
-  if (cut.atCm < 1e-6) return [a, { ...b, atCm: Math.min(outline.halfLengthCm, la / 2 + lb / 2) }]
-  if (cut.atCm > outline.halfLengthCm - 1e-6) return [a, { ...b, atCm: outline.halfLengthCm - la / 2 - lb / 2 }]
+  const across = acrossOf(cut, work.geometry)
+  const beside = (atCm: number): Cut => ({ ...b, across: null, atCm })
+  if (across === 'tip') return [a, beside(Math.min(outline.halfLengthCm, la / 2 + lb / 2))]
+  if (across === 'bridge') return [a, beside(outline.halfLengthCm - la / 2 - lb / 2)]
   const from = Math.max(0, cut.atCm - length / 2)
   return [
     { ...a, atCm: from + la / 2 },
