@@ -56,9 +56,7 @@ export function rankUnits(
 export function ownSpread(summary: MeasuredSummary, quantity: Quantity): number {
   const { groups } = summary.quantities[quantity]
   if (groups.length === 0) return 0
-  const weights = groups.map((g) => 1 / g.standard ** 2)
-  const total = weights.reduce((a, b) => a + b, 0)
-  return Math.sqrt(groups.reduce((sum, g, i) => sum + ((weights[i] / total) * g.uRepeat) ** 2, 0))
+  return Math.sqrt(groups.reduce((sum, g) => sum + (g.share * g.uRepeat) ** 2, 0))
 }
 
 /** Can the first two of a ranking be told apart: do their distances differ by more than twice their own uncertainty? */

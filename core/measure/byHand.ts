@@ -2,7 +2,8 @@ import { Problem } from '../problem.ts'
 import { budgetOf, type Budget, type BudgetInput } from '../numerics/budget.ts'
 import { GCM2_PER_KGCM2 } from '../quantities/units.ts'
 import type { Estimate } from '../frame/state.ts'
-import { amplitudeFactor, pendulumInertia } from './swing.ts'
+import { half95 } from './readings.ts'
+import { amplitudeFactor, bifilarFactor, pendulumInertia } from './swing.ts'
 
 /**
  * Measuring without a machine. Each method is a function of its readings; its error budget follows from the same function
@@ -33,11 +34,36 @@ export interface Recorder {
   thickCm: number
 }
 
+/** How well a recorder is known: weighed, and its middle and sides found with a ruler (common practice, no source). */
+export const RECORDER_U = { massG: 0.5, atCm: 0.2, offFaceCm: 0.2, sizeCm: 0.1 } as const
+
+const recorderInputs = (r: Recorder | null): BudgetInput[] =>
+  r === null
+    ? []
+    : [
+        { name: 'recorder mass', value: r.massG, u: RECORDER_U.massG },
+        { name: 'recorder place', value: r.atCm, u: RECORDER_U.atCm },
+        { name: 'recorder off the face', value: r.offFaceCm, u: RECORDER_U.offFaceCm },
+        { name: 'recorder length', value: r.longCm, u: RECORDER_U.sizeCm },
+        { name: 'recorder width', value: r.wideCm, u: RECORDER_U.sizeCm },
+        { name: 'recorder thickness', value: r.thickCm, u: RECORDER_U.sizeCm },
+      ]
+/** A recorder from what a budget varies; null where there is none. */
+const recorderOf = (values: readonly number[]): Recorder | null => {
+  const [massG, atCm, offFaceCm, longCm, wideCm, thickCm] = values
+  return massG === undefined ? null : { massG, atCm, offFaceCm, longCm, wideCm, thickCm }
+}
+
 const boxInertia = (massG: number, a: number, b: number) => (massG * (a * a + b * b)) / 12
+
+/** Of a rectangle's half width, so much holds 95 % of it. */
+const RECTANGLE_95 = 0.95
 
 /**
  * Balance on an edge, both ways: rolled towards the head until it drops, then back until it drops the other way; it lies
- * between. One pair says only that: a rectangular spread over the gap (GUM 4.3.7); more pairs are averaged.
+ * between. A pair says only that: a rectangular spread over the gap (GUM 4.3.7). An edge that lets go early does so each time, so
+ * more pairs make the gap no surer; what they scatter averages out.
+ * @returns `u` of the gap is half of its 95 %: a rectangle's is narrower than a bell's of the same standard deviation
  * @param pairs places in cm where the frame dropped, head end first
  * @throws Problem `byHand.noReading`
  */
@@ -46,14 +72,16 @@ export function balanceOnEdge(pairs: readonly { headCm: number; buttCm: number }
   const n = pairs.length
   const middles = pairs.map((p) => (p.headCm + p.buttCm) / 2)
   const value = middles.reduce((sum, m) => sum + m, 0) / n
-  const gap = Math.sqrt(pairs.reduce((sum, p) => sum + (p.headCm - p.buttCm) ** 2, 0) / n)
-  const seen = n > 2 ? Math.sqrt(middles.reduce((sum, m) => sum + (m - value) ** 2, 0) / (n - 1)) : 0
-  const between = Math.max(gap / Math.sqrt(12), seen) / Math.sqrt(n)
+  const gap = pairs.reduce((sum, p) => sum + Math.abs(p.headCm - p.buttCm), 0) / n
+  const between = (RECTANGLE_95 * gap) / 4
+  const seen = n > 1 ? Math.sqrt(middles.reduce((sum, m) => sum + (m - value) ** 2, 0) / (n - 1)) : 0
+  const drops = n > 1 ? half95(seen / Math.sqrt(n), n - 1) : 0
   const parts = [
     { name: 'gap', sensitivity: 1, u: between },
+    { name: 'drops', sensitivity: 1, u: drops },
     { name: 'ruler', sensitivity: 1, u: rulerU },
   ].sort((a, b) => b.u - a.u)
-  return { value, u: Math.hypot(between, rulerU), parts, perMassG: 0, perBalanceCm: 0 }
+  return { value, u: Math.hypot(between, drops, rulerU), parts, perMassG: 0, perBalanceCm: 0 }
 }
 
 /**
@@ -118,8 +146,8 @@ export function swingWeightByPendulum(given: PendulumInput): HandResult {
   const { mass, balance, pinCm, period, amplitudeRad, gravityCmS2, axisCm, recorder } = given
   if (!(balance.value - pinCm.value > 1)) throw new Problem('byHand.pin', 'pin')
   return worked(
-    ([M, b, p, P, A, g]) =>
-      aboutPin(M, b, p, P, A, g, recorder, 'face') + (M * ((b - axisCm) ** 2 - (b - p) ** 2)) / GCM2_PER_KGCM2,
+    ([M, b, p, P, A, g, ...r]) =>
+      aboutPin(M, b, p, P, A, g, recorderOf(r), 'face') + (M * ((b - axisCm) ** 2 - (b - p) ** 2)) / GCM2_PER_KGCM2,
     [
       input('mass', mass),
       input('balance', balance),
@@ -127,12 +155,14 @@ export function swingWeightByPendulum(given: PendulumInput): HandResult {
       input('timing', period),
       input('amplitude', amplitudeRad),
       input('gravity', gravityCmS2),
+      ...recorderInputs(recorder),
     ],
   )
 }
 
 /**
- * Twist weight with the long axis hanging upright on two equal parallel threads at ±d/2 from it: T_c = M·g·d²·P₀²/(16000π²·ℓ).
+ * Twist weight with the long axis hanging upright on two equal parallel threads at ±d/2 from it: T_c = M·g·d²·P₀²/(16000π²·ℓ),
+ * P₀ the period at vanishing amplitude, by the exact motion (`bifilarFactor`).
  * What it yields is about the centre of mass; on a symmetrical frame that is the long axis.
  */
 export function twistWeightByThreads(given: {
@@ -144,11 +174,18 @@ export function twistWeightByThreads(given: {
   gravityCmS2: Estimate
 }): HandResult {
   const { mass, apartCm, threadCm, period, amplitudeRad, gravityCmS2 } = given
-  if (!(apartCm.value > 0 && threadCm.value > 0)) throw new Problem('byHand.geometry', 'threads')
+  if (!(apartCm.value > 0 && threadCm.value > 0) || apartCm.value * Math.sin(amplitudeRad.value / 2) >= threadCm.value)
+    throw new Problem('byHand.geometry', 'threads')
   return worked(
     ([M, d, l, P, A, g]) => {
-      const small = P / amplitudeFactor(Math.max(0, A))
-      return (M * g * d * d * small * small) / (16 * Math.PI * Math.PI * l * GCM2_PER_KGCM2)
+      const twist = (small: number) => (M * g * d * d * small * small) / (16 * Math.PI * Math.PI * l * GCM2_PER_KGCM2)
+      // The rise of the body takes some of the energy: how much depends on the twist weight sought; it settles at once.
+      let found = twist(P)
+      for (let i = 0; i < 4; i++) {
+        const share = (GCM2_PER_KGCM2 * found) / (M * (d / 2) ** 2)
+        found = twist(P / bifilarFactor(Math.max(0, A), d / 2 / l, share))
+      }
+      return found
     },
     [
       input('mass', mass),
@@ -176,8 +213,8 @@ export function twistWeightByTwoSwings(
   const { mass, balance, pinCm, gravityCmS2, edge, face, thickness, recorder } = given
   if (!(balance.value - pinCm.value > 1)) throw new Problem('byHand.pin', 'pin')
   return worked(
-    ([M, b, p, Pe, Ae, Pf, Af, g, z]) =>
-      aboutPin(M, b, p, Pe, Ae, g, recorder, 'edge') - aboutPin(M, b, p, Pf, Af, g, recorder, 'face') + z,
+    ([M, b, p, Pe, Ae, Pf, Af, g, z, ...r]) =>
+      aboutPin(M, b, p, Pe, Ae, g, recorderOf(r), 'edge') - aboutPin(M, b, p, Pf, Af, g, recorderOf(r), 'face') + z,
     [
       input('mass', mass),
       input('balance', balance),
@@ -188,12 +225,13 @@ export function twistWeightByTwoSwings(
       input('amplitude face-on', face.amplitudeRad),
       input('gravity', gravityCmS2),
       input('thickness', thickness),
+      ...recorderInputs(recorder),
     ],
   )
 }
 
 /** The parts that repeating the timing makes smaller; all others stay however long one swings. */
-export const TIMING_PARTS = ['timing', 'timing edge-on', 'timing face-on', 'gap'] as const
+export const TIMING_PARTS = ['timing', 'timing edge-on', 'timing face-on', 'drops'] as const
 
 /** Splits a budget into what more swings shrink and what they do not; the second without mass and balance, which the state carries. */
 export function splitBudget(result: HandResult): { timing: number; rest: number; own: number } {

@@ -16,13 +16,17 @@ export interface MotionFit {
    * other channels: then the period is as it swung.
    */
   amplitudeRad: number | null
+  /** Wider than a frame is usually swung by hand: is the rate of turn in the unit that was taken? */
+  wide: boolean
 }
 
 /** Fewest whole swings that a period is taken from. */
 const FEWEST = 5
 /** A line that noise shows once in ten thousand recordings. */
 const CLEAR = 1e-4
-/** No frame is swung wider than this by hand; a sensor in other units would seem to be. */
+/** Swings are kept under about 20°; one that seems wider than this may be a sensor in another unit. */
+const WIDE_RAD = 0.6
+/** No frame is swung wider than this by hand. */
 const LARGEST_RAD = 1.5
 
 /**
@@ -50,11 +54,17 @@ export function periodFromMotion(recording: MotionRecording, channel: number, tu
   if (fit.explained < 0.5)
     throw new Problem('swing.noClearPeriod', 'recording', { hz: first.hz, explained: fit.explained })
   if (fit.swings < FEWEST) throw new Problem('swing.tooFew', 'recording', { swings: fit.swings })
-  const asSwung = { period: { value: fit.periodS, u: fit.uPeriodS, swings: fit.swings }, fit, amplitudeRad: null }
+  const asSwung = {
+    period: { value: fit.periodS, u: fit.uPeriodS, swings: fit.swings },
+    fit,
+    amplitudeRad: null,
+    wide: turningRate && fit.amplitude / fit.omega > LARGEST_RAD,
+  }
   const amplitudeRad = fit.amplitude / fit.omega
   if (!turningRate || amplitudeRad > LARGEST_RAD) return asSwung
   const small = fitSinusoid(evenTimes(t, amplitudeRad, fit.damping), y, first.hz)
-  return { period: { value: small.periodS, u: small.uPeriodS, swings: fit.swings }, fit, amplitudeRad }
+  const period = { value: small.periodS, u: small.uPeriodS, swings: fit.swings }
+  return { period, fit, amplitudeRad, wide: amplitudeRad > WIDE_RAD }
 }
 
 /**

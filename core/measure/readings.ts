@@ -73,9 +73,10 @@ export function repeats(
   const mean = values.reduce((sum, v) => sum + v, 0) / count
   const squares = values.reduce((sum, v) => sum + (v - mean) ** 2, 0)
   const usual = basis.uA ?? method.spread
-  // Where readings spread by half a step or more the display's rounding scatters with them and averages out; else it stays.
+  // Where readings spread by a third of a step or more the display's rounding scatters with them and averages out (what stays is
+  // under 0.04 of a step); else it stays.
   const rounding = method.resolution / Math.sqrt(12)
-  const scattered = usual >= method.resolution / 2
+  const scattered = usual >= 0.35 * method.resolution
   const known = Math.hypot(usual, usual > 0 ? rounding : 0)
   const wide = count > 1 && usual > 0 && chiSquareTail(squares / known ** 2, count - 1) < 0.001
   const pooled = usual > 0 && !wide

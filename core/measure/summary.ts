@@ -2,13 +2,22 @@ import { broughtTo, layersBetween, sameCondition, type Condition, type OwnLayer 
 import { doubtOfReading, doubtOfState, type Doubt } from '../frame/plausible.ts'
 import type { FrameGeometry } from '../frame/outline.ts'
 import { aboutAxis, estimateOf, frameState, type Estimate, type FrameState } from '../frame/state.ts'
+import { zeros, type Matrix } from '../numerics/covariance.ts'
 import { chiSquareTail } from '../numerics/student.ts'
-import { QUANTITIES, READ_QUANTITIES, type Quantity, type ReadQuantity } from '../quantities/units.ts'
+import { GCM2_PER_KGCM2, QUANTITIES, READ_QUANTITIES, type Quantity, type ReadQuantity } from '../quantities/units.ts'
 import type { SportProfile } from '../sports/profile.ts'
 import { ownLayer } from './ownLayer.ts'
 import { half95, methodFor, repeats, type Reading, type RepeatSummary } from './readings.ts'
 
-export type ReadingGroup = RepeatSummary & { methodId: string; deviceId: string | null; readingIds: string[] }
+export type ReadingGroup = RepeatSummary & {
+  methodId: string
+  deviceId: string | null
+  readingIds: string[]
+  /** How it moves with the frame's mass (per g) and balance (per cm), as the state carries them: not in `standard`. */
+  per: { massG: number; balanceCm: number }
+  /** Its share of the number that the groups say together. */
+  share: number
+}
 
 /** A number read with other things on the frame, and what it comes to as asked. */
 export interface Converted {
@@ -79,22 +88,30 @@ export function summarise(readings: readonly Reading[], options: SummaryOptions)
     }
     return { ...other, summary }
   })
+  const states = new Map<Converted, FrameState>()
   for (const { condition: from, summary } of elsewhere) {
     const brought = broughtTo(summary.state, from, { condition, axisCm }, geometry, profile, ownStrings)
     for (const quantity of QUANTITIES) {
       const estimate = estimateOf(brought, quantity)
       const read = estimateOf(summary.state, quantity)
-      if (estimate) own.quantities[quantity].converted.push({ from, read, estimate, used: false })
+      if (!estimate) continue
+      const converted: Converted = { from, read, estimate, used: false }
+      own.quantities[quantity].converted.push(converted)
+      states.set(converted, brought)
     }
   }
   const known: Partial<Record<Quantity, Estimate | null>> = {}
+  /** The state that each number comes from: numbers of one share their errors. */
+  const from: (FrameState | null)[] = []
   for (const quantity of QUANTITIES) {
     const mine = own.quantities[quantity]
     known[quantity] = mine.combined
+    from.push(mine.combined ? own.state : null)
     if (mine.combined || mine.converted.length === 0) continue
     const best = mine.converted.reduce((a, b) => (b.estimate.u < a.estimate.u ? b : a))
     best.used = true
     known[quantity] = mine.combined = best.estimate
+    from[from.length - 1] = states.get(best)!
   }
   const allFrom = elsewhere.length === 1 && direct.length === 0
   const state = allFrom
@@ -106,13 +123,24 @@ export function summarise(readings: readonly Reading[], options: SummaryOptions)
         profile,
         ownStrings,
       )
-    : { ...frameState(known, axisCm), lateralCm: own.state.lateralCm }
+    : { ...frameState(known, axisCm), lateralCm: own.state.lateralCm, covariance: blocks([...from, own.state]) }
   for (const { summary } of elsewhere)
     for (const quantity of READ_QUANTITIES) {
       own.quantities[quantity].doubtful.push(...summary.quantities[quantity].doubtful)
       own.quantities[quantity].outliers.push(...summary.quantities[quantity].outliers)
     }
   return { state, quantities: own.quantities, ownStrings }
+}
+
+/** The covariances of those numbers that come from one state; numbers of different ones share nothing. */
+function blocks(from: readonly (FrameState | null)[]): Matrix {
+  const out = zeros(5)
+  from.forEach((a, i) =>
+    from.forEach((b, j) => {
+      if (a && a === b) out[i][j] = a.covariance[i][j]
+    }),
+  )
+  return out
 }
 
 /** A cold instrument's figure is kept, and used only when somebody says so. */
@@ -128,7 +156,7 @@ function summariseAlike(readings: readonly Reading[], options: SummaryOptions): 
   const put = (
     quantity: ReadQuantity,
     doubtOf: (reading: Reading) => Doubt | null,
-    mean: (group: Reading[]) => RepeatSummary | null,
+    mean: (group: Reading[]) => (RepeatSummary & { per?: ReadingGroup['per'] }) | null,
   ) => {
     const mine = readings.filter((reading) => reading.quantity === quantity)
     const doubtful = mine.flatMap((reading) => {
@@ -136,15 +164,31 @@ function summariseAlike(readings: readonly Reading[], options: SummaryOptions): 
       return doubt ? [{ readingId: reading.id, doubt }] : []
     })
     const used = mine.filter((reading) => !doubtful.some((d) => d.readingId === reading.id))
-    const groups = grouped(used).flatMap((group): ReadingGroup[] => {
+    const found = grouped(used).flatMap((group): ReadingGroup[] => {
       const summary = mean(group)
-      const readingIds = group.map((r) => r.id)
-      return summary
-        ? [{ ...summary, methodId: group[0].methodId, deviceId: group[0].deviceId ?? null, readingIds }]
-        : []
+      if (!summary) return []
+      const per = summary.per ?? NOTHING
+      const average = (of: (r: Reading) => number | undefined) =>
+        group.reduce((sum, r) => sum + (of(r) ?? 0), 0) / group.length
+      return [
+        {
+          ...summary,
+          methodId: group[0].methodId,
+          deviceId: group[0].deviceId ?? null,
+          readingIds: group.map((r) => r.id),
+          per: {
+            massG: per.massG + average((r) => r.basis?.perMassG),
+            balanceCm: per.balanceCm + average((r) => r.basis?.perBalanceCm),
+          },
+          share: 0,
+        },
+      ]
     })
+    const groups = shared(found, quantities.mass?.combined ?? null, quantities.balance?.combined ?? null)
     const outliers = groups.flatMap((group) => (group.outlier ? [group.readingIds[group.outlier.index]] : []))
-    quantities[quantity] = { ...weighted(groups), groups, doubtful, outliers, converted: [] }
+    const whole = (g: ReadingGroup) =>
+      wholeU(g, quantities.mass?.combined ?? null, quantities.balance?.combined ?? null)
+    quantities[quantity] = { ...weighted(groups, whole), groups, doubtful, outliers, converted: [] }
     return quantities[quantity].combined
   }
   const meanOf = (group: Reading[]) =>
@@ -178,14 +222,19 @@ function summariseAlike(readings: readonly Reading[], options: SummaryOptions): 
       const about = group[0].axisCm ?? axisCm
       if (about === axisCm) return asRead
       if (!mass || !balance) return null
+      // Its own error stays as it was read; what mass and balance bring, the state carries: S′ = S + M[(b−a′)² − (b−a)²]/1000.
       const moved = aboutAxis(frameState({ mass, balance, swingWeight: asRead }, about), axisCm)
-      const u = Math.sqrt(moved.covariance[2][2])
-      return { ...asRead, value: moved.swingWeightKgCm2!, u, standard: (u * asRead.standard) / asRead.u }
+      const [from, to] = [balance.value - about, balance.value - axisCm]
+      const per = {
+        massG: (to * to - from * from) / GCM2_PER_KGCM2,
+        balanceCm: (2 * mass.value * (to - from)) / GCM2_PER_KGCM2,
+      }
+      return { ...asRead, value: moved.swingWeightKgCm2!, per }
     },
   )
   const lateral = left && right ? lateralPlace(left, right, profile.sideEdgesCm) : undefined
   const state = frameState({ mass, balance, swingWeight, twistWeight }, axisCm, lateral)
-  return { state: tied(state, readings, quantities), quantities, ownStrings: options.ownStrings ?? null }
+  return { state: tied(state, quantities), quantities, ownStrings: options.ownStrings ?? null }
 }
 
 /**
@@ -202,12 +251,8 @@ export function lateralPlace(left: Estimate, right: Estimate, apartCm: number): 
   }
 }
 
-/** Numbers worked out by hand from the frame's mass and balance share their errors with them. */
-function tied(
-  state: FrameState,
-  readings: readonly Reading[],
-  quantities: Record<ReadQuantity, QuantitySummary>,
-): FrameState {
+/** Numbers worked out from the frame's mass and balance, by hand or about another axis, share their errors with them. */
+function tied(state: FrameState, quantities: Record<ReadQuantity, QuantitySummary>): FrameState {
   const covariance = state.covariance.map((row) => [...row])
   for (const [quantity, k] of [
     ['swingWeight', 2],
@@ -215,17 +260,8 @@ function tied(
   ] as const) {
     const summary = quantities[quantity]
     if (!summary.combined) continue
-    const weights = summary.groups.map((g) => 1 / g.standard ** 2)
-    const total = weights.reduce((sum, w) => sum + w, 0)
-    let perMass = 0
-    let perBalance = 0
-    summary.groups.forEach((group, i) => {
-      const mine = readings.filter((r) => group.readingIds.includes(r.id))
-      for (const r of mine) {
-        perMass += ((r.basis?.perMassG ?? 0) / mine.length) * (weights[i] / total)
-        perBalance += ((r.basis?.perBalanceCm ?? 0) / mine.length) * (weights[i] / total)
-      }
-    })
+    const perMass = summary.groups.reduce((sum, g) => sum + g.share * g.per.massG, 0)
+    const perBalance = summary.groups.reduce((sum, g) => sum + g.share * g.per.balanceCm, 0)
     if (perMass === 0 && perBalance === 0) continue
     const cov = (j: number) => perMass * state.covariance[0][j] + perBalance * state.covariance[1][j]
     covariance[k][0] = covariance[0][k] = cov(0)
@@ -251,17 +287,31 @@ function rms(values: readonly (number | null | undefined)[]): number | null {
   return known.length === 0 ? null : Math.sqrt(known.reduce((sum, v) => sum + v * v, 0) / known.length)
 }
 
-function weighted(groups: readonly ReadingGroup[]): { combined: Estimate | null; disagree: boolean } {
+const NOTHING = { massG: 0, balanceCm: 0 }
+/** A group's standard uncertainty with what the frame's mass and balance bring to it. */
+const wholeU = (g: ReadingGroup, mass: Estimate | null, balance: Estimate | null) =>
+  Math.hypot(g.standard, g.per.massG * (mass?.u ?? 0), g.per.balanceCm * (balance?.u ?? 0))
+
+/** The groups with their shares in what they say together, by 1/u². */
+function shared(groups: readonly ReadingGroup[], mass: Estimate | null, balance: Estimate | null): ReadingGroup[] {
+  const weights = groups.map((g) => 1 / wholeU(g, mass, balance) ** 2)
+  const total = weights.reduce((sum, w) => sum + w, 0)
+  return groups.map((g, i) => ({ ...g, share: groups.length === 1 ? 1 : weights[i] / total }))
+}
+
+/** What groups say together; what mass and balance bring is not in it. */
+function weighted(groups: readonly ReadingGroup[], u: (g: ReadingGroup) => number) {
   if (groups.length === 0) return { combined: null, disagree: false }
   if (groups.length === 1) return { combined: { value: groups[0].value, u: groups[0].u }, disagree: false }
-  const weights = groups.map((group) => 1 / group.standard ** 2)
-  const total = weights.reduce((sum, w) => sum + w, 0)
-  const value = groups.reduce((sum, group, i) => sum + group.value * weights[i], 0) / total
-  const apart = groups.reduce((sum, g, i) => sum + weights[i] * (g.value - value) ** 2, 0)
+  const value = groups.reduce((sum, g) => sum + g.value * g.share, 0)
+  const apart = groups.reduce((sum, g) => sum + ((g.value - value) / u(g)) ** 2, 0)
   const disagree = chiSquareTail(apart, groups.length - 1) < 0.01
+  const own = (power: number) =>
+    groups.reduce((sum, g) => sum + (g.share * g.standard) ** power / (power === 4 ? g.dof : 1), 0)
   // Methods that do not agree are not averaged into false confidence: the Birge ratio widens what they say together.
-  const standard = Math.sqrt((disagree ? apart / (groups.length - 1) : 1) / total)
-  const dof = 1 / total ** 2 / groups.reduce((sum, g, i) => sum + ((weights[i] / total) * g.standard) ** 4 / g.dof, 0)
+  const variance = own(2)
+  const standard = Math.sqrt((disagree ? apart / (groups.length - 1) : 1) * variance)
+  const dof = variance ** 2 / own(4)
   return { combined: { value, u: half95(standard, dof) }, disagree }
 }
 

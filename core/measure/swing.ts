@@ -1,6 +1,8 @@
 import { GCM2_PER_KGCM2, GRAVITY_CM_S2 } from '../quantities/units.ts'
 import { fitLine } from '../numerics/line.ts'
+import { studentT } from '../numerics/student.ts'
 import { Problem } from '../problem.ts'
+import { half95 } from './readings.ts'
 import type { Estimate } from '../frame/state.ts'
 
 /** Arithmetic-geometric mean of two positive numbers. */
@@ -19,6 +21,31 @@ export function agm(a: number, b: number): number {
 export function amplitudeFactor(amplitudeRad: number): number {
   if (!(amplitudeRad >= 0 && amplitudeRad < Math.PI)) throw new Problem('swing.amplitude', 'amplitude')
   return 1 / agm(1, Math.cos(amplitudeRad / 2))
+}
+
+/**
+ * The same for a body that turns on two equal parallel threads: exact, by quadrature of energy. The body rises as it turns by
+ * h = ℓ − √(ℓ² − 2r²(1−cos θ)); P = 4∫dθ/ω, ½(T + M·h′²)ω² = M·g·(h(A) − h(θ)), with θ = A·sin φ. On long threads it is the
+ * pendulum's factor.
+ * @param ratio half the distance of the threads over their length, r/ℓ
+ * @param share the body's inertia over M·r²
+ * @throws Problem `swing.amplitude`
+ */
+export function bifilarFactor(amplitudeRad: number, ratio: number, share: number): number {
+  const A = amplitudeRad
+  const under = (a: number) => 1 - 2 * ratio * ratio * (1 - Math.cos(a))
+  if (!(A >= 0 && A < Math.PI && under(A) > 0 && share > 0)) throw new Problem('swing.amplitude', 'amplitude')
+  if (A < 1e-9) return 1
+  const rise = (a: number) => 1 - Math.sqrt(under(a))
+  const NODES = 48
+  let sum = 0
+  for (let i = 0; i < NODES; i++) {
+    const phi = ((i + 0.5) / NODES) * (Math.PI / 2)
+    const a = A * Math.sin(phi)
+    const upward = (ratio * Math.sin(a)) ** 2 / (share * under(a))
+    sum += Math.sqrt(((1 + upward) * ratio * ratio) / (2 * (rise(A) - rise(a)))) * A * Math.cos(phi)
+  }
+  return sum / NODES
 }
 
 /**
@@ -41,10 +68,14 @@ export function gravityFor(latitudeDeg: number | null): Estimate {
 export interface PeriodTiming extends Estimate {
   /** Whole swings behind it. */
   swings: number
+  /** The first tap came late, as a hand does that waits for the swing: it was left out. */
+  lateStart?: boolean
 }
 
-/** A hand on a stopwatch starts and stops to about 0.1 s each (common practice, no source); a tap on a key to about 0.04 s. */
-export const HAND_TIMING = { stopwatchS: 0.14, tapS: 0.04 } as const
+/** A hand on a stopwatch starts and stops to about 0.1 s each (common practice, no source); a key is noticed to about 0.005 s. */
+export const HAND_TIMING = { stopwatchS: 0.14, keyS: 0.005 } as const
+/** Fewest taps by which a late first one can be told. */
+const TELLS_LATE = 7
 
 /**
  * Period from one stopwatch figure over several swings, or several such figures.
@@ -52,7 +83,8 @@ export const HAND_TIMING = { stopwatchS: 0.14, tapS: 0.04 } as const
  */
 export function periodFromStopwatch(totalsS: readonly number[], swings: number): PeriodTiming {
   if (totalsS.length === 0 || !(swings >= 1)) throw new Problem('swing.tooFew', 'swings')
-  if (totalsS.some((t) => !(t > 0))) throw new Problem('swing.timesOutOfOrder', 'total')
+  if (!Number.isInteger(swings)) throw new Problem('number.notWhole', 'swings', { text: String(swings) })
+  if (totalsS.some((t) => !(t > 0 && t < Infinity))) throw new Problem('swing.timesOutOfOrder', 'total')
   const n = totalsS.length
   const mean = totalsS.reduce((sum, t) => sum + t, 0) / n
   const seen = n > 2 ? Math.sqrt(totalsS.reduce((sum, t) => sum + (t - mean) ** 2, 0) / (n - 1)) : 0
@@ -61,8 +93,9 @@ export function periodFromStopwatch(totalsS: readonly number[], swings: number):
 }
 
 /**
- * Period from taps, one each time the frame passes the same way: the slope of a straight line through (k, t_k), with its
- * standard error. A tap that was missed leaves a gap that is counted as such.
+ * Period from taps, one each time the frame passes the same way: the slope of a straight line through (k, t_k). How steady this
+ * hand is, its own taps show: half of the 95 % by Student's factor. A tap that was missed leaves a gap that is counted as such;
+ * a first tap that is further off the line through the others than one in a hundred would be is left out, and said.
  * @param tapsS seconds, increasing, at least 4
  * @throws Problem `swing.tooFew`, `swing.timesOutOfOrder`, `swing.uneven` when the taps keep no time
  */
@@ -74,14 +107,25 @@ export function periodFromTaps(tapsS: readonly number[]): PeriodTiming {
   const usual = [...gaps].sort((a, b) => a - b)[Math.floor(gaps.length / 2)]
   const counts = [0]
   for (const gap of gaps) counts.push(counts[counts.length - 1] + Math.max(1, Math.round(gap / usual)))
-  const line = fitLine(counts, tapsS)
+  const lateStart = n >= TELLS_LATE && isLate(counts, tapsS)
+  const from = lateStart ? 1 : 0
+  const used = counts.slice(from)
+  const line = fitLine(used, tapsS.slice(from))
   if (line.residualDeviation > 0.15 * usual)
     throw new Problem('swing.uneven', 'taps', { residual: line.residualDeviation })
-  // Few taps show too little of their own scatter: a hand's usual one stands in where it is the larger.
-  const spread = Math.max(line.residualDeviation, n < 10 ? HAND_TIMING.tapS : 0)
-  const perSpread =
-    line.residualDeviation > 0 ? Math.sqrt(line.covariance[1][1]) / line.residualDeviation : slopeShare(counts)
-  return { value: line.slope, u: spread * perSpread, swings: counts[n - 1] }
+  const standard = Math.max(line.residualDeviation, HAND_TIMING.keyS) * slopeShare(used)
+  return { value: line.slope, u: half95(standard, used.length - 2), swings: counts[n - 1] - counts[from], lateStart }
+}
+
+/** Is the first tap off the line through the others by more than they explain (Student, 1 %)? */
+function isLate(counts: readonly number[], taps: readonly number[]): boolean {
+  const [x, ...others] = counts
+  const line = fitLine(others, taps.slice(1))
+  const off = taps[0] - (line.intercept + line.slope * x)
+  const mean = others.reduce((sum, v) => sum + v, 0) / others.length
+  const spread = Math.max(line.residualDeviation, HAND_TIMING.keyS)
+  const u = spread * Math.sqrt(1 + 1 / others.length + (x - mean) ** 2 * slopeShare(others) ** 2)
+  return off > studentT(0.98, others.length - 2) * u
 }
 
 const slopeShare = (x: readonly number[]) => {

@@ -126,7 +126,8 @@ export function strongestLines(t: readonly number[], y: readonly number[]): { fi
 
 /**
  * A damped swing fitted to a recording by least squares (Levenberg and Marquardt's step on all six numbers), starting from the
- * highest line of its spectrum. The standard errors hold for noise that is independent from sample to sample.
+ * highest line of its spectrum. Noise that is not independent from sample to sample is stronger near some frequencies than others: the
+ * standard errors are those of what is left near the swing's own, and never smaller than independent noise would give.
  * @param t seconds, increasing, at least 20 @param y any unit
  * @throws Problem `swing.tooShort`, `swing.timesOutOfOrder`, `swing.flat`, `swing.noConvergence`
  */
@@ -169,7 +170,8 @@ export function fitSinusoid(t: readonly number[], y: readonly number[], startHz?
   if (!inverse || !settled || !p.every(Number.isFinite)) throw new Problem('swing.noConvergence')
   const variance = cost / (n - 6)
   const omega = Math.abs(p[4]) / span
-  const uOmega = Math.sqrt(Math.max(0, inverse[4][4] * variance)) / span
+  const coloured = noiseNear(x, z, p, cost)
+  const uOmega = Math.sqrt(Math.max(0, inverse[4][4] * variance * coloured)) / span
   const damping = p[5] / span
   let drift = 0
   const flat = linearDrift(x, z)
@@ -219,6 +221,33 @@ function equations(x: Float64Array, z: Float64Array, p: readonly number[]) {
   const normal: number[][] = Array.from({ length: 6 }, () => new Array<number>(6).fill(0))
   for (let a = 0, k = 0; a < 6; a++) for (let b = a; b < 6; b++, k++) normal[a][b] = normal[b][a] = sums[k]
   return { cost, normal, gradient: [...gradient] }
+}
+
+/** How many lines on each side of the swing's own its noise is judged by. */
+const SIDE_LINES = 8
+
+/**
+ * Power of what the fit leaves near the swing's frequency over that of independent noise, 1 at least: the autocorrelation of the
+ * residuals as it bears on the frequency, Σρ_k·cos ωk. The swing's own line and its next neighbours, which the fit has emptied, are left out.
+ */
+function noiseNear(x: Float64Array, z: Float64Array, p: readonly number[], cost: number): number {
+  if (!(cost > 0)) return 1
+  let sum = 0
+  let lines = 0
+  for (let k = -SIDE_LINES - 1; k <= SIDE_LINES + 1; k++) {
+    const w = Math.abs(p[4]) + 2 * Math.PI * k
+    if (Math.abs(k) < 2 || w < 2 * Math.PI * 2) continue
+    let re = 0
+    let im = 0
+    for (let i = 0; i < x.length; i++) {
+      const r = z[i] - model(x[i], p)
+      re += r * Math.cos(w * x[i])
+      im += r * Math.sin(w * x[i])
+    }
+    sum += (re * re + im * im) / cost
+    lines++
+  }
+  return lines === 0 ? 1 : Math.max(1, sum / lines)
 }
 
 /** For a given frequency and damping the other four follow at once. */

@@ -15,7 +15,16 @@ export interface Trace {
   fitted: number[]
 }
 export type MotionAnswer =
-  | { ok: true; period: PeriodTiming; amplitudeRad: number | null; explained: number; trace: Trace; ms: number }
+  | {
+      ok: true
+      period: PeriodTiming
+      amplitudeRad: number | null
+      /** It seems to swing very wide: is the unit right? */
+      wide: boolean
+      explained: number
+      trace: Trace
+      ms: number
+    }
   | { ok: false; why: string; code: string; data: Record<string, unknown>; trace: Trace | null }
 
 const DRAWN = 900
@@ -47,23 +56,31 @@ export const motion = {
     }
     return motion.fit(likelyChannel(held))
   },
-  /** The period on another channel of the file that is open. */
-  fit(channel: number): MotionAnswer {
+  /** The period on another channel of the file that is open. @param degrees the rate of turn is in °/s, whatever its name says */
+  fit(channel: number, degrees = false): MotionAnswer {
     const recording = held!
     const start = performance.now()
     const { name, values } = recording.channels[channel]
     const turning = isTurning(name)
     const scaled =
-      turning && inDegrees(name)
+      turning && (degrees || inDegrees(name))
         ? {
             ...recording,
             channels: recording.channels.with(channel, { name, values: values.map((v) => (v * Math.PI) / 180) }),
           }
         : recording
     try {
-      const { period, amplitudeRad, fit } = periodFromMotion(scaled, channel, turning)
+      const { period, amplitudeRad, wide, fit } = periodFromMotion(scaled, channel, turning)
       const ms = performance.now() - start
-      return { ok: true, period, amplitudeRad, explained: fit.explained, trace: traceOf(scaled, channel, fit.at), ms }
+      return {
+        ok: true,
+        period,
+        amplitudeRad,
+        wide,
+        explained: fit.explained,
+        trace: traceOf(scaled, channel, fit.at),
+        ms,
+      }
     } catch (error) {
       if (!(error instanceof Problem)) throw error
       return { ok: false, why: '', code: error.code, data: error.data, trace: traceOf(recording, channel) }

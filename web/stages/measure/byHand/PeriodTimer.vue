@@ -38,6 +38,12 @@ const kept = ref<Kept>({
 })
 watch(kept, () => sessionStorage.setItem(key, JSON.stringify(kept.value)), { deep: true })
 const answer = ref<MotionAnswer | null>(null)
+/** It seems to have swung very wide: nothing is taken before somebody says so. */
+const saidWide = ref(false)
+const asks = computed(() => answer.value?.ok === true && answer.value.wide && !saidWide.value)
+async function inDegrees(): Promise<void> {
+  if (answer.value?.trace) answer.value = await motionWorker().fit(answer.value.trace.channel, true)
+}
 const fileName = ref('')
 const problem = ref('')
 
@@ -60,7 +66,7 @@ const timing = computed((): Timing | null => {
     if (all.some((t) => !Number.isFinite(t) || t <= 0)) return null
     return timed(() => periodFromStopwatch(all, swings), `stopwatch, ${all.length} × ${swings} swings`)
   }
-  if (!answer.value?.ok) return null
+  if (!answer.value?.ok || asks.value) return null
   return {
     period: answer.value.period,
     amplitudeRad: answer.value.amplitudeRad === null ? null : 0,
@@ -94,9 +100,11 @@ async function open(files: FileList | null | undefined): Promise<void> {
   fileName.value = file.name
   sizeProblem.value = tooLarge(file)
   if (sizeProblem.value) return
+  saidWide.value = false
   answer.value = await motionWorker().open(await file.text())
 }
 async function choose(channel: number): Promise<void> {
+  saidWide.value = false
   answer.value = await motionWorker().fit(channel)
 }
 const refusal = computed(() => {
@@ -163,6 +171,23 @@ const ways = [
         }}
       </p>
     </div>
+    <div v-if="kept.way === 'recording' && asks && answer?.ok" class="caution mt-2" role="alert" data-testid="ask-unit">
+      <p class="mb-2">
+        As radians a second this swings
+        {{
+          answer.amplitudeRad === null
+            ? 'further than a frame can'
+            : `${fixed((answer.amplitudeRad * 180) / Math.PI, 0)}°`
+        }}. Which is it?
+      </p>
+      <v-btn size="small" data-testid="in-degrees" @click="inDegrees">The file is in °/s</v-btn>
+      <v-btn v-if="answer.amplitudeRad !== null" size="small" variant="text" @click="saidWide = true"
+        >It swung that wide</v-btn
+      >
+    </div>
+    <p v-if="timing?.period.lateStart && kept.way === 'taps'" class="quiet mb-0" data-testid="late-start">
+      The first tap came late and is left out.
+    </p>
     <p v-if="problem || refusal" class="refused mb-0" role="alert">{{ refusal || problem }}</p>
   </div>
 </template>
