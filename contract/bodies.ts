@@ -4,6 +4,7 @@ import { COMPLAINTS, INSPECTION_ITEMS, PLAY_ASPECTS, type StageBodies } from '#c
 import { LINE_WAYS, TARGET_WAYS } from '#core/target/target.ts'
 import { STAGES, type Stage } from '#core/job/stages.ts'
 import { STOCKED_KINDS } from '#core/plan/material.ts'
+import { RESERVE_PLACES } from '#core/plan/request.ts'
 import { AIM_QUANTITIES, QUANTITIES, READ_QUANTITIES } from '#core/quantities/units.ts'
 import { SPORTS } from '#core/sports/profile.ts'
 
@@ -143,6 +144,7 @@ export const limitsSchema = z.object({
   keep: z.array(quantitySchema).max(4).default([]),
   matters: weights.default({}),
   reserveG: finite.min(0).max(30).default(0),
+  reserveAt: z.enum(RESERVE_PLACES).default('tip'),
   ownZones: z.array(zoneSchema).max(12).default([]),
   capG: finite.min(0).max(200).nullable(),
   maxPlaces: z.int().min(1).max(20).nullable(),

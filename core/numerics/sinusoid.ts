@@ -1,4 +1,5 @@
 import { Problem } from '../problem.ts'
+import { studentT } from './student.ts'
 
 /** y(t) = c + d·t + e^(−γt)·(A·cos ωt + B·sin ωt), by least squares. */
 export interface SinusoidFit {
@@ -247,7 +248,9 @@ function noiseNear(x: Float64Array, z: Float64Array, p: readonly number[], cost:
     sum += (re * re + im * im) / cost
     lines++
   }
-  return lines === 0 ? 1 : Math.max(1, sum / lines)
+  // A line has two degrees of freedom: so few of them tell the power no better than Student's factor says.
+  const few = lines === 0 ? 1 : studentT(0.95, 2 * lines) / studentT(0.95, Infinity)
+  return lines === 0 ? 1 : Math.max(1, (few * few * sum) / lines)
 }
 
 /** For a given frequency and damping the other four follow at once. */

@@ -1,8 +1,10 @@
 import { Problem } from '../problem.ts'
 import { withPieces } from '../frame/pieces.ts'
-import { estimateOf, type FrameState } from '../frame/state.ts'
-import { AIM_QUANTITIES, type AimQuantity, type Quantity } from '../quantities/units.ts'
-import type { SportProfile, Zone } from '../sports/profile.ts'
+import type { FrameGeometry } from '../frame/outline.ts'
+import type { Shape } from '../frame/shape.ts'
+import { estimateOf, frameState, type FrameState } from '../frame/state.ts'
+import { AIM_QUANTITIES, GCM2_PER_KGCM2, GRAVITY_CM_S2, type AimQuantity, type Quantity } from '../quantities/units.ts'
+import type { Zone } from '../sports/profile.ts'
 import type { Material } from './material.ts'
 import { massOf, piecesOfAll, stockTaken, type Cut, type Workpiece } from './cut.ts'
 
@@ -42,11 +44,16 @@ export interface PlanLimits {
   keep: Quantity[]
   /** Numbers that count for more or for less than the others. */
   matters: Partial<Record<AimQuantity, Weight>>
-  /** Grams left out of the plan, for the last correction. */
+  /** Grams left out of the plan, for the last correction, and where they will go. */
   reserveG: number
+  reserveAt: ReservePlace
   /** Places that this frame has beside its sport's usual ones. */
   ownZones: Zone[]
 }
+
+/** Where the last correction is usually made: the tip for swing weight, the sides for twist, the handle for balance. */
+export const RESERVE_PLACES = ['tip', 'tenTwo', 'threeNine', 'handle', 'butt'] as const
+export type ReservePlace = (typeof RESERVE_PLACES)[number]
 
 /** How much a number counts: three times, or a third. */
 export type Weight = 'most' | 'least'
@@ -69,6 +76,7 @@ export const OPEN_LIMITS: PlanLimits = {
   keep: [],
   matters: {},
   reserveG: 0,
+  reserveAt: 'tip',
   ownZones: [],
 }
 
@@ -91,25 +99,62 @@ export interface PlanRequest {
 const EVEN = { value: 0, tolerance: 0.05 }
 
 /**
- * The target under the fitter's wishes: what is kept is aimed at as measured, what is held back is taken off the mass, and
- * uneven sides are brought to the middle.
+ * The target under the fitter's wishes: what is kept is aimed at as measured, uneven sides are brought to the middle, and the plan
+ * aims at the frame as it is before what is held back goes on: every number without those grams at their place.
+ * @param reserve where the grams that are held back will lie
  */
 export function aimsUnder(
   target: TargetNumbers,
   limits: PlanLimits,
   measured: FrameState,
-  profile: SportProfile,
+  { profile, geometry }: Pick<Workpiece, 'profile' | 'geometry'>,
+  reserve: Shape,
 ): TargetNumbers {
-  const aims = { ...target }
+  let aims = { ...target }
   for (const quantity of limits.keep) {
     const now = estimateOf(measured, quantity)
     if (now)
       aims[quantity] = { value: now.value, tolerance: target[quantity]?.tolerance ?? profile.tolerance[quantity] }
   }
-  if (limits.reserveG > 0 && aims.mass && !limits.keep.includes('mass'))
-    aims.mass = { ...aims.mass, value: aims.mass.value - limits.reserveG }
+  if (limits.reserveG > 0 && !limits.keep.includes('mass'))
+    aims = withoutReserve(aims, measured, { massG: limits.reserveG, shape: reserve }, geometry)
   if (limits.evenSides) aims.lateral = EVEN
   return aims
+}
+
+/** What is aimed at, less some grams at a place. A number that is not aimed at is taken as measured where another needs it. */
+function withoutReserve(
+  aims: TargetNumbers,
+  measured: FrameState,
+  { massG, shape }: { massG: number; shape: Shape },
+  geometry: FrameGeometry,
+): TargetNumbers {
+  const value = (quantity: AimQuantity) => aims[quantity]?.value ?? estimateOf(measured, quantity)?.value ?? null
+  const [mass, balance, twist] = [value('mass'), value('balance'), value('twistWeight')]
+  const taken = { massG: -massG, shape, uMassG: 0, uPlaceCm: 0 }
+  const out: TargetNumbers = {}
+  for (const quantity of aimedAt(aims)) {
+    const aim = aims[quantity]!
+    const swing = swingFor(quantity, aim.value, mass, balance, measured.axisCm) ?? value('swingWeight')
+    const known = { mass, balance, swingWeight: swing, twistWeight: twist }
+    const end = frameState(
+      Object.fromEntries(Object.entries(known).map(([q, v]) => [q, v === null ? null : { value: v, u: 0 }])),
+      measured.axisCm,
+      { value: value('lateral') ?? 0, u: 0 },
+    )
+    const before = estimateOf(withPieces(end, [taken], geometry), quantity)
+    out[quantity] = before ? { ...aim, value: before.value } : aim
+  }
+  return out
+}
+
+/** The swing weight of a frame with this recoil weight or M·g·R/I; null for other numbers. */
+function swingFor(quantity: AimQuantity, aim: number, mass: number | null, balance: number | null, axisCm: number) {
+  if (mass === null || balance === null) return null
+  if (quantity === 'recoilWeight') return aim + (mass * (balance - axisCm) ** 2) / GCM2_PER_KGCM2
+  if (quantity !== 'mgri') return null
+  const butt = (GRAVITY_CM_S2 * mass * balance) / aim
+  return (butt - mass * (2 * axisCm * balance - axisCm * axisCm)) / GCM2_PER_KGCM2
 }
 
 /**

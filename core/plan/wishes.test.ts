@@ -1,10 +1,13 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import { estimateOf, frameState } from '../frame/state.ts'
+import { withPieces } from '../frame/pieces.ts'
+import type { Quantity } from '../quantities/units.ts'
 import { tennis } from '../sports/tennis.ts'
 import type { Zone } from '../sports/profile.ts'
 import { DRAWER, realSolver, STRUNG, usualRequest, usualState } from '../testing/fixtures.ts'
 import { choicesFor } from './choices.ts'
-import { massOf, piecesOf, stockTaken, type Cut } from './cut.ts'
+import { chanceOf } from './chance.ts'
+import { massOf, piecesOf, piecesOfAll, stockTaken, type Cut } from './cut.ts'
 import type { Solve } from './linear.ts'
 import { PLAIN_MATERIAL, removable, type Material } from './material.ts'
 import { NO_RULE, planSpace, provenPlan } from './plan.ts'
@@ -16,10 +19,11 @@ beforeAll(async () => {
 })
 const limits = (change: Partial<PlanLimits>): PlanLimits => ({ ...OPEN_LIMITS, ...change })
 const proven = (request: PlanRequest) => provenPlan(planSpace(request), NO_RULE, solve)
+const RESERVE = { kind: 'point', xCm: tennis.geometry.lengthCm - 1, yCm: 0 } as const
 const wished = (change: Partial<PlanLimits>, request = usualRequest()): PlanRequest => ({
   ...request,
   limits: limits(change),
-  target: aimsUnder(request.target, limits(change), request.state, tennis),
+  target: aimsUnder(request.target, limits(change), request.state, request.work, RESERVE),
 })
 
 describe('the fitter’s wishes', () => {
@@ -33,7 +37,32 @@ describe('the fitter’s wishes', () => {
   it('keeps a reserve: the plan stops so many grams short of the mass', () => {
     const request = wished({ reserveG: 3 })
     expect(request.target.mass).toEqual({ value: 319, tolerance: 1 })
-    expect(Math.abs(proven(request).result.massG! - 319)).toBeLessThanOrEqual(1)
+    const plan = proven(request)
+    expect(Math.abs(plan.result.massG! - 319)).toBeLessThanOrEqual(1)
+    expect(plan.reached).toBe(true)
+    // With the reserve at its place the frame is at the target as it was asked for, in every number.
+    const end = withPieces(plan.result, [{ massG: 3, shape: RESERVE, uMassG: 0, uPlaceCm: 0 }], tennis.geometry)
+    for (const [quantity, { value, tolerance }] of Object.entries(usualRequest().target))
+      expect(Math.abs(estimateOf(end, quantity as Quantity)!.value - value), quantity).toBeLessThanOrEqual(
+        1.02 * tolerance,
+      )
+  })
+  it('a reserve takes nothing of the chance: as likely to land as without one', () => {
+    const chance = (request: PlanRequest) => {
+      const { cuts } = proven(request)
+      const pieces = piecesOfAll(cuts, request.materials, request.work)
+      return chanceOf(request.state, pieces, request.target, tennis.geometry).all
+    }
+    expect(chance(wished({ reserveG: 3 }))).toBeGreaterThan(chance(wished({})) - 0.1)
+  })
+  it('recoil weight and M·g·R/I are aimed at without the reserve too', () => {
+    const target = { recoilWeight: { value: 160, tolerance: 2 }, mgri: { value: 20.4, tolerance: 0.2 } }
+    const { state, work } = usualRequest()
+    const aims = aimsUnder(target, limits({ reserveG: 4 }), state, work, RESERVE)
+    const far = RESERVE.xCm - estimateOf(state, 'balance')!.value
+    // Far from the balance point: m·(x − b)²/1000, less what moves the balance.
+    expect(160 - aims.recoilWeight!.value).toBeGreaterThan(0.95 * ((4 * far ** 2) / 1000))
+    expect(aims.mgri!.value).toBeGreaterThan(20.4)
   })
   it('a cap on the whole frame holds', () => {
     const plan = proven(wished({ capTotalG: 318.5 }))

@@ -11,11 +11,11 @@ describe('what is stated at 95 % holds', () => {
     expect(within95).toBeGreaterThanOrEqual(0.93)
     expect(within95).toBeLessThanOrEqual(0.97)
   })
-  // A fit takes long: fewer of them, and so a wider band (two standard deviations of 120 runs).
+  // A fit takes long: fewer of them, and so a wider band (two and a half standard deviations of 120 runs).
   const slow = COVERAGE_CASES.filter((c) => c.method === FITTED)
   it.each(slow.map((c) => [c.case, c] as const))('a recording with %s', (_, one) => {
     const { within95 } = coverageOf({ ...one, times: 120 }, 2)
-    expect(within95).toBeGreaterThanOrEqual(0.91)
+    expect(within95).toBeGreaterThanOrEqual(0.9)
     expect(within95).toBeLessThanOrEqual(0.99)
   })
 })

@@ -2,6 +2,7 @@ import { computed } from 'vue'
 import { EMPTY_PLAN, type PlanBody } from '#core/job/bodies.ts'
 import { aimsOf } from '#core/job/check.ts'
 import type { Cut } from '#core/plan/cut.ts'
+import { shapeAt } from '#core/target/places.ts'
 import { isMinor } from '#core/target/minors.ts'
 import { aimsUnder, around, limitsFor, type PlanRequest, type TargetNumbers } from '#core/plan/request.ts'
 import { useJob } from '../stores/job.ts'
@@ -9,13 +10,19 @@ import { useJob } from '../stores/job.ts'
 /** What the open job asks of a plan: its frame, its target under the fitter's wishes, its drawer, and the pieces that stay. */
 export function usePlanRequest() {
   const job = useJob()
-  const body = computed<PlanBody>(() => job.bodies.plan ?? EMPTY_PLAN)
+  const body = computed<PlanBody>(() => {
+    const saved = job.bodies.plan
+    // A plan of an earlier version does not say what has come since.
+    return saved ? { ...saved, limits: { ...EMPTY_PLAN.limits, ...saved.limits } } : EMPTY_PLAN
+  })
   const minor = computed(() => isMinor(job.bodies.player?.facts ?? null))
   /** As they hold for this player. */
   const limits = computed(() => limitsFor(body.value.limits, minor.value))
   const target = computed<TargetNumbers>(() => {
     const { state } = job.picture!.measured
-    return aimsUnder(aimsOf(job.bodies.target), body.value.limits, state, job.profile)
+    const { work } = job.picture!
+    const reserve = shapeAt(body.value.limits.reserveAt, work.geometry)
+    return aimsUnder(aimsOf(job.bodies.target), body.value.limits, state, work, reserve)
   })
   const open = computed<PlanRequest>(() => ({
     state: job.picture!.measured.state,

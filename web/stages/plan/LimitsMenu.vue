@@ -2,9 +2,10 @@
 import { mdiClose, mdiLock, mdiLockOpenOutline } from '@mdi/js'
 import { computed, ref } from 'vue'
 import { AIM_QUANTITIES, QUANTITIES, type AimQuantity, type Quantity } from '#core/quantities/units.ts'
-import { aimedAt, OPEN_LIMITS, type PlanLimits, type Weight } from '#core/plan/request.ts'
+import { aimedAt, OPEN_LIMITS, RESERVE_PLACES, type PlanLimits, type Weight } from '#core/plan/request.ts'
 import { fits } from '#core/plan/zones.ts'
 import type { Zone } from '#core/sports/profile.ts'
+import { PLACE_NAMES } from '#contract/targetWords.ts'
 import { QUANTITY_NAMES } from '#contract/words.ts'
 import { usePlanRequest } from '../../bench/usePlanRequest.ts'
 import AllowedWork from '../../shared/AllowedWork.vue'
@@ -152,6 +153,14 @@ const isOwn = (id: string) => props.limits.ownZones.some((z) => z.id === id)
               :max="30"
               data-testid="reserve"
               @update:model-value="(reserveG) => change({ reserveG: reserveG ?? 0 })"
+            />
+            <v-select
+              :model-value="limits.reserveAt"
+              :items="RESERVE_PLACES.map((value) => ({ value, title: PLACE_NAMES[value] }))"
+              label="To go"
+              :disabled="limits.reserveG === 0"
+              data-testid="reserve-at"
+              @update:model-value="(reserveAt) => change({ reserveAt })"
             />
           </div>
         </section>

@@ -30,6 +30,8 @@ function facts(plan: Plan): string {
   const pieces = `${plan.cuts.length} ${plan.cuts.length === 1 ? 'piece' : 'pieces'}`
   return cost === null || cost === 0 ? pieces : `${pieces}, costs ${fixed(cost, 2)}`
 }
+/** A way that lands less often than this is said to before anything else of it. */
+const LIKELY = 0.68
 const percent = (share: number) => `${signed(100 * share, 0)} %`
 /** What a plan does beyond the numbers aimed at. Ball and stroke as usual for the sport. */
 function beyond(plan: Plan): string[] {
@@ -77,6 +79,10 @@ function beyond(plan: Plan): string[] {
           <b>{{ ALTERNATIVES[id].name }}</b>
           <span class="figure mass">+{{ fixed(plan.score.addedG, 1) }} g</span>
         </header>
+        <p v-if="plan.reached && chance.all < LIKELY" class="doubt" data-testid="unlikely">
+          On paper it is inside; of 100 builds about {{ fixed(100 * chance.all, 0) }} would be. More readings or a wider
+          tolerance would help.
+        </p>
         <p class="quiet">
           {{ ALTERNATIVES[id].says }}
           <template v-if="apartFrom"
@@ -151,6 +157,10 @@ header {
   display: flex;
   justify-content: space-between;
   font-size: 16px;
+}
+p.doubt {
+  color: rgb(var(--v-theme-predicted));
+  font-weight: 600;
 }
 .mass {
   font-weight: 700;
