@@ -1,7 +1,8 @@
 import { withPieces, type Piece } from '../frame/pieces.ts'
-import type { FrameState } from '../frame/state.ts'
+import { observed, type Estimate, type FrameState } from '../frame/state.ts'
 import { layersOf, massOf, piecesOf, runsOf, type Cut, type Workpiece } from '../plan/cut.ts'
 import type { Material } from '../plan/material.ts'
+import type { Quantity } from '../quantities/units.ts'
 
 /** One thing to do at the bench, with what the frame should read after it. */
 export interface BuildStep {
@@ -16,6 +17,9 @@ export interface BuildStep {
   overgripsOn: number
   predicted: FrameState
 }
+
+/** The checkpoint at which the grip is off. */
+export const GRIP_OFF = 'grip-off'
 
 /** Off first, then strings, then from the tip down; what lies under the grip with the grip off. */
 const ORDER: Record<Cut['place'], number> = {
@@ -33,6 +37,8 @@ const ORDER: Record<Cut['place'], number> = {
 /**
  * The ordered steps of a build: trial first, then the hoop from the tip down, the shaft, then inside and under the grip with
  * the grip off, the grip on last. Each step predicts the frame as it then is, grip off where it is off.
+ * @param atGripOff what was read once the grip was off: what the grip weighs is known from then on, and the steps under it are
+ * predicted from that reading
  * @throws Problem `piece.unknownMaterial`
  */
 export function buildSteps(
@@ -40,6 +46,7 @@ export function buildSteps(
   cuts: readonly Cut[],
   materials: readonly Material[],
   work: Workpiece,
+  atGripOff: Partial<Record<Quantity, Estimate>> = {},
 ): BuildStep[] {
   const byId = new Map(materials.map((m) => [m.id, m]))
   const ordered = [...cuts]
@@ -63,26 +70,13 @@ export function buildSteps(
     shape: { kind: 'sleeve', fromCm: 0, toCm: geometry.gripLengthCm, radiusCm: geometry.handleHalfWidthCm },
   })
   let done: Piece[] = []
-  let gripOff = false
+  /** The frame when the grip came off, and what was done before. */
+  let bared: { state: FrameState; before: number } | null = null
   const predicted = () =>
-    withPieces(
-      measured,
-      [
-        ...done,
-        ...(gripOff
-          ? [
-              sleeve(
-                -baseGrip.massG - wraps,
-                Math.hypot(baseGrip.uMassG, profile.layers.overgrip.uMassG * condition.overgrips),
-              ),
-            ]
-          : []),
-      ],
-      geometry,
-    )
+    bared ? withPieces(bared.state, done.slice(bared.before), geometry) : withPieces(measured, done, geometry)
   const all = ordered.flatMap((cut) => piecesOf(cut, byId.get(cut.materialId), work))
   const push = (step: Pick<BuildStep, 'id' | 'action' | 'cut' | 'strips' | 'massG'>, state: FrameState) =>
-    steps.push({ ...step, gripOff, overgripsOn: gripOff ? 0 : condition.overgrips, predicted: state })
+    steps.push({ ...step, gripOff: bared !== null, overgripsOn: bared ? 0 : condition.overgrips, predicted: state })
 
   push(
     { id: 'trial', action: 'trial', cut: null, strips: [], massG: all.reduce((sum, p) => sum + p.massG, 0) },
@@ -90,9 +84,13 @@ export function buildSteps(
   )
   for (const cut of ordered) {
     const material = byId.get(cut.materialId)
-    if (!gripOff && needsGripOff && onHandle(cut)) {
-      gripOff = true
-      push({ id: 'grip-off', action: 'gripOff', cut: null, strips: [], massG: -baseGrip.massG - wraps }, predicted())
+    if (!bared && needsGripOff && onHandle(cut)) {
+      const uGrip = Math.hypot(baseGrip.uMassG, profile.layers.overgrip.uMassG * condition.overgrips)
+      const off = withPieces(measured, [...done, sleeve(-baseGrip.massG - wraps, uGrip)], geometry)
+      bared = { state: off, before: done.length }
+      push({ id: GRIP_OFF, action: 'gripOff', cut: null, strips: [], massG: -baseGrip.massG - wraps }, off)
+      for (const [quantity, read] of Object.entries(atGripOff) as [Quantity, Estimate][])
+        bared.state = observed(bared.state, quantity, read)
     }
     if (cut.place === 'grip') continue
     done = [...done, ...piecesOf(cut, material, work)]
@@ -105,7 +103,7 @@ export function buildSteps(
   }
   const grips = ordered.filter((cut) => cut.place === 'grip')
   if (needsGripOff || grips.length > 0) {
-    gripOff = false
+    bared = null
     done = [...done, ...grips.flatMap((cut) => piecesOf(cut, byId.get(cut.materialId), work))]
     const extra = grips.reduce((sum, cut) => sum + massOf(cut, byId.get(cut.materialId)!, work), 0)
     push(

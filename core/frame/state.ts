@@ -72,6 +72,30 @@ export function knownNumbers(state: FrameState): Partial<Record<Quantity, number
   return known
 }
 
+/**
+ * A state with one of its numbers read once more: what it was and what was read, each by its uncertainty, and every number that
+ * shares errors with it moves along (Gaussian conditioning). A number that is not known takes nothing.
+ */
+export function observed(state: FrameState, quantity: Quantity, read: Estimate): FrameState {
+  const i = INDEX[quantity]
+  const now = state[FIELD[quantity]]
+  const { covariance } = state
+  const variance = covariance[i][i] + read.u * read.u
+  if (now === null || variance === 0) return state
+  const gain = covariance.map((row) => row[i] / variance)
+  const by = read.value - now
+  const moved = (value: number | null, k: number) => (value === null ? null : value + gain[k] * by)
+  return {
+    ...state,
+    massG: moved(state.massG, 0),
+    balanceCm: moved(state.balanceCm, 1),
+    swingWeightKgCm2: moved(state.swingWeightKgCm2, 2),
+    twistWeightKgCm2: moved(state.twistWeightKgCm2, 3),
+    lateralCm: state.lateralCm + gain[4] * by,
+    covariance: covariance.map((row, r) => row.map((v, c) => v - gain[r] * covariance[i][c])),
+  }
+}
+
 /** The three numbers that most formulas need, or a Problem that names the one that is missing. */
 export function needed(state: FrameState): { massG: number; balanceCm: number; swingWeightKgCm2: number } {
   const { massG, balanceCm, swingWeightKgCm2 } = state

@@ -209,6 +209,24 @@ describe('the work order', () => {
     CUT,
     { id: 'putty', materialId: 'putty', place: 'handle', zoneId: 'butt', atCm: 1, amount: 6, layerCm: 9 },
   ]
+  it('a reading with the grip off tells what the grip weighed: a strip that was forgotten under it is seen from then on', () => {
+    const before = buildSteps(usualState(), cuts, DRAWER, work)
+    const gripOff = before.find((s) => s.id === 'grip-off')!
+    const under = (steps: typeof before, id: string) => estimateOf(steps.find((s) => s.id === id)!.predicted, 'mass')!
+    // The usual grip is known to ±2 g: 1.6 g of tape that is not there would be called "as predicted".
+    const strip = before.find((s) => s.id === 'bevel')!.massG
+    expect(strip).toBeLessThan(2 * under(before, 'bevel').u)
+    // This grip weighs 1.8 g more than usual.
+    const read = { mass: { value: gripOff.predicted.massG! - 1.8, u: 0.12 } }
+    const after = buildSteps(usualState(), cuts, DRAWER, work, read)
+    expect(under(after, 'grip-off')).toEqual(under(before, 'grip-off'))
+    expect(under(after, 'putty').value).toBeCloseTo(read.mass.value + 6, 1)
+    expect(strip).toBeGreaterThan(2 * Math.hypot(under(after, 'bevel').u, 0.12))
+    // The swing weight moves by what the grip is off where it lies, and what comes at the end is the plan's.
+    const swing = (steps: typeof before, id: string) => steps.find((s) => s.id === id)!.predicted.swingWeightKgCm2!
+    expect(swing(after, 'putty')).toBeLessThan(swing(before, 'putty'))
+    expect(after.at(-1)!.predicted).toEqual(before.at(-1)!.predicted)
+  })
   it('does the hoop first, then under the grip with the grip off, the grip last; the last checkpoint is the plan’s own result', () => {
     const steps = buildSteps(usualState(), cuts, DRAWER, work)
     expect(steps.map((s) => s.id)).toEqual(['trial', 'tip', 'grip-off', 'putty', 'bevel', 'grip-on'])

@@ -2,8 +2,8 @@
 import { mdiArrowRight, mdiPrinterOutline } from '@mdi/js'
 import { computed, onBeforeUnmount, ref } from 'vue'
 import { differenceOf } from '#core/compare/difference.ts'
-import { estimateOf } from '#core/frame/state.ts'
-import { buildSteps, type BuildStep } from '#core/build/workOrder.ts'
+import { estimateOf, type Estimate } from '#core/frame/state.ts'
+import { buildSteps, GRIP_OFF, type BuildStep } from '#core/build/workOrder.ts'
 import { methodFor, repeats, usualMethod } from '#core/measure/readings.ts'
 import type { Quantity } from '#core/quantities/units.ts'
 import type { TrayReading } from '#contract/devices.ts'
@@ -33,7 +33,7 @@ const steps = computed<BuildStep[]>(() => {
   const known = cuts.filter((cut) => job.picture!.materials.some((m) => m.id === cut.materialId))
   return job.picture!.measured.state.massG === null
     ? []
-    : buildSteps(job.picture!.measured.state, known, job.picture!.materials, job.picture!.work)
+    : buildSteps(job.picture!.measured.state, known, job.picture!.materials, job.picture!.work, readAt(GRIP_OFF))
 })
 const material = (id: string | undefined) => job.picture!.materials.find((m) => m.id === id) ?? null
 const minor = computed(() => isMinor(job.bodies.player?.facts ?? null))
@@ -96,12 +96,19 @@ const receivers = READ.map((quantity): Receiver => ({
 }))
 const leave = receivers.map((r) => devices.receive(r))
 onBeforeUnmount(() => leave.forEach((off) => off()))
-function readOf(step: BuildStep, quantity: Quantity) {
-  const ids = body.value?.marks[step.id]?.readingIds ?? []
+function rowAt(stepId: string, quantity: Quantity) {
+  const ids = body.value?.marks[stepId]?.readingIds ?? []
   const row = job.view!.readings.find((r) => ids.includes(r.id) && r.quantity === quantity)
   if (!row) return null
-  const estimate = repeats([row.value], methodFor(row.methodId, quantity, job.profile), row.basis ?? {})
-  return { row, ...differenceOf(estimateOf(step.predicted, quantity), estimate) }
+  return { row, estimate: repeats([row.value], methodFor(row.methodId, quantity, job.profile), row.basis ?? {}) }
+}
+/** What was read at a checkpoint. */
+function readAt(stepId: string): Partial<Record<Quantity, Estimate>> {
+  return Object.fromEntries(READ.flatMap((q) => (rowAt(stepId, q) ? [[q, rowAt(stepId, q)!.estimate]] : [])))
+}
+function readOf(step: BuildStep, quantity: Quantity) {
+  const at = rowAt(step.id, quantity)
+  return at && { row: at.row, ...differenceOf(estimateOf(step.predicted, quantity), at.estimate) }
 }
 const { print } = useSheets()
 const upToDate = computed(() => sameContent(body.value?.cuts, plan.value))
