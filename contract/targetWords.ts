@@ -63,7 +63,7 @@ export function reasonText(reason: Reason, quantity: ShownQuantity, units: UnitC
     case 'grams':
       return gramsText(reason.massG, reason.place, units)
     case 'scaled':
-      return `${reason.share < 0 ? '' : '+'}${fixed(100 * reason.share, 0)} % where it sits`
+      return `${fixed(100 * reason.share, 0)} % of what was put on, where it sits`
     case 'ceiling':
       return `the player’s ceiling, ${write(reason.value)} here`
     case 'held':

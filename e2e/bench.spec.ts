@@ -76,3 +76,17 @@ test('a quick bench becomes a job and keeps its readings and pieces', async ({ p
   await expect(page.locator('a[data-stage="measure"]')).toHaveAttribute('data-status', 'done')
   expect(await predicted(page, 'mass')).toBe(mass)
 })
+
+test('too heavy: every place gives in proportion to what it holds, and an undo puts it back', async ({ page }) => {
+  await quickBench(page)
+  await put(page, 'tip', 'lead-half')
+  await put(page, 'threeNine', 'lead-half')
+  const before = await predicted(page, 'mass')
+  await page.getByTestId('scale-back').click()
+  await page.getByTestId('scale-share').locator('input').fill('40')
+  await page.getByTestId('scale-share').locator('input').press('Enter')
+  await expect(page.getByLabel('What each place gives').locator('tr')).toHaveCount(2)
+  const off = Number(/([\d.]+) g/.exec((await page.getByTestId('scale-take').textContent())!)![1])
+  await page.getByTestId('scale-take').click()
+  expect(before - (await predicted(page, 'mass'))).toBeCloseTo(off, 1)
+})

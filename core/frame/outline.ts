@@ -127,7 +127,7 @@ export class HeadOutline {
 
   private locate(arcCm: number): { index: number; share: number } {
     const last = this.arc.length - 1
-    if (arcCm < -1e-6 || arcCm > this.arc[last] + 1e-6)
+    if (!(arcCm >= -1e-6 && arcCm <= this.arc[last] + 1e-6))
       throw new Problem('piece.outsideFrame', '', { arcCm, halfLengthCm: this.halfLengthCm })
     let low = 0
     let high = last

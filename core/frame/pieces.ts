@@ -1,3 +1,5 @@
+import { within } from '../numerics/within.ts'
+import { Problem } from '../problem.ts'
 import { addError, propagate, zeros } from '../numerics/covariance.ts'
 import { GCM2_PER_KGCM2 } from '../quantities/units.ts'
 import type { FrameGeometry } from './outline.ts'
@@ -25,6 +27,9 @@ export function handPlaced(massG: number, shape: Shape, roll?: Piece['roll']): P
   return roll && roll.uShare > 0 ? { ...piece, roll } : piece
 }
 
+/** No frame and nothing that is put on one weighs more, g. */
+const HEAVIEST_G = 1e5
+
 /** What one gram of a shape does: Σx, Σ(x−a)²/1000, Σy²/1000, Σy, all per gram. */
 export interface Leverage {
   xCm: number
@@ -46,10 +51,16 @@ export function leverageOf(means: ShapeMeans, axisCm: number): Leverage {
 /**
  * The frame with pieces added: M′ = M+Σm, M′b′ = Mb+Σmx, S′ = S+Σm(x−a)²/1000, T′ = T+Σmy²/1000, M′ȳ′ = Mȳ+Σmy.
  * Exact in the values; uncertainties to first order with their covariances. What is unknown stays unknown.
- * @throws Problem `piece.outsideFrame` when a piece does not lie on the frame
+ * @throws Problem `piece.outsideFrame` when a piece does not lie on the frame, `piece.mass` when it has none or nothing would be left,
+ * `number.outside` for an uncertainty that is none
  * @example 4 g at 68.58 cm on 336 g, 32.4 cm, 339 about 10.16: 340 g, 32.826 cm, 352.652
  */
 export function withPieces(state: FrameState, pieces: readonly Piece[], geometry: FrameGeometry): FrameState {
+  for (const { massG, uMassG, uPlaceCm } of pieces) {
+    if (!(Math.abs(massG) <= HEAVIEST_G)) throw new Problem('piece.mass', 'mass', { massG })
+    within('mass, uncertainty', uMassG, 0, HEAVIEST_G)
+    within('place, uncertainty', uPlaceCm, 0, 1e4)
+  }
   const effects = pieces.map((piece) => ({ piece, per: leverageOf(meansOf(piece.shape, geometry), state.axisCm) }))
   let added = 0
   let moment = 0
@@ -65,6 +76,7 @@ export function withPieces(state: FrameState, pieces: readonly Piece[], geometry
   }
   const { massG, balanceCm } = state
   const mass = massG === null ? null : massG + added
+  if (mass !== null && !(mass > 0 && mass < Infinity)) throw new Problem('piece.mass', 'mass', { massG: mass })
   const balance = mass === null || massG === null || balanceCm === null ? null : (massG * balanceCm + moment) / mass
   const lateral = mass === null || massG === null ? state.lateralCm : (massG * state.lateralCm + side) / mass
 

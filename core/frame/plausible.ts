@@ -1,7 +1,7 @@
 import { balanceOfPoints, G_PER_OZ, GCM2_PER_KGCM2, type ReadQuantity } from '../quantities/units.ts'
 import type { SportProfile } from '../sports/profile.ts'
 import type { FrameGeometry } from './outline.ts'
-import { recoilWeight, type FrameState } from './state.ts'
+import type { FrameState } from './state.ts'
 
 export type DoubtCode =
   | 'doubt.ounces'
@@ -71,28 +71,27 @@ function usualBand(quantity: ReadQuantity, lengthCm: number, profile: SportProfi
  * When k/L is off, names the axis about which the swing weight would fit.
  */
 export function doubtOfState(state: FrameState, geometry: FrameGeometry, profile: SportProfile): Doubt | null {
-  const recoil = recoilWeight(state)
   const { massG, balanceCm, swingWeightKgCm2 } = state
-  if (!recoil || massG === null || balanceCm === null || swingWeightKgCm2 === null) return null
+  if (massG === null || balanceCm === null || swingWeightKgCm2 === null) return null
   const L = geometry.lengthCm
   const fits = (inertia: number) =>
     inertia > 0 && inside(Math.sqrt((GCM2_PER_KGCM2 * inertia) / massG) / L, profile.gyrationBand)
-  if (fits(recoil.value)) return null
   const at = (axisCm: number) => swingWeightKgCm2 - (massG * (balanceCm - axisCm) ** 2) / GCM2_PER_KGCM2
+  const recoil = at(state.axisCm)
+  if (fits(recoil)) return null
   const meantAxis = [profile.axisCm, ...profile.otherAxesCm].find((axis) => axis !== state.axisCm && fits(at(axis)))
   const value = swingWeightKgCm2
   if (meantAxis !== undefined) {
     const meant = at(meantAxis) + (massG * (balanceCm - state.axisCm) ** 2) / GCM2_PER_KGCM2
     return { code: 'doubt.axis', quantity: 'swingWeight', data: { value, meant, axisCm: meantAxis } }
   }
-  if (recoil.value <= 0) return { code: 'doubt.inertiaTooSmall', quantity: 'swingWeight', data: { value } }
+  if (recoil <= 0) return { code: 'doubt.inertiaTooSmall', quantity: 'swingWeight', data: { value } }
   const most = (massG * balanceCm * (L - balanceCm)) / GCM2_PER_KGCM2
-  if (recoil.value > most)
-    return { code: 'doubt.inertiaTooLarge', quantity: 'swingWeight', data: { value, high: most } }
+  if (recoil > most) return { code: 'doubt.inertiaTooLarge', quantity: 'swingWeight', data: { value, high: most } }
   const [low, high] = profile.gyrationBand
   return {
     code: 'doubt.gyration',
     quantity: 'swingWeight',
-    data: { value, meant: Math.sqrt((GCM2_PER_KGCM2 * recoil.value) / massG) / L, low, high },
+    data: { value, meant: Math.sqrt((GCM2_PER_KGCM2 * recoil) / massG) / L, low, high },
   }
 }

@@ -30,6 +30,9 @@ export interface ShapeMeans {
   yy: number
 }
 
+/** So far beside the widest place something may stand, cm: tape on a frame, a module. */
+const OFF_CM = 2
+
 /**
  * Exact means of a shape on a frame. Arcs are exact sums over the outline's polyline.
  * @throws Problem `piece.outsideFrame` when it does not lie on the frame
@@ -37,14 +40,21 @@ export interface ShapeMeans {
 export function meansOf(shape: Shape, geometry: FrameGeometry): ShapeMeans {
   switch (shape.kind) {
     case 'point':
+      along(shape.xCm, shape.xCm, geometry)
+      if (!(Math.abs(shape.yCm) <= geometry.headWidthCm / 2 + OFF_CM))
+        throw new Problem('piece.outsideFrame', '', { offCm: shape.yCm })
       return { x: shape.xCm, xx: shape.xCm ** 2, y: shape.yCm, yy: shape.yCm ** 2 }
     case 'strip':
+      if (!(Math.abs(shape.offsetCm) <= geometry.headWidthCm / 2 + OFF_CM))
+        throw new Problem('piece.outsideFrame', '', { offCm: shape.offsetCm })
       return { ...along(shape.fromCm, shape.toCm, geometry), y: 0, yy: shape.offsetCm ** 2 }
     case 'column':
       return { ...along(shape.fromCm, shape.toCm, geometry), y: 0, yy: 0 }
     case 'sleeve':
       return { ...along(shape.fromCm, shape.toCm, geometry), y: 0, yy: shape.radiusCm ** 2 / 2 }
     case 'arc': {
+      if (!(shape.toCm >= shape.fromCm - 1e-9))
+        throw new Problem('piece.outsideFrame', '', { fromCm: shape.fromCm, toCm: shape.toCm })
       const means = headOutline(geometry).meansOver(shape.fromCm, shape.toCm)
       const y = shape.side === 'both' ? 0 : shape.side === 'right' ? means.y : -means.y
       return { ...means, y }
@@ -62,7 +72,7 @@ export function meansOf(shape: Shape, geometry: FrameGeometry): ShapeMeans {
 
 /** Even mass between two places: mean x = middle, mean x² = middle² + ℓ²/12. */
 function along(fromCm: number, toCm: number, geometry: FrameGeometry): { x: number; xx: number } {
-  if (fromCm < -1e-6 || toCm > geometry.lengthCm + 1e-6 || toCm < fromCm) {
+  if (!(fromCm >= -1e-6 && toCm <= geometry.lengthCm + 1e-6 && toCm >= fromCm)) {
     throw new Problem('piece.outsideFrame', '', { fromCm, toCm, lengthCm: geometry.lengthCm })
   }
   const middle = (fromCm + toCm) / 2

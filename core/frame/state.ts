@@ -1,4 +1,5 @@
 import { Problem } from '../problem.ts'
+import { within } from '../numerics/within.ts'
 import { diagonal, propagate, varianceAlong, type Matrix } from '../numerics/covariance.ts'
 import { GCM2_PER_KGCM2, GRAVITY_CM_S2, QUANTITIES, type AimQuantity, type Quantity } from '../quantities/units.ts'
 
@@ -107,16 +108,18 @@ export function needed(state: FrameState): { massG: number; balanceCm: number; s
 
 /**
  * Recoil weight: transverse inertia about the centre of mass, I_cm = S − M(b−a)²/1000 (parallel axes).
- * @returns kg·cm² with uncertainty, or null when mass, balance or swing weight is not known
+ * @returns kg·cm² with uncertainty, or null when mass, balance or swing weight is not known, or no frame has them together
  * @example 330 g, 32.5 cm, 325 kg·cm² about 10.16 cm: 160.305
  */
 export function recoilWeight(state: FrameState): Estimate | null {
   const { massG, balanceCm, swingWeightKgCm2, axisCm } = state
   if (massG === null || balanceCm === null || swingWeightKgCm2 === null) return null
   const arm = balanceCm - axisCm
+  const value = swingWeightKgCm2 - (massG * arm * arm) / GCM2_PER_KGCM2
+  if (!(value > 0 && value < Infinity)) return null
   const gradient = [(-arm * arm) / GCM2_PER_KGCM2, (-2 * massG * arm) / GCM2_PER_KGCM2, 1, 0, 0]
   return {
-    value: swingWeightKgCm2 - (massG * arm * arm) / GCM2_PER_KGCM2,
+    value,
     u: Math.sqrt(varianceAlong(gradient, state.covariance)),
   }
 }
@@ -130,6 +133,7 @@ export function swingRate(state: FrameState): Estimate | null {
   if (m === null || b === null || swingWeightKgCm2 === null) return null
   const inertia = GCM2_PER_KGCM2 * swingWeightKgCm2 + m * (2 * a * b - a * a)
   const value = (GRAVITY_CM_S2 * m * b) / inertia
+  if (!(m > 0 && inertia > 0 && Number.isFinite(value))) return null
   const gradient = [
     (GRAVITY_CM_S2 * b - value * (2 * a * b - a * a)) / inertia,
     (GRAVITY_CM_S2 * m - value * 2 * a * m) / inertia,
@@ -143,10 +147,11 @@ export function swingRate(state: FrameState): Estimate | null {
 /**
  * The same frame with its swing weight about another axis: S′ = S + M[(b−a′)² − (b−a)²]/1000.
  * A state whose swing weight is unknown only changes its axis.
- * @throws Problem `state.needs` when swing weight is known but mass or balance is not
+ * @throws Problem `state.needs` when swing weight is known but mass or balance is not, `number.outside` for no axis
  */
 export function aboutAxis(state: FrameState, axisCm: number): FrameState {
   if (axisCm === state.axisCm) return state
+  within('axis', axisCm, -200, 200)
   if (state.swingWeightKgCm2 === null) return { ...state, axisCm }
   const { massG, balanceCm, swingWeightKgCm2 } = needed(state)
   const from = balanceCm - state.axisCm
@@ -176,19 +181,21 @@ export interface DerivedNumbers {
 }
 
 /**
- * @throws Problem `state.needs` when mass, balance or swing weight is not known
+ * @throws Problem `state.needs` when mass, balance or swing weight is not known, `state.impossible` when no frame has them together
  * @see Cross, Am. J. Phys. 72 (2004) 622 for the centre of percussion (from memory)
  */
 export function derivedNumbers(state: FrameState): DerivedNumbers {
   const { massG, balanceCm, swingWeightKgCm2 } = needed(state)
   const arm = balanceCm - state.axisCm
   const recoil = swingWeightKgCm2 - (massG * arm * arm) / GCM2_PER_KGCM2
+  if (!(massG > 0 && recoil > 0 && Number.isFinite(recoil) && Math.abs(arm) > 1e-6))
+    throw new Problem('state.impossible')
   const butt = recoil + (massG * balanceCm * balanceCm) / GCM2_PER_KGCM2
   return {
     recoilWeightKgCm2: recoil,
     buttInertiaKgCm2: butt,
     mgri: (GRAVITY_CM_S2 * massG * balanceCm) / (GCM2_PER_KGCM2 * butt),
     centreOfPercussionCm: state.axisCm + (GCM2_PER_KGCM2 * swingWeightKgCm2) / (massG * arm),
-    radiusOfGyrationCm: Math.sqrt((GCM2_PER_KGCM2 * Math.max(0, recoil)) / massG),
+    radiusOfGyrationCm: Math.sqrt((GCM2_PER_KGCM2 * recoil) / massG),
   }
 }

@@ -1,4 +1,5 @@
 import { needed, type FrameState } from '../frame/state.ts'
+import { within } from '../numerics/within.ts'
 import { Problem } from '../problem.ts'
 import { GCM2_PER_KGCM2 } from '../quantities/units.ts'
 
@@ -27,6 +28,8 @@ export const EFFORT_BAND = [0.2, 0.3] as const
  * @throws Problem `state.needs` when mass, balance or swing weight is not known, or twist weight off the axis
  */
 export function effectiveMass(state: FrameState, xCm: number, yCm: number): number {
+  within('x', xCm, -1000, 1000)
+  within('y', yCm, -1000, 1000)
   const { massG, recoil, balanceCm, twist } = bodyOf(state, yCm !== state.lateralCm)
   const dx = xCm - balanceCm
   const dy = yCm - state.lateralCm
@@ -38,20 +41,28 @@ export function effectiveMass(state: FrameState, xCm: number, yCm: number): numb
  * @example 330 g, 32.5 cm, 325 about 10.16 cm, T 14.5, ball 57.7 g, e 0.85: 0.4104 at (52, 0)
  */
 export function apparentRestitution(effectiveG: number, ballG: number, restitution: number): number {
+  within('mass', effectiveG, 1e-9, 1e6)
+  within('ball', ballG, 1e-9, 1e6)
+  within('restitution', restitution, 0, 1)
   return (restitution * effectiveG - ballG) / (effectiveG + ballG)
 }
 
 /**
  * Angular speed of a stroke at equal effort, rad/s: ω = ω₀(S/S₀)^(−n), ω₀ from the head's middle of the frame as it is now.
  * @param swingWeight both about the same axis, kg·cm²
+ * @throws Problem `number.outside`
  */
 export function strokeRate(
   swingWeight: number,
   now: { swingWeight: number; headCentreCm: number },
   assumed: ImpactAssumptions,
 ): number {
-  const rate = (100 * assumed.headMS) / (now.headCentreCm - assumed.pivotCm)
-  return rate * (swingWeight / now.swingWeight) ** -assumed.effort
+  const arm = within('pivot', now.headCentreCm - assumed.pivotCm, 1e-6)
+  const rate = (100 * within('head speed', assumed.headMS, 0)) / arm
+  within('swing weight', swingWeight, 1e-9)
+  within('swing weight', now.swingWeight, 1e-9)
+  const effort = within('effort', assumed.effort, -2, 2)
+  return within('rate', rate * (swingWeight / now.swingWeight) ** -effort)
 }
 
 /** What a ball does at one place of the face. */
@@ -107,6 +118,7 @@ function bodyOf(
   const { twistWeightKgCm2, lateralCm } = state
   if (withTwist && twistWeightKgCm2 === null) throw new Problem('state.needs', 'twistWeight')
   const twist = (twistWeightKgCm2 ?? 0) - (massG * lateralCm * lateralCm) / GCM2_PER_KGCM2
-  if (!(recoil > 0) || (withTwist && !(twist > 0))) throw new Problem('impact.impossible')
+  if (!(massG > 0 && recoil > 0 && recoil < Infinity) || (withTwist && !(twist > 0)))
+    throw new Problem('impact.impossible')
   return { massG, recoil, balanceCm, twist }
 }

@@ -1,5 +1,6 @@
 import { Problem } from '../problem.ts'
 import { budgetOf, type Budget, type BudgetInput } from '../numerics/budget.ts'
+import { estimateWithin, within } from '../numerics/within.ts'
 import { GCM2_PER_KGCM2 } from '../quantities/units.ts'
 import type { Estimate } from '../frame/state.ts'
 import { half95 } from './readings.ts'
@@ -56,6 +57,26 @@ const recorderOf = (values: readonly number[]): Recorder | null => {
 
 const boxInertia = (massG: number, a: number, b: number) => (massG * (a * a + b * b)) / 12
 
+/** What no frame and nothing that swings on a bench is beyond. */
+const LONGEST_CM = 200
+const HEAVIEST_G = 5000
+const SHORTEST_S = 0.05
+const LONGEST_S = 30
+
+/** @throws Problem `number.outside` */
+function judged(given: Pick<PendulumInput, 'mass' | 'balance' | 'pinCm' | 'gravityCmS2' | 'recorder'>): void {
+  estimateWithin('mass', given.mass, 1, HEAVIEST_G)
+  estimateWithin('balance', given.balance, 0, LONGEST_CM)
+  estimateWithin('pin', given.pinCm, -LONGEST_CM, LONGEST_CM)
+  estimateWithin('gravity', given.gravityCmS2, 970, 990)
+  const { recorder } = given
+  if (recorder) {
+    within('recorder mass', recorder.massG, 0, HEAVIEST_G)
+    for (const name of ['atCm', 'offFaceCm', 'longCm', 'wideCm', 'thickCm'] as const)
+      within('recorder', recorder[name], 0, LONGEST_CM)
+  }
+}
+
 /** Of a rectangle's half width, so much holds 95 % of it. */
 const RECTANGLE_95 = 0.95
 
@@ -69,6 +90,11 @@ const RECTANGLE_95 = 0.95
  */
 export function balanceOnEdge(pairs: readonly { headCm: number; buttCm: number }[], rulerU = 0.03): HandResult {
   if (pairs.length === 0) throw new Problem('byHand.noReading', 'pairs')
+  for (const { headCm, buttCm } of pairs) {
+    within('head end', headCm, 0, LONGEST_CM)
+    within('butt end', buttCm, 0, LONGEST_CM)
+  }
+  within('ruler', rulerU, 0, LONGEST_CM)
   const n = pairs.length
   const middles = pairs.map((p) => (p.headCm + p.buttCm) / 2)
   const value = middles.reduce((sum, m) => sum + m, 0) / n
@@ -96,7 +122,11 @@ export function balanceBySupport(given: {
   mass: Estimate
 }): HandResult {
   const { supportCm, knifeCm, scaleG, mass } = given
-  if (supportCm.value === knifeCm.value) throw new Problem('byHand.geometry', 'knife')
+  estimateWithin('support', supportCm, 0, LONGEST_CM)
+  estimateWithin('knife', knifeCm, 0, LONGEST_CM)
+  estimateWithin('scale', scaleG, 0, HEAVIEST_G)
+  estimateWithin('mass', mass, 0, HEAVIEST_G)
+  if (Math.abs(supportCm.value - knifeCm.value) < 1) throw new Problem('byHand.geometry', 'knife')
   if (!(mass.value > 0) || scaleG.value > mass.value) throw new Problem('byHand.geometry', 'scale')
   return worked(
     ([x1, x2, R, M]) => x1 + ((x2 - x1) * R) / M,
@@ -144,6 +174,10 @@ function aboutPin(
  */
 export function swingWeightByPendulum(given: PendulumInput): HandResult {
   const { mass, balance, pinCm, period, amplitudeRad, gravityCmS2, axisCm, recorder } = given
+  judged(given)
+  estimateWithin('period', period, SHORTEST_S, LONGEST_S)
+  estimateWithin('angle', amplitudeRad, 0, 3)
+  within('axis', axisCm, 0, LONGEST_CM)
   if (!(balance.value - pinCm.value > 1)) throw new Problem('byHand.pin', 'pin')
   return worked(
     ([M, b, p, P, A, g, ...r]) =>
@@ -174,6 +208,12 @@ export function twistWeightByThreads(given: {
   gravityCmS2: Estimate
 }): HandResult {
   const { mass, apartCm, threadCm, period, amplitudeRad, gravityCmS2 } = given
+  estimateWithin('mass', mass, 1, HEAVIEST_G)
+  estimateWithin('threads apart', apartCm, 0, LONGEST_CM)
+  estimateWithin('thread length', threadCm, 0, 1000)
+  estimateWithin('period', period, SHORTEST_S, LONGEST_S)
+  estimateWithin('angle', amplitudeRad, 0, 3)
+  estimateWithin('gravity', gravityCmS2, 970, 990)
   if (!(apartCm.value > 0 && threadCm.value > 0) || apartCm.value * Math.sin(amplitudeRad.value / 2) >= threadCm.value)
     throw new Problem('byHand.geometry', 'threads')
   return worked(
@@ -211,6 +251,12 @@ export function twistWeightByTwoSwings(
   },
 ): HandResult {
   const { mass, balance, pinCm, gravityCmS2, edge, face, thickness, recorder } = given
+  judged(given)
+  for (const swing of [edge, face]) {
+    estimateWithin('period', swing.period, SHORTEST_S, LONGEST_S)
+    estimateWithin('angle', swing.amplitudeRad, 0, 3)
+  }
+  estimateWithin('thickness', thickness, 0, 100)
   if (!(balance.value - pinCm.value > 1)) throw new Problem('byHand.pin', 'pin')
   return worked(
     ([M, b, p, Pe, Ae, Pf, Af, g, z, ...r]) =>

@@ -1,5 +1,6 @@
 import { chiSquareTail } from '../numerics/student.ts'
 import { fitLine } from '../numerics/line.ts'
+import { within } from '../numerics/within.ts'
 import { Problem } from '../problem.ts'
 import type { MeasuringMethod } from '../sports/profile.ts'
 import type { ReadingBasis } from './readings.ts'
@@ -26,10 +27,15 @@ export interface CalibrationFit {
  * Gain and offset by least squares from readings on reference bodies, each weighted by the method's spread, its display and the
  * body's own uncertainty. What a display's gain usually is counts as one more reading of it: where bodies of one value, or of two
  * close together, cannot tell the gain, it is 1 to half a per cent, and a reading far from them is as unsure as that makes it.
- * @throws Problem `calibration.none`
+ * @throws Problem `calibration.none`, `calibration.impossible` for a display that would stand still or run backwards, `number.outside`
  */
 export function fitCalibration(points: readonly CheckPoint[], method: MeasuringMethod): CalibrationFit {
   if (points.length === 0) throw new Problem('calibration.none', 'points')
+  for (const { reference, uReference, reading } of points) {
+    within('body', reference, 0, 1e6)
+    within('body, uncertainty', uReference, 0, 1e6)
+    within('reading', reading, -1e6, 1e6)
+  }
   const sigma = points.map((p) => Math.hypot(method.spread, method.resolution / Math.sqrt(12), p.uReference) || 1e-9)
   const x = points.map((p) => p.reference)
   // Weighted about the bodies' middle, where offset and gain do not mix.
@@ -42,6 +48,7 @@ export function fitCalibration(points: readonly CheckPoint[], method: MeasuringM
   // Bodies that tell the gain better than that do so alone: a display that is off by more is put right in full.
   const precision = xx > 1 / GAIN_U ** 2 ? xx : xx + 1 / GAIN_U ** 2
   const excess = xy / precision
+  if (!(Math.abs(excess) < FURTHEST_GAIN)) throw new Problem('calibration.impossible', 'points', { gain: 1 + excess })
   const spare = points.length - 2
   const line = x.some((v) => v !== x[0]) && spare > 0 ? fitLine(x, points.map((p) => p.reading), sigma) : null // prettier-ignore
   return {
@@ -56,6 +63,8 @@ export function fitCalibration(points: readonly CheckPoint[], method: MeasuringM
   }
 }
 
+/** No display that works is off by half. */
+const FURTHEST_GAIN = 0.5
 /** Standard uncertainty of a display's gain before it is told by bodies far apart (common practice, no source: ±1 in 100 passes a check). */
 const GAIN_U = 0.005
 
@@ -64,6 +73,7 @@ const GAIN_U = 0.005
  * @param standsU standard uncertainty of how far the device moves while a calibration is in force
  */
 export function calibrated(reading: number, fit: CalibrationFit, standsU: number): { value: number; u: number } {
+  within('reading', reading, -1e9, 1e9)
   const value = (reading - fit.offset) / fit.gain
   const [[aa, ab], [, bb]] = fit.covariance
   const variance = (aa + 2 * value * ab + value * value * bb) / (fit.gain * fit.gain)
@@ -84,7 +94,7 @@ export function checkOutcome(points: readonly CheckPoint[], tolerance: number): 
     const difference = mine.reduce((sum, p) => sum + p.reading - reference, 0) / mine.length
     return { reference, difference, passes: Math.abs(difference) <= tolerance + 1e-9 }
   })
-  return { bodies, passes: bodies.every((b) => b.passes) }
+  return { bodies, passes: bodies.length > 0 && bodies.every((b) => b.passes) }
 }
 
 /** One saved check of a device; `applied` when its gain and offset were put in force. */
@@ -122,7 +132,7 @@ export function inForceAt(
   const before = checks.filter((c) => c.at <= at).sort((a, b) => (a.at < b.at ? -1 : 1))
   const last = before.at(-1)
   const applied = before.findLast((c) => c.applied)
-  const fit = applied ? fitCalibration(applied.points, method) : null
+  const fit = applied ? maybeFit(applied.points, method) : null
   const base = { calibrationId: applied?.id ?? null, fit, lastCheckAt: last?.at ?? null }
   if (!last) return { ...base, standing: 'never checked' }
   const put = (points: readonly CheckPoint[]) =>
@@ -130,6 +140,16 @@ export function inForceAt(
   if (!checkOutcome(put(last.points), tolerance).passes) return { ...base, standing: 'out of tolerance' }
   const age = (Date.parse(at) - Date.parse(last.at)) / 86400000
   return { ...base, standing: age > daysValid ? 'out of date' : 'in order' }
+}
+
+/** The fit, or null where the points allow none: then the display is taken as shown, and its check tells. */
+function maybeFit(points: readonly CheckPoint[], method: MeasuringMethod): CalibrationFit | null {
+  try {
+    return fitCalibration(points, method)
+  } catch (error) {
+    if (error instanceof Problem) return null
+    throw error
+  }
 }
 
 /** A figure as a device showed it, put right by the calibration in force, with what it needs to be kept as a reading. */

@@ -22,6 +22,9 @@ export interface MotionFit {
 
 /** Fewest whole swings that a period is taken from. */
 const FEWEST = 5
+/** No frame on a pin or on threads swings faster or slower than this, s. */
+const SHORTEST_S = 0.2
+const LONGEST_S = 15
 /** A line that noise shows once in ten thousand recordings. */
 const CLEAR = 1e-4
 /** Swings are kept under about 20°; one that seems wider than this may be a sensor in another unit. */
@@ -33,7 +36,7 @@ const LARGEST_RAD = 1.5
  * Period of a swing from one channel of a recording. Refuses, with the reason, what has no one clear period, and what swings at twice
  * the frame's rate: then another channel shows a line at half of it (an accelerometer along the frame feels every swing twice).
  * @param channel the channel's index @param turningRate the channel is a rate of turn in rad/s, which gives the amplitude too
- * @throws Problem `swing.noClearPeriod`, `swing.twoPeriods`, `swing.doubled`, `swing.tooFew`, and those of `fitSinusoid`
+ * @throws Problem `swing.unlikely` for a period of no frame, `swing.noClearPeriod`, `swing.twoPeriods`, `swing.doubled`, `swing.tooFew`, and those of `fitSinusoid`
  */
 export function periodFromMotion(recording: MotionRecording, channel: number, turningRate: boolean): MotionFit {
   const { timeS: t, channels } = recording
@@ -53,6 +56,8 @@ export function periodFromMotion(recording: MotionRecording, channel: number, tu
   const fit = fitSinusoid(t, y, first.hz)
   if (fit.explained < 0.5)
     throw new Problem('swing.noClearPeriod', 'recording', { hz: first.hz, explained: fit.explained })
+  if (!(fit.periodS > SHORTEST_S && fit.periodS < LONGEST_S))
+    throw new Problem('swing.unlikely', 'recording', { periodS: fit.periodS })
   if (fit.swings < FEWEST) throw new Problem('swing.tooFew', 'recording', { swings: fit.swings })
   const asSwung = {
     period: { value: fit.periodS, u: fit.uPeriodS, swings: fit.swings },

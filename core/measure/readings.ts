@@ -1,6 +1,7 @@
 import type { Condition } from '../frame/condition.ts'
 import type { Estimate } from '../frame/state.ts'
 import { chiSquareTail, studentT } from '../numerics/student.ts'
+import { within } from '../numerics/within.ts'
 import { Problem } from '../problem.ts'
 import type { ReadQuantity } from '../quantities/units.ts'
 import type { MeasuringMethod, SportProfile } from '../sports/profile.ts'
@@ -60,7 +61,7 @@ export const USUAL_DOF = 8
  * with the method's usual one, unless it is larger than that explains (χ² at 0.1 %): then it stands alone.
  * @param values readings in core units, at least one
  * @param basis uncertainties that came with the readings, in place of the method's
- * @throws Problem `readings.none`
+ * @throws Problem `readings.none`, `number.outside`
  * @example repeats([322, 322.2], scale).value // 322.1
  */
 export function repeats(
@@ -70,6 +71,7 @@ export function repeats(
 ): RepeatSummary {
   const count = values.length
   if (count === 0) throw new Problem('readings.none', method.quantity)
+  for (const value of values) within(method.quantity, value, -1e9, 1e9)
   const mean = values.reduce((sum, v) => sum + v, 0) / count
   const squares = values.reduce((sum, v) => sum + (v - mean) ** 2, 0)
   const usual = basis.uA ?? method.spread

@@ -2,6 +2,7 @@ import { broughtTo, layersBetween, sameCondition, type Condition, type OwnLayer 
 import { doubtOfReading, doubtOfState, type Doubt } from '../frame/plausible.ts'
 import type { FrameGeometry } from '../frame/outline.ts'
 import { aboutAxis, estimateOf, frameState, type Estimate, type FrameState } from '../frame/state.ts'
+import { estimateWithin, within } from '../numerics/within.ts'
 import { zeros, type Matrix } from '../numerics/covariance.ts'
 import { chiSquareTail } from '../numerics/student.ts'
 import { GCM2_PER_KGCM2, QUANTITIES, READ_QUANTITIES, type Quantity, type ReadQuantity } from '../quantities/units.ts'
@@ -232,7 +233,8 @@ function summariseAlike(readings: readonly Reading[], options: SummaryOptions): 
       return { ...asRead, value: moved.swingWeightKgCm2!, per }
     },
   )
-  const lateral = left && right ? lateralPlace(left, right, profile.sideEdgesCm) : undefined
+  const lateral =
+    left && right && left.value + right.value > 1 ? lateralPlace(left, right, profile.sideEdgesCm) : undefined
   const state = frameState({ mass, balance, swingWeight, twistWeight }, axisCm, lateral)
   return { state: tied(state, quantities), quantities, ownStrings: options.ownStrings ?? null }
 }
@@ -241,10 +243,13 @@ function summariseAlike(readings: readonly Reading[], options: SummaryOptions): 
  * Where the centre of mass lies off the long axis, right positive, from the loads on two edges alike far from it:
  * ȳ = (d/2)·(R − L)/(R + L).
  * @param apartCm distance d of the edges
+ * @throws Problem `number.outside`
  */
 export function lateralPlace(left: Estimate, right: Estimate, apartCm: number): Estimate {
-  const sum = left.value + right.value
-  const half = apartCm / 2
+  estimateWithin('left', left, 0, 1e5)
+  estimateWithin('right', right, 0, 1e5)
+  const sum = within('left and right', left.value + right.value, 1)
+  const half = within('edges apart', apartCm, 0.1, 200) / 2
   return {
     value: (half * (right.value - left.value)) / sum,
     u: (2 * half * Math.hypot(right.value * left.u, left.value * right.u)) / (sum * sum),

@@ -1,6 +1,7 @@
 import { GCM2_PER_KGCM2, GRAVITY_CM_S2 } from '../quantities/units.ts'
 import { fitLine } from '../numerics/line.ts'
 import { studentT } from '../numerics/student.ts'
+import { within } from '../numerics/within.ts'
 import { Problem } from '../problem.ts'
 import { half95 } from './readings.ts'
 import type { Estimate } from '../frame/state.ts'
@@ -29,10 +30,12 @@ export function amplitudeFactor(amplitudeRad: number): number {
  * pendulum's factor.
  * @param ratio half the distance of the threads over their length, r/ℓ
  * @param share the body's inertia over M·r²
- * @throws Problem `swing.amplitude`
+ * @throws Problem `swing.amplitude`, `number.outside`
  */
 export function bifilarFactor(amplitudeRad: number, ratio: number, share: number): number {
   const A = amplitudeRad
+  within('threads', ratio, 1e-6, 100)
+  within('inertia', share, 1e-6, 1e6)
   const under = (a: number) => 1 - 2 * ratio * ratio * (1 - Math.cos(a))
   if (!(A >= 0 && A < Math.PI && under(A) > 0 && share > 0)) throw new Problem('swing.amplitude', 'amplitude')
   if (A < 1e-9) return 1
@@ -84,7 +87,8 @@ const TELLS_LATE = 7
 export function periodFromStopwatch(totalsS: readonly number[], swings: number): PeriodTiming {
   if (totalsS.length === 0 || !(swings >= 1)) throw new Problem('swing.tooFew', 'swings')
   if (!Number.isInteger(swings)) throw new Problem('number.notWhole', 'swings', { text: String(swings) })
-  if (totalsS.some((t) => !(t > 0 && t < Infinity))) throw new Problem('swing.timesOutOfOrder', 'total')
+  within('swings', swings, 1, 10000)
+  if (totalsS.some((t) => !(t > 0 && t < 1e5))) throw new Problem('swing.timesOutOfOrder', 'total')
   const n = totalsS.length
   const mean = totalsS.reduce((sum, t) => sum + t, 0) / n
   const seen = n > 2 ? Math.sqrt(totalsS.reduce((sum, t) => sum + (t - mean) ** 2, 0) / (n - 1)) : 0
@@ -103,7 +107,7 @@ export function periodFromTaps(tapsS: readonly number[]): PeriodTiming {
   const n = tapsS.length
   if (n < 4) throw new Problem('swing.tooFew', 'taps', { taps: n })
   const gaps = tapsS.slice(1).map((t, i) => t - tapsS[i])
-  if (gaps.some((gap) => !(gap > 0))) throw new Problem('swing.timesOutOfOrder', 'taps')
+  if (gaps.some((gap) => !(gap > 0 && gap < 1e5))) throw new Problem('swing.timesOutOfOrder', 'taps')
   const usual = [...gaps].sort((a, b) => a - b)[Math.floor(gaps.length / 2)]
   const counts = [0]
   for (const gap of gaps) counts.push(counts[counts.length - 1] + Math.max(1, Math.round(gap / usual)))
@@ -135,5 +139,8 @@ const slopeShare = (x: readonly number[]) => {
 
 /** Inertia in kg·cm² about the pin of a pendulum with Σm·(x−p) = `momentGCm`, from its small-swing period. */
 export function pendulumInertia(momentGCm: number, periodS: number, gravityCmS2: number): number {
+  within('moment', momentGCm, -1e7, 1e7)
+  within('period', periodS, 0, 100)
+  within('gravity', gravityCmS2, 0, 1e4)
   return (momentGCm * gravityCmS2 * periodS * periodS) / (4 * Math.PI * Math.PI * GCM2_PER_KGCM2)
 }

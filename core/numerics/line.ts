@@ -1,4 +1,5 @@
 import { Problem } from '../problem.ts'
+import { within } from './within.ts'
 
 export interface LineFit {
   intercept: number
@@ -15,12 +16,15 @@ export interface LineFit {
  * standard uncertainty of each y known beforehand, that does (GUM, JCGM 100:2008, H.3).
  * @param x at least two different values
  * @param sigma standard uncertainty of each y, all greater than 0
- * @throws Problem `line.tooFew`
+ * @throws Problem `line.tooFew`, `number.outside`
  * @example fitLine([0, 1, 2], [1, 3, 5]) // intercept 1, slope 2
  */
 export function fitLine(x: readonly number[], y: readonly number[], sigma?: readonly number[]): LineFit {
   const count = x.length
-  if (count < 2 || y.length !== count || x.every((v) => v === x[0])) throw new Problem('line.tooFew', '', { count })
+  for (const v of x) within('x', v, -1e15, 1e15)
+  for (const v of y) within('y', v, -1e15, 1e15)
+  const span = Math.max(...x) - Math.min(...x)
+  if (count < 2 || y.length !== count || !(span > 1e-12)) throw new Problem('line.tooFew', '', { count })
   const weights = sigma ? sigma.map((s) => 1 / (s * s)) : x.map(() => 1)
   const total = weights.reduce((sum, w) => sum + w, 0)
   const meanX = x.reduce((sum, v, i) => sum + v * weights[i], 0) / total

@@ -1,3 +1,4 @@
+import { within } from '../numerics/within.ts'
 import { Problem } from '../problem.ts'
 
 /** Strips laid on the scale together: so many cm in all, and what it shows. */
@@ -20,9 +21,12 @@ export function massPerCm(
   stepG: number,
   rulerCm = 0.05,
 ): { gPerCm: number; uShare: number } {
+  within('scale', stepG, 0, 100)
+  within('ruler', rulerCm, 0, 100)
   if (strips.length === 0) throw new Problem('weighing.none')
   strips.forEach(({ lengthCm, massG }, i) => {
-    if (!(lengthCm > 0) || !(massG > 0)) throw new Problem('weighing.strip', String(i))
+    if (!(lengthCm > 1e-6 && lengthCm < 1e6) || !(massG > 1e-9 && massG < 1e6))
+      throw new Problem('weighing.strip', String(i))
   })
   const sum = (f: (s: Weighing) => number) => strips.reduce((total, s) => total + f(s), 0)
   const squares = sum((s) => s.lengthCm ** 2)

@@ -1,6 +1,6 @@
 import { broughtTo, defaultCondition, NOTHING_ON, type Condition } from '../frame/condition.ts'
 import type { FrameGeometry } from '../frame/outline.ts'
-import { derivedNumbers, type FrameState } from '../frame/state.ts'
+import { estimateOf, type FrameState } from '../frame/state.ts'
 import type { PlayerFacts } from '../job/bodies.ts'
 import type { SportProfile } from '../sports/profile.ts'
 import type { RuleFacts } from './rules/rule.ts'
@@ -78,7 +78,7 @@ export function rulesFacts(frame: FrameNow, player: PlayerFacts | null): RuleFac
     frameLengthCm: geometry.lengthCm,
     bareMassG: state.massG === null ? null : bareState(frame).massG,
     bareSwingKgCm2: state.swingWeightKgCm2 === null ? null : bareState(frame).swingWeightKgCm2,
-    mgri: complete ? derivedNumbers(playedState(frame)).mgri : null,
+    mgri: complete ? (estimateOf(playedState(frame), 'mgri')?.value ?? null) : null,
     targetBareMassG: null,
     targetBareSwingKgCm2: null,
     massUpG: null,

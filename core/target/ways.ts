@@ -5,6 +5,7 @@ import { meansOf } from '../frame/shape.ts'
 import { GCM2_PER_KGCM2, GRAVITY_CM_S2, QUANTITIES, type Quantity } from '../quantities/units.ts'
 import type { SportProfile } from '../sports/profile.ts'
 import { dosesWithin, isMinor, withinClass } from './minors.ts'
+import { withPieces, type Piece } from '../frame/pieces.ts'
 import { dosed, shapeAt, type Dose } from './places.ts'
 import { bareState, ceilingHere, rulesFacts, type FrameNow } from './player.ts'
 import { PLAYER_RULES } from './rules/playerRules.ts'
@@ -135,7 +136,7 @@ export function fromDoses(
   return lines
 }
 
-/** What the player's complaints ask for together: grams at places, and everything down in proportion. Empty when none fires. */
+/** What the player's complaints ask for together: grams at places, and what was put on earlier down in proportion. Empty when none does. */
 export function fromComplaints(frame: FrameNow, player: PlayerFacts | null): TargetLines {
   const facts = rulesFacts(frame, player)
   const rules = firing(PLAYER_RULES, facts)
@@ -144,28 +145,38 @@ export function fromComplaints(frame: FrameNow, player: PlayerFacts | null): Tar
   const scales = rules
     .flatMap((r) => (r.effect.kind === 'scale' ? [{ rule: r, share: r.effect.share }] : []))
     .sort((a, b) => a.share - b.share)
-  if (shifts.length === 0 && scales.length === 0) return {}
-  const share = scales[0]?.share ?? 0
+  const back = scaledBack(frame, scales[0]?.share ?? 0)
+  if (shifts.length === 0 && back === null) return {}
   const reasons: Reason[] = [
     ...shifts.map((s) => ruleReason(s.rule, ruleWords(s.rule, facts))),
-    ...scales.slice(0, 1).map((s) => ruleReason(s.rule, ruleWords(s.rule, facts))),
-    ...(share !== 0 ? [{ code: 'scaled' as const, share }] : []),
+    ...(back ? scales.slice(0, 1).map((s) => ruleReason(s.rule, ruleWords(s.rule, facts))) : []),
+    ...(back ? [{ code: 'scaled' as const, share: back.share }] : []),
   ]
   const doses = shifts.map(({ effect }) => ({ place: effect.place, massG: effect.massG }))
-  const scaled = { ...frame, state: inProportion(frame.state, share) }
+  const scaled = back ? { ...frame, state: back.state } : frame
   const found = fromDoses(scaled, dosesWithin(scaled, player, doses), 'complaints', reasons)
   return withinClass(oneClassAtATime(found, frame.state), frame, player)
 }
 
-/** Every gram of a frame less by a share, where it sits: mass and inertias scale, balance stays. */
-export function inProportion(state: FrameState, share: number): FrameState {
-  const times = (value: number | null) => (value === null ? null : value * (1 + share))
-  return {
-    ...state,
-    massG: times(state.massG),
-    swingWeightKgCm2: times(state.swingWeightKgCm2),
-    twistWeightKgCm2: times(state.twistWeightKgCm2),
-  }
+/**
+ * A frame with less of what was put on it: every piece gives in proportion to what it holds, up to all of it. The frame itself gives
+ * nothing: a lighter one is another frame.
+ * @param share of the frame's mass that is to go, negative
+ * @returns null where nothing is to go or nothing was put on; `share` is that of what was put on
+ */
+export function scaledBack(frame: FrameNow, share: number): { state: FrameState; share: number } | null {
+  const { added } = frame.condition
+  const there = added.reduce((sum, item) => sum + item.massG, 0)
+  const { massG } = frame.state
+  if (!(share < 0) || there <= 0 || massG === null) return null
+  const part = Math.min(1, (-share * massG) / there)
+  const pieces = added.map((item): Piece => ({
+    massG: -part * item.massG,
+    shape: { kind: 'strip', fromCm: item.atCm, toCm: item.atCm, offsetCm: item.offAxisCm },
+    uMassG: 0,
+    uPlaceCm: 0,
+  }))
+  return { state: withPieces(frame.state, pieces, frame.geometry), share: -part }
 }
 
 /**

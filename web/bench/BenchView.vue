@@ -13,6 +13,7 @@ import { useJob } from '../stores/job.ts'
 import { benchScale } from './benchScale.ts'
 import CutEditor from './CutEditor.vue'
 import CutMark from './CutMark.vue'
+import ScaleBack from './ScaleBack.vue'
 import PerGramTable from './PerGramTable.vue'
 import FrameShape from './FrameShape.vue'
 import LeverageCurve from './LeverageCurve.vue'
@@ -206,6 +207,7 @@ const labelOf = (cut: (typeof bench.cuts.value)[number]) => {
         class="follows"
       />
       <v-btn size="small" :aria-expanded="table" @click="table = !table">Per gram</v-btn>
+      <ScaleBack :bench="bench" />
       <CutEditor :bench="bench" />
     </div>
     <PerGramTable v-if="table" :state="measured" :work="bench.work.value" :materials="job.picture!.materials" />

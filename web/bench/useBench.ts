@@ -202,6 +202,7 @@ export function useBench(scale: Ref<BenchScale>, svg: Ref<SVGSVGElement | null>)
     job.save('plan', { ...plan.body.value, limits: { ...plan.body.value.limits, noLead: false, leadAgreed } })
   }
   const leaveLeadOut = () => save(job.cuts.filter((cut) => !isLead(cut)))
+  const putAll = (next: Cut[]) => save(next)
   const turnSide = (cut: Cut) => save(replaced(nextSide(cut)))
   /** @returns the piece as it lies now */
   const setPlace = (cut: Cut, atCm: number) => put(movedTo(cut, atCm, materialOf(cut)!, work.value, true))
@@ -225,6 +226,7 @@ export function useBench(scale: Ref<BenchScale>, svg: Ref<SVGSVGElement | null>)
     split,
     mirror,
     turnSide,
+    putAll,
     leadToAsk,
     agreeToLead,
     leaveLeadOut,

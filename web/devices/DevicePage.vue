@@ -94,9 +94,13 @@ function drop(index: number): void {
 const outcome = computed(() =>
   points.value.length > 0 && method.value ? checkOutcome(points.value, method.value.tolerance) : null,
 )
-const fit = computed(() =>
-  points.value.length > 0 && method.value ? fitCalibration(points.value, method.value) : null,
-)
+const fit = computed(() => {
+  try {
+    return points.value.length > 0 && method.value ? fitCalibration(points.value, method.value) : null
+  } catch {
+    return null
+  }
+})
 
 async function save(applied: boolean): Promise<void> {
   problem.value = ''

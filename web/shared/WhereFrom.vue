@@ -22,6 +22,8 @@ const readings = computed(() =>
 const formulas = computed(() => {
   const s = job.picture?.measured.state
   if (!s || s.massG === null || s.balanceCm === null || s.swingWeightKgCm2 === null) return []
+  // Numbers that no frame has together give none of these.
+  if (estimateOf(s, 'recoilWeight') === null) return []
   const d = derivedNumbers(s)
   const M = fixed(s.massG, 1)
   const b = fixed(s.balanceCm, 2)

@@ -79,6 +79,16 @@ export function problemWords(problem: Problem): string {
       return `Two swings at once (${fixed(Number(d.hz), 2)} and ${fixed(Number(d.other), 2)} a second): it wobbles. Let it hang still, then start it in one plane.`
     case 'swing.doubled':
       return `This axis swings twice for each swing of the frame (“${d.channel}” shows half its rate). Choose the axis along the pin.`
+    case 'swing.unlikely':
+      return `A swing of ${fixed(Number(d.periodS), 1)} s is none of a frame: are the times in another unit?`
+    case 'number.outside':
+      return `${problem.path}: ${String(d.value)} cannot be.`
+    case 'state.impossible':
+      return 'These numbers do not fit together: no frame has them. Read them again.'
+    case 'piece.mass':
+      return 'So much cannot come off: nothing would be left of the frame.'
+    case 'calibration.impossible':
+      return 'By these readings the display would stand still or run backwards. Look at the bodies and at what was read.'
     case 'gravity.latitude':
       return 'A latitude lies between −90 and 90°.'
     case 'byHand.noReading':

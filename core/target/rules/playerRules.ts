@@ -215,7 +215,8 @@ export const COMPLAINTS: readonly Rule[] = [
     sports: 'all',
     when: { any: [complains('tired'), { fact: 'tired', is: ['yes'] }] },
     effect: { kind: 'scale', share: -0.02 },
-    words: 'Tired: down in proportion to where the mass sits, about 2 %.',
+    words:
+      'Tired: about 2 % down, from what was put on, in proportion to where it sits; else a lighter grip, strings or frame.',
     ...PRACTICE,
   },
   {
@@ -246,8 +247,8 @@ export const COMPLAINTS: readonly Rule[] = [
     id: 'arm.padel',
     sports: ['padel'],
     when: { any: [{ fact: 'pain', is: ['past', 'now'] }, complains('heavy')] },
-    effect: { kind: 'scale', share: -0.06 },
-    words: 'Recent moves in padel: 20 to 25 g lighter at the same ball speed.',
+    effect: { kind: 'advice' },
+    words: 'Recent moves in padel: another frame, 20 to 25 g lighter, at the same ball speed.',
     ...PRACTICE,
   },
   {
@@ -255,7 +256,8 @@ export const COMPLAINTS: readonly Rule[] = [
     sports: ['tennis', 'badminton', 'pickleball'],
     when: complains('heavy'),
     effect: { kind: 'scale', share: -0.03 },
-    words: 'Too heavy overall: take away in proportion to where it sits.',
+    words:
+      'Too heavy overall: take off what was put on, in proportion to where it sits; else a lighter grip, strings or frame.',
     ...PRACTICE,
   },
 ]

@@ -71,7 +71,7 @@ export type RuleEffect =
   | { kind: 'cluster'; swingWeight: number; style: string }
   /** Mass on or off at a place; negative grams are taken off. */
   | { kind: 'shift'; quantity: ShownQuantity; direction: 1 | -1; place: TargetPlace; massG: number }
-  /** Everything less by a share of itself, where it sits. */
+  /** Less by a share of the frame's mass, from what was put on it, in proportion to where it sits. */
   | { kind: 'scale'; share: number }
   | { kind: 'halfway' }
   | { kind: 'shape'; prefer: readonly string[] }

@@ -35,6 +35,7 @@ const gameOf = computed(
     null,
 )
 const needsSetup = computed(() => SETUP_WAYS.includes(target.body.way))
+const nothingOn = computed(() => job.picture!.condition.added.length === 0)
 /** What a way has to go by, or why it has nothing. */
 const says = computed(() => {
   switch (target.body.way) {
@@ -45,8 +46,11 @@ const says = computed(() => {
     case 'ceiling':
       return target.ceiling === null ? 'No ceiling is known: set it on the player page, or find it by playing.' : ''
     case 'complaints':
-      return target.speaking.some((s) => s.rule.effect.kind === 'shift' || s.rule.effect.kind === 'scale')
-        ? ''
+      if (target.speaking.some((s) => s.rule.effect.kind === 'shift')) return ''
+      return target.speaking.some((s) => s.rule.effect.kind === 'scale')
+        ? nothingOn.value
+          ? 'It is too heavy, and nothing was put on it that could come off: a lighter grip, other strings or another frame.'
+          : ''
         : 'No complaint on the player page asks for another number.'
     default:
       return ''
