@@ -49,7 +49,14 @@ const setupFields = {
 export const setupBodySchema = z.object(setupFields)
 export type SetupBody = z.infer<typeof setupBodySchema>
 
-export const referenceSchema = z.object({ id, ...setupFields, retired: z.boolean(), revision: revisionSchema })
+export const referenceSchema = z.object({
+  id,
+  ...setupFields,
+  retired: z.boolean(),
+  revision: revisionSchema,
+  /** Of a frame that the shop measured: which instrument read what, and the error that its readings share. */
+  instruments: z.partialRecord(quantitySchema, z.object({ by: z.string(), u: z.number() })).optional(),
+})
 /** A setup of the library, or a measured frame of the shop in the same form (`job:` before its id). */
 export type Reference = z.infer<typeof referenceSchema>
 

@@ -11,13 +11,20 @@ export interface Difference {
   inU: number | null
 }
 
+/** Standard uncertainty of a difference. @param shared covariance of the two */
+export const apart = (a: number, b: number, shared: number): number =>
+  Math.sqrt(Math.max(0, a * a + b * b - 2 * shared))
+
 /** Coverage factor for about 95 %. */
 export const COVERAGE = 2
 
-/** Other minus this with the uncertainties of both as independent, and whether it can be told from nothing. */
-export function differenceOf(mine: Estimate | null, other: Estimate | null): Difference {
+/**
+ * Other minus this, and whether it can be told from nothing.
+ * @param shared covariance of the two, where one instrument read both: its calibration moves them alike
+ */
+export function differenceOf(mine: Estimate | null, other: Estimate | null, shared = 0): Difference {
   if (!mine || !other) return { difference: null, verdict: 'unknown', inU: null }
-  const difference = { value: other.value - mine.value, u: Math.hypot(mine.u, other.u) }
+  const difference = { value: other.value - mine.value, u: apart(mine.u, other.u, shared) }
   const gap = Math.abs(difference.value)
   const inU = difference.u > 0 ? gap / difference.u : gap > 0 ? Infinity : 0
   if (inU < COVERAGE || gap === 0) return { difference, verdict: 'same', inU }

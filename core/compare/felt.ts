@@ -109,8 +109,8 @@ export type Felt =
   | { kind: 'felt'; step: FeltStep; words: string }
 
 /** What a player would say of other against mine, and by which threshold. */
-export function feltOf(mine: Estimate | null, other: Estimate | null, quantity: ShownQuantity): Felt {
-  const { difference, verdict } = differenceOf(mine, other)
+export function feltOf(mine: Estimate | null, other: Estimate | null, quantity: ShownQuantity, shared = 0): Felt {
+  const { difference, verdict } = differenceOf(mine, other, shared)
   if (!difference || verdict === 'unknown') return { kind: 'unknown' }
   if (verdict === 'same') return { kind: 'cannotTell' }
   const steps = FELT.filter((f) => f.quantity === quantity)

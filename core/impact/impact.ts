@@ -41,7 +41,7 @@ export function effectiveMass(state: FrameState, xCm: number, yCm: number): numb
  * @example 330 g, 32.5 cm, 325 about 10.16 cm, T 14.5, ball 57.7 g, e 0.85: 0.4104 at (52, 0)
  */
 export function apparentRestitution(effectiveG: number, ballG: number, restitution: number): number {
-  within('mass', effectiveG, 1e-9, 1e6)
+  within('mass', effectiveG, 1e-9, 1e12)
   within('ball', ballG, 1e-9, 1e6)
   within('restitution', restitution, 0, 1)
   return (restitution * effectiveG - ballG) / (effectiveG + ballG)

@@ -4,7 +4,8 @@ import { tennis } from '../sports/tennis.ts'
 import { BARE, STRUNG } from '../testing/fixtures.ts'
 import { grubbsCritical, outlierOf } from './outlier.ts'
 import { repeats, type Reading } from './readings.ts'
-import { lateralPlace, summarise } from './summary.ts'
+import { differenceOf } from '../compare/difference.ts'
+import { instrumentsOf, lateralPlace, sharedVariance, summarise } from './summary.ts'
 
 const scale = tennis.methods.find((m) => m.id === 'scale')!
 const reading = (
@@ -219,6 +220,31 @@ describe('left and right', () => {
     expect(y.value).toBeCloseTo(40 / 324, 12)
     // By central differences: ∂ȳ/∂R = d·L/(R+L)².
     expect(y.u).toBeCloseTo((20 * 0.1 * Math.hypot(160, 164)) / 324 ** 2, 12)
+  })
+})
+
+describe('two frames read with one instrument', () => {
+  const fine = (id: string, value: number, deviceId: string | null) => ({
+    ...reading(id, 'mass', value, null, 'scale'),
+    deviceId,
+  })
+  const mine = read([fine('a', 330, 's1'), fine('b', 330, 's1')])
+  const other = (deviceId: string | null) => read([fine('c', 330.35, deviceId), fine('d', 330.35, deviceId)])
+  const told = (theirs: ReturnType<typeof read>) =>
+    differenceOf(
+      estimateOf(mine.state, 'mass'),
+      estimateOf(theirs.state, 'mass'),
+      sharedVariance(instrumentsOf(mine), instrumentsOf(theirs), 'mass'),
+    )
+  it('share its calibration: what the difference leaves open is what each repeats and rounds by', () => {
+    const [one, two] = [told(other('s1')), told(other('s2'))]
+    expect(one.difference!.u).toBeLessThan(0.8 * two.difference!.u)
+    expect(one.difference!.u).toBeCloseTo(
+      Math.hypot(estimateOf(mine.state, 'mass')!.u, estimateOf(mine.state, 'mass')!.u) *
+        Math.sqrt(1 - 0.1 ** 2 / estimateOf(mine.state, 'mass')!.u ** 2),
+      3,
+    )
+    expect([one.verdict, two.verdict]).toEqual(['more', 'same'])
   })
 })
 

@@ -44,6 +44,8 @@ export interface RepeatSummary extends Estimate {
   uRepeat: number
   /** Type B: display step/√12 and device or calibration, in quadrature. */
   uDevice: number
+  /** Of type B, what every reading of this instrument shares: its calibration, or how far such devices are off. */
+  uShared: number
   /** Type A and B in quadrature: one standard uncertainty. */
   standard: number
   /** Effective degrees of freedom (Welch and Satterthwaite, GUM G.4). */
@@ -86,7 +88,8 @@ export function repeats(
   const prior = scattered ? known : usual
   const variance = pooled ? (USUAL_DOF * prior ** 2 + squares) / repeatDof : repeatDof > 0 ? squares / repeatDof : 0
   const uRepeat = Math.sqrt(variance / count)
-  const uDevice = Math.hypot(pooled && scattered ? 0 : rounding, basis.uB ?? method.device)
+  const uShared = basis.uB ?? method.device
+  const uDevice = Math.hypot(pooled && scattered ? 0 : rounding, uShared)
   const standard = Math.hypot(uRepeat, uDevice)
   const dof = uRepeat > 0 ? (repeatDof * standard ** 4) / uRepeat ** 4 : Infinity
   return {
@@ -96,6 +99,7 @@ export function repeats(
     deviation: count > 1 ? Math.sqrt(squares / (count - 1)) : null,
     uRepeat,
     uDevice,
+    uShared,
     standard,
     dof,
     wide,

@@ -1,6 +1,7 @@
 import { headOutline, type FrameGeometry } from '../frame/outline.ts'
 import { estimateOf, type Estimate, type FrameState } from '../frame/state.ts'
 import { QUANTITIES, type Quantity } from '../quantities/units.ts'
+import { apart as apartU } from '../compare/difference.ts'
 import type { Solve } from './linear.ts'
 import type { Landing } from './misses.ts'
 import { NO_RULE, planSpace, provenPlan, type Plan } from './plan.ts'
@@ -11,6 +12,8 @@ import type { PlanRequest, TargetNumbers } from './request.ts'
 export interface Model {
   geometry: FrameGeometry
   state: FrameState
+  /** Covariance of its numbers with mine, where one instrument read both. */
+  shared?: Partial<Record<Quantity, number>>
 }
 
 /** What must be alike before mass can make one model of the other. */
@@ -118,7 +121,7 @@ export function intoModel(request: PlanRequest, theirs: Model, solve: Solve): In
       unknown.push(quantity)
       continue
     }
-    const difference = { value: t.value - m.value, u: Math.hypot(m.u, t.u) }
+    const difference = { value: t.value - m.value, u: apartU(m.u, t.u, theirs.shared?.[quantity] ?? 0) }
     apart.push({
       quantity,
       mine: m,

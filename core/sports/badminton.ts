@@ -42,7 +42,8 @@ export const badminton: SportProfile = {
     ],
     grips: {
       none: { massG: 0, uMassG: 0 },
-      base: { massG: 4, uMassG: 1 },
+      // The thin wrap that a frame comes with, 2 to 3 g; with strings it makes the trade's “up to 5 g”.
+      base: { massG: 2.3, uMassG: 0.4 },
       synthetic: { massG: 5, uMassG: 1 },
       leather: { massG: 9, uMassG: 1 },
     },

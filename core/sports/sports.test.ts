@@ -75,7 +75,7 @@ describe('facts of the trade (common practice, no source)', () => {
     expect(classOf(120, badminton)).toBeNull()
     expect(classOf(320, profileOf('tennis'))).toBeNull()
   })
-  it('badminton: strings and grip add up to 5 to 7 g and about 5 to 6 units', () => {
+  it('badminton: strings and grip add up to 5 g and about 5 to 6 units (common practice, no source)', () => {
     const badminton = profileOf('badminton')
     const bare = frameState(
       { mass: { value: 82, u: 0 }, balance: { value: 29, u: 0 }, swingWeight: { value: 87, u: 0 } },
@@ -88,7 +88,11 @@ describe('facts of the trade (common practice, no source)', () => {
       badminton.geometry,
       badminton,
     )
-    expect(strung.massG! - 82).toBeLessThan(7)
+    expect(strung.massG! - 82).toBeGreaterThan(4)
+    expect(strung.massG! - 82).toBeLessThanOrEqual(5)
+    // Every string kind of the list keeps to it.
+    for (const { massG } of badminton.layers.stringKinds)
+      expect(massG + badminton.layers.grips.base.massG).toBeLessThanOrEqual(5)
     expect(strung.swingWeightKgCm2! - 87).toBeGreaterThan(5)
     expect(strung.swingWeightKgCm2! - 87).toBeLessThan(6.5)
   })

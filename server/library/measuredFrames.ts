@@ -2,6 +2,7 @@ import { bodiesOf } from '#contract/entities.ts'
 import { singleReport } from '#core/compare/setup.ts'
 import { estimateOf } from '#core/frame/state.ts'
 import { pictureOf } from '#core/job/picture.ts'
+import { instrumentsOf } from '#core/measure/summary.ts'
 import { QUANTITIES } from '#core/quantities/units.ts'
 import { profileOf } from '#core/sports/sports.ts'
 import { JOB_REFERENCE, type Reference } from '#contract/library.ts'
@@ -27,7 +28,8 @@ export async function maybeMeasuredFrame(db: Queryable, jobId: string): Promise<
     materials: [],
   })
   const final = picture.checked.state.massG !== null
-  const { state } = final ? picture.checked : picture.measured
+  const read = final ? picture.checked : picture.measured
+  const { state } = read
   if (QUANTITIES.every((q) => estimateOf(state, q) === null)) return null
   const taken = view.readings.map((r) => r.takenAt).sort()
   return {
@@ -55,6 +57,7 @@ export async function maybeMeasuredFrame(db: Queryable, jobId: string): Promise<
       ),
     ],
     retired: false,
+    instruments: instrumentsOf(read),
     revision: 1,
   }
 }

@@ -7,6 +7,7 @@ import { guardsOnTarget, setupKindOf } from '#core/target/guards.ts'
 import { fixed, unitMark, writeDifference, writeSpread, writeValue } from '#core/quantities/write.ts'
 import type { Quantity } from '#core/quantities/units.ts'
 import { reasonText } from '#contract/targetWords.ts'
+import { instrumentsOf, sharedVariance } from '#core/measure/summary.ts'
 import { AIMED, QUANTITY_NAMES } from '#contract/words.ts'
 import { Refusal } from '../http/problems.ts'
 import type { SheetSource } from './load.ts'
@@ -21,6 +22,7 @@ const MOST_CAUTIONS = 5
 export function comparisonSheet(source: SheetSource, printedOn: string): Sheet {
   const { view, shop, bodies, picture, references } = source
   const { state } = picture.measured
+  const instruments = instrumentsOf(picture.measured)
   if (AIMED.every((q) => estimateOf(state, q) === null))
     throw new Refusal(409, 'sheet.notReady', '', { why: 'the frame has not been measured' })
   const { profile, geometry } = picture.work
@@ -96,7 +98,8 @@ export function comparisonSheet(source: SheetSource, printedOn: string): Sheet {
                 `${String.fromCharCode(65 + i)}  ${reference.name} (${bestGrade(reference.reports)})`,
                 ...AIMED.map((q) => {
                   const e = estimateOf(s, q)
-                  const d = differenceOf(estimateOf(state, q), e)
+                  const shared = sharedVariance(instruments, reference.instruments ?? {}, q)
+                  const d = differenceOf(estimateOf(state, q), e, shared)
                   if (!e) return 'not known'
                   if (!d.difference) return write(e.value, q)
                   return `${write(e.value, q)} (${d.verdict === 'same' ? 'cannot tell' : writeDifference(d.difference.value, q, shop.units)})`
@@ -105,7 +108,8 @@ export function comparisonSheet(source: SheetSource, printedOn: string): Sheet {
             },
             ...chosen.flatMap(({ reference, state: s }): SheetBlock[] => {
               const words = (['swingWeight', 'twistWeight', 'recoilWeight', 'mass'] as const).flatMap((q) => {
-                const felt = feltOf(estimateOf(state, q), estimateOf(s, q), q)
+                const shared = q === 'recoilWeight' ? 0 : sharedVariance(instruments, reference.instruments ?? {}, q)
+                const felt = feltOf(estimateOf(state, q), estimateOf(s, q), q, shared)
                 return felt.kind === 'felt' ? [felt.words] : []
               })
               return words.length > 0

@@ -7,7 +7,8 @@ import { NOTHING_ON, sameCondition, type Condition } from '#core/frame/condition
 import { estimateOf, knownNumbers, type FrameState } from '#core/frame/state.ts'
 import type { CompareBody } from '#core/job/bodies.ts'
 import { cautionsOnNext } from '#core/target/guards.ts'
-import { QUANTITIES } from '#core/quantities/units.ts'
+import { instrumentsOf, sharedVariance } from '#core/measure/summary.ts'
+import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
 import type { LibrarySearch, Reference } from '#contract/library.ts'
 import { facetsOf, measuredFrames, searchLibrary } from '../../api/library.ts'
 import { problemText } from '../../api/client.ts'
@@ -124,6 +125,9 @@ export function useCompare() {
     own.value = mineEarlier.filter((r) => r.id !== `job:${job.view!.job.id}`)
   })
 
+  /** What one instrument of the shop that read both frames brings to both alike. */
+  const sharedWith = (reference: Reference, quantity: Quantity) =>
+    sharedVariance(instrumentsOf(job.picture!.measured), reference.instruments ?? {}, quantity)
   const rowOf = (reference: Reference) => {
     const { state, agreement } = combined(reference, common.value, profile.value)
     return {
@@ -142,11 +146,12 @@ export function useCompare() {
           estimate,
           agreement: agreement[quantity],
           given: reference.reports.some((r) => r.figures[quantity] !== null),
-          ...differenceOf(estimateOf(mine.value, quantity), estimate),
+          ...differenceOf(estimateOf(mine.value, quantity), estimate, sharedWith(reference, quantity)),
         }
       }),
       felt: (['swingWeight', 'twistWeight', 'recoilWeight', 'mass', 'balance'] as const).flatMap((quantity) => {
-        const felt = feltOf(estimateOf(mine.value, quantity), estimateOf(state, quantity), quantity)
+        const shared = quantity === 'recoilWeight' ? 0 : sharedWith(reference, quantity)
+        const felt = feltOf(estimateOf(mine.value, quantity), estimateOf(state, quantity), quantity, shared)
         return felt.kind === 'felt' ? [{ quantity, ...felt }] : []
       }),
     }

@@ -4,6 +4,8 @@ import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { referenceState } from '#core/compare/setup.ts'
 import { conditionText } from '#core/frame/condition.ts'
+import { QUANTITIES } from '#core/quantities/units.ts'
+import { instrumentsOf, sharedVariance } from '#core/measure/summary.ts'
 import type { IntoModel, Likeness, Unmatched } from '#core/plan/intoModel.ts'
 import { checkRequest } from '#core/plan/request.ts'
 import { fixed, writeDifference, writeSpread, writeValue } from '#core/quantities/write.ts'
@@ -51,7 +53,11 @@ watch(
     try {
       checkRequest({ ...request.value, target: {} })
       const state = referenceState(setup, job.picture!, job.profile)
-      const answer = await planIntoModel(request.value, { geometry: setup.geometry, state })
+      const mineRead = instrumentsOf(job.picture!.measured)
+      const shared = Object.fromEntries(
+        QUANTITIES.map((q) => [q, sharedVariance(mineRead, setup.instruments ?? {}, q)]),
+      )
+      const answer = await planIntoModel(request.value, { geometry: setup.geometry, state, shared })
       if (mine === asked) found.value = answer
     } catch (error) {
       if (mine === asked) problem.value = wordsOf(error)
