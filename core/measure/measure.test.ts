@@ -5,7 +5,8 @@ import { BARE, STRUNG } from '../testing/fixtures.ts'
 import { grubbsCritical, outlierOf } from './outlier.ts'
 import { repeats, type Reading } from './readings.ts'
 import { differenceOf } from '../compare/difference.ts'
-import { instrumentsOf, lateralPlace, sharedVariance, summarise } from './summary.ts'
+import { instrumentsOf, sharedVariance } from './instruments.ts'
+import { lateralPlace, summarise } from './summary.ts'
 
 const scale = tennis.methods.find((m) => m.id === 'scale')!
 const reading = (
@@ -229,7 +230,7 @@ describe('two frames read with one instrument', () => {
     deviceId,
   })
   const mine = read([fine('a', 330, 's1'), fine('b', 330, 's1')])
-  const other = (deviceId: string | null) => read([fine('c', 330.35, deviceId), fine('d', 330.35, deviceId)])
+  const other = (deviceId: string | null) => read([fine('c', 330.28, deviceId), fine('d', 330.28, deviceId)])
   const told = (theirs: ReturnType<typeof read>) =>
     differenceOf(
       estimateOf(mine.state, 'mass'),

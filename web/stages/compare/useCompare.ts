@@ -7,7 +7,7 @@ import { NOTHING_ON, sameCondition, type Condition } from '#core/frame/condition
 import { estimateOf, knownNumbers, type FrameState } from '#core/frame/state.ts'
 import type { CompareBody } from '#core/job/bodies.ts'
 import { cautionsOnNext } from '#core/target/guards.ts'
-import { instrumentsOf, sharedVariance } from '#core/measure/summary.ts'
+import { instrumentsOf, sharedVariance } from '#core/measure/instruments.ts'
 import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
 import type { LibrarySearch, Reference } from '#contract/library.ts'
 import { facetsOf, measuredFrames, searchLibrary } from '../../api/library.ts'
