@@ -234,7 +234,7 @@ async function create(): Promise<void> {
 }
 @media (max-width: 760px) {
   .cols {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

@@ -92,6 +92,7 @@ function add(): void {
               <td class="notes">
                 <span v-if="m.lead" class="lead">lead</span>
                 <small v-if="m.reusable" class="quiet">used again</small>
+                <small v-if="m.cureHours !== null" class="quiet">cures {{ fixed(m.cureHours, 0) }} h</small>
                 <small v-if="m.stock <= 0" class="quiet">none left</small>
               </td>
             </tr>
@@ -122,6 +123,7 @@ function add(): void {
 }
 .cols {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 16px;
   align-items: start;
 }

@@ -126,7 +126,7 @@ function add(): void {
 
 <template>
   <div class="library">
-    <header class="d-flex align-center ga-3 mb-3">
+    <header class="d-flex align-center flex-wrap ga-3 mb-3">
       <h1>Library</h1>
       <v-btn-toggle
         role="group"
@@ -275,7 +275,7 @@ a {
 }
 @media (max-width: 900px) {
   .grid {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

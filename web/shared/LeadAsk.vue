@@ -11,8 +11,10 @@ const words = ref('')
 <template>
   <div class="ask" data-testid="lead-ask">
     <p class="mb-2">Lead on a minor’s frame needs an adult’s initials and a reason.</p>
-    <v-text-field v-model="by" label="Initials of an adult" maxlength="20" class="mb-2" data-testid="lead-by" />
-    <v-text-field v-model="words" label="Why lead" maxlength="600" class="mb-2" data-testid="lead-words" />
+    <div class="fields">
+      <v-text-field v-model="by" label="Initials of an adult" maxlength="20" data-testid="lead-by" />
+      <v-text-field v-model="words" label="Why lead" maxlength="600" data-testid="lead-words" />
+    </div>
     <v-btn
       size="small"
       :disabled="!by.trim() || !words.trim()"
@@ -25,6 +27,12 @@ const words = ref('')
 </template>
 
 <style scoped>
+.fields {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(150px, 1fr));
+  gap: 8px;
+  margin-bottom: 8px;
+}
 .ask {
   padding: 8px 10px;
   border-left: 4px solid rgb(var(--v-theme-warning));

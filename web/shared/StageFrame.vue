@@ -20,7 +20,7 @@ function factName(name: string): string {
 
 <template>
   <div class="stage">
-    <header class="d-flex align-center ga-3 mb-3">
+    <header class="d-flex align-center flex-wrap ga-3 mb-3">
       <h1>{{ title }}</h1>
       <slot name="beside" />
       <v-spacer />

@@ -231,7 +231,7 @@ function onKey(event: KeyboardEvent): void {
 }
 @media (max-width: 1000px) {
   .grid {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
   .stop span {
     font-size: 13px;

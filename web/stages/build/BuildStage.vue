@@ -251,7 +251,10 @@ const upToDate = computed(() => sameContent(body.value?.cuts, plan.value))
 }
 @media (max-width: 900px) {
   .step {
-    grid-template-columns: 40px 1fr;
+    grid-template-columns: 40px minmax(0, 1fr);
+  }
+  .check {
+    grid-column: 2;
   }
 }
 </style>

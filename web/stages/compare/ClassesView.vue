@@ -66,7 +66,8 @@ const outlineOf = (shape: { name: string; lengthCm: number; widthCm: number }) =
   return { ...profile.geometry, ...known?.change, lengthCm: shape.lengthCm, headWidthCm: shape.widthCm }
 }
 const inside = (v: number | undefined, [a, b]: Band) => v !== undefined && v >= a && (b === null || v <= b)
-const writeBand = ([a, b]: Band) => (b === null ? `${fixed(a, 0)} and more` : `${fixed(a, 0)}–${fixed(b, 0)}`)
+const writeBand = ([a, b]: Band, unit = '') =>
+  b === null ? `${fixed(a, 0)}${unit} and more` : `${fixed(a, 0)}–${fixed(b, 0)}${unit}`
 </script>
 
 <template>
@@ -180,7 +181,7 @@ const writeBand = ([a, b]: Band) => (b === null ? `${fixed(a, 0)} and more` : `$
           >
             <td>{{ band.rule.words.split(':')[0] }}</td>
             <td class="num figure" :class="{ hit: inside(bareMass?.value, band.effect.mass) }">
-              {{ writeBand(band.effect.mass) }} g
+              {{ writeBand(band.effect.mass, ' g') }}
             </td>
             <td class="num figure" :class="{ hit: inside(bareSwing?.value, band.effect.swingWeight) }">
               {{ writeBand(band.effect.swingWeight) }}

@@ -88,11 +88,10 @@ const axisText = (cm: number) => (cm === 0 ? 'the butt end' : `${fixed(cm, 2)} c
     <v-alert v-if="compare.problem" type="error" variant="tonal" density="compact" class="mb-2">{{
       compare.problem
     }}</v-alert>
-    <template v-for="one in compare.cautions" :key="one.id">
-      <p v-for="said in one.says" :key="said.id" class="caution" role="alert" :data-caution="said.id">
-        <b>{{ one.name }}:</b> {{ said.words }}
-      </p>
-    </template>
+    <p v-for="one in compare.cautions" :key="one.id" class="caution" role="alert">
+      <b>{{ one.name }}:</b>
+      <span v-for="said in one.says" :key="said.id" :data-caution="said.id">{{ ` ${said.words}` }}</span>
+    </p>
     <p v-if="compare.librarySize === 0 && compare.rows.length === 0" class="panel" data-testid="empty-library">
       The library has nothing of this sport yet. <RouterLink to="/library">Add setups</RouterLink>, or set a target by
       hand on the next stage.

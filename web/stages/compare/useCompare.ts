@@ -161,13 +161,10 @@ export function useCompare() {
     const player = job.bodies.player?.facts ?? null
     const standardise = (state: FrameState) => ({ state, ...standardState(profile.value), profile: profile.value })
     const now = { ...standardise(standard.value), geometry: geometry.value }
-    return chosen.value.map((reference) => {
+    return chosen.value.flatMap((reference) => {
       const { state } = combined(reference, standardState(profile.value), profile.value)
-      return {
-        id: reference.id,
-        name: reference.name,
-        says: cautionsOnNext(now, { ...standardise(state), geometry: reference.geometry }, player),
-      }
+      const says = cautionsOnNext(now, { ...standardise(state), geometry: reference.geometry }, player)
+      return says.length === 0 ? [] : [{ id: reference.id, name: reference.name, says }]
     })
   })
   const chosen = computed(() => body.value.referenceIds.flatMap((id) => shop.reference(id) ?? []))

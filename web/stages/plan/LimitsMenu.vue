@@ -157,7 +157,7 @@ const isOwn = (id: string) => props.limits.ownZones.some((z) => z.id === id)
             <v-select
               :model-value="limits.reserveAt"
               :items="RESERVE_PLACES.map((value) => ({ value, title: PLACE_NAMES[value] }))"
-              label="To go"
+              label="Will go"
               :disabled="limits.reserveG === 0"
               data-testid="reserve-at"
               @update:model-value="(reserveAt) => change({ reserveAt })"

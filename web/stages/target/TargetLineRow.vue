@@ -52,7 +52,7 @@ function setTolerance(text: string): void {
       label="Target"
       :keep="`${job.view!.job.id}-target-${quantity}`"
       :model-value="line?.value ?? null"
-      placeholder="left open"
+      placeholder="open"
       :base="now?.value ?? null"
       :check="(value) => (value > 0 && value <= 1000 ? '' : 'No frame has such a figure.')"
       @commit="(value) => emit('type', value)"
