@@ -31,6 +31,9 @@ test('a plan is made, dragged while the rest follows, locked, worked out again, 
   await planned(page, 'Draga Pullwell')
   await page.getByTestId('take-best').click()
   await expect(page.getByTestId('take-best')).toHaveText('Taken')
+  // One whose pieces on the hoop lie beside the axis.
+  await page.getByTestId('take-sides').click()
+  await expect(page.getByTestId('take-sides')).toHaveText('Taken')
   const first = await predicted(page, 'swingWeight')
   expect(Math.abs(first - 312)).toBeLessThanOrEqual(2)
   await saved(page)

@@ -150,15 +150,15 @@ test('a padel player who wants it lighter', async ({ page }) => {
   await toStage(page, 'target')
   await way(page, 'Complaints')
   await saved(page)
-  expect(372 - (await target(page, 'mass'))).toBeGreaterThan(20)
-  expect(372 - (await target(page, 'mass'))).toBeLessThan(25)
-  expect(await target(page, 'balance')).toBeCloseTo(26.2, 2)
-  await expect(page.locator('[data-guard="guard.lighter"]')).toContainText('Tape cannot take mass away')
+  // Nothing was put on it that could come off: no number is made up.
+  await expect(page.getByTestId('way-says')).toContainText('nothing was put on it that could come off')
   // The lighter frame instead: one number from it.
   await way(page, 'Copy a setup')
   await pick(page, 'Setup', 'feather', 'Bellamast Feather, shop unit')
   await saved(page)
   expect(await target(page, 'mass')).toBeCloseTo(349.2, 1)
+  expect(372 - (await target(page, 'mass'))).toBeGreaterThan(20)
+  await expect(page.locator('[data-guard="guard.lighter"]')).toContainText('Tape cannot take mass away')
 })
 
 test('a pickleball beginner chooses a shape', async ({ page }) => {

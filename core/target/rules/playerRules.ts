@@ -253,7 +253,7 @@ export const COMPLAINTS: readonly Rule[] = [
   },
   {
     id: 'complaint.heavy',
-    sports: ['tennis', 'badminton', 'pickleball'],
+    sports: 'all',
     when: complains('heavy'),
     effect: { kind: 'scale', share: -0.03 },
     words:

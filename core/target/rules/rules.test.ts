@@ -229,7 +229,7 @@ const CASES: Record<string, Cases> = {
     fires: { complaints: ['heavy'] },
     silent: { complaints: [] },
     unknown: {},
-    edge: [{ complaints: ['heavy'] }, { complaints: ['heavy'], sport: 'padel' }],
+    edge: [{ complaints: ['heavy'] }, { complaints: ['late'] }],
   },
   'shape.beginner': {
     fires: { sport: 'pickleball', level: 'beginner', cameFrom: 'nothing' },

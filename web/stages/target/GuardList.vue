@@ -65,6 +65,10 @@ function settle(guard: TargetGuard): void {
   border-radius: 0 6px 6px 0;
   padding: 7px 12px;
 }
+.guard small,
+.guard .quiet {
+  color: inherit;
+}
 .guard.open {
   border-left-color: rgb(var(--v-theme-error));
 }
