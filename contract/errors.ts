@@ -1,3 +1,6 @@
+import { PROBLEM_CODES, type ProblemCode } from '#core/problem.ts'
+import { problemWords } from './problems.ts'
+
 /** What a request can fail with. The words live here, once, for both ends. */
 export interface ApiError {
   code: string
@@ -51,7 +54,10 @@ const WORDS: Record<string, (data: Record<string, unknown>) => string> = {
   'server.failed': () => 'Something went wrong in Kevro. What you typed is kept; try again.',
 }
 
-/** The words for a code; a code without words is shown as it is. */
-export function wordsFor(code: string, data: Record<string, unknown> = {}): string {
-  return WORDS[code]?.(data) ?? code
+const isProblemCode = (code: string): code is ProblemCode => (PROBLEM_CODES as readonly string[]).includes(code)
+
+/** The words for a code, also for one of the core. A code that nobody knows is not shown: it says nothing to anybody. */
+export function wordsFor(code: string, data: Record<string, unknown> = {}, path = ''): string {
+  const own = Object.hasOwn(WORDS, code) ? WORDS[code](data) : null
+  return own ?? (isProblemCode(code) ? problemWords({ code, path, data }) : WORDS['server.failed'](data))
 }

@@ -4,6 +4,7 @@ import type { Cut } from '#core/plan/cut.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import { DRAWER, STRUNG } from '#core/testing/fixtures.ts'
 import type { Material } from '#core/plan/material.ts'
+import { PROBLEM_CODES } from '#core/problem.ts'
 import { wordsFor } from './errors.ts'
 import { cautionsFor, placeText, stripsText } from './words.ts'
 
@@ -73,10 +74,36 @@ describe('cautions', () => {
   })
 })
 
+describe('words for what the core refuses', () => {
+  it.each(PROBLEM_CODES.map((code) => [code]))('%s has words, without its code and without gaps', (code) => {
+    const data = {
+      text: 'x',
+      unit: 'g',
+      value: 3,
+      low: 1,
+      high: 2,
+      known: ['a'],
+      channel: 'gyro',
+      k: 19,
+      periodS: 40,
+      hz: 1,
+      other: 2,
+    }
+    const words = wordsFor(code, data, code === 'weighing.strip' ? '1' : 'mass')
+    expect(words.length).toBeGreaterThan(8)
+    expect(words).not.toContain(code)
+    expect(words).not.toMatch(/NaN/)
+    expect(words).not.toContain('Something went wrong')
+  })
+})
+
 describe('words for refusals', () => {
   it('name the cause, and say what was kept', () => {
     expect(wordsFor('edit.stale')).toContain('kept')
     expect(wordsFor('import.newerVersion', { version: 7, reads: 1 })).toContain('version 7')
-    expect(wordsFor('some.code')).toBe('some.code')
+    expect(wordsFor('some.code')).toContain('Something went wrong')
+    expect(wordsFor('state.needs', {}, 'mass')).toBe(
+      'Static weight has not been measured, so this cannot be worked out.',
+    )
   })
 })

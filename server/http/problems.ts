@@ -87,7 +87,7 @@ export const answerErrors: ErrorRequestHandler = (error, _request, response, nex
       code: refusal.code,
       path: refusal.path,
       data: refusal.data,
-      message: wordsFor(refusal.code, refusal.data),
+      message: wordsFor(refusal.code, refusal.data, refusal.path),
     },
   }
   response.status(refusal.status).json(body)

@@ -55,7 +55,8 @@ export async function call<T>(
 
 /** What to show for anything that went wrong. */
 export function problemText(error: unknown): string {
-  if (error instanceof ApiProblem) return error.error.message || wordsFor(error.error.code, error.error.data)
+  if (error instanceof ApiProblem)
+    return error.error.message || wordsFor(error.error.code, error.error.data, error.error.path)
   return error instanceof Error ? error.message : String(error)
 }
 

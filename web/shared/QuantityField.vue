@@ -7,7 +7,7 @@ import { unitMark, writeQuantity, writeValue } from '#core/quantities/write.ts'
 import { useShop } from '../stores/shop.ts'
 import { dropTyped, keepTyped, readTyped } from '../app/settings.ts'
 import { countNotTaken } from './notTaken.ts'
-import { problemWords } from './words.ts'
+import { problemWords } from '#contract/problems.ts'
 
 /**
  * A number typed as people write it. It becomes a number once, on Enter or on leaving; what cannot be read stays as typed with

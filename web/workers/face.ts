@@ -1,7 +1,9 @@
 import * as Comlink from 'comlink'
+import { problemsCross } from './problems.ts'
 import type { face, FaceAnswer, FaceRequest } from './face.worker.ts'
 
 export type { FaceAnswer, FaceRequest }
+problemsCross()
 let remote: Comlink.Remote<typeof face> | null = null
 
 /** Maps of the face, away from the page. */

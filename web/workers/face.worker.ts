@@ -1,9 +1,10 @@
 import * as Comlink from 'comlink'
+import { problemsCross } from './problems.ts'
 import type { FrameGeometry } from '#core/frame/outline.ts'
 import type { FrameState } from '#core/frame/state.ts'
 import { effectOf, faceGrid, faceMap, type Effect, type FaceMap } from '#core/impact/faceMap.ts'
 import { EFFORT_BAND, type ImpactAssumptions } from '#core/impact/impact.ts'
-import { Problem } from '#core/problem.ts'
+import { partsOf, Problem, type ProblemParts } from '#core/problem.ts'
 
 export interface FaceRequest {
   now: { state: FrameState; geometry: FrameGeometry }
@@ -21,7 +22,7 @@ export interface FaceSheet {
   effect: Effect | null
 }
 export interface FaceAnswer {
-  sheets: Record<string, FaceSheet | { code: string; path: string; data: Record<string, unknown> }>
+  sheets: Record<string, FaceSheet | ProblemParts>
   /** Time of one map, ms. */
   ms: number
 }
@@ -40,7 +41,7 @@ export const face = {
     }
     const caught = (error: unknown) => {
       if (!(error instanceof Problem)) throw error
-      return { code: error.code, path: error.path, data: error.data }
+      return partsOf(error)
     }
     let first: ReturnType<typeof one> | null = null
     try {
@@ -65,4 +66,5 @@ export const face = {
   },
 }
 
+problemsCross()
 Comlink.expose(face)

@@ -1,7 +1,9 @@
 import * as Comlink from 'comlink'
+import { problemsCross } from './problems.ts'
 import type { motion, MotionAnswer, Trace } from './motion.worker.ts'
 
 export type { MotionAnswer, Trace }
+problemsCross()
 let remote: Comlink.Remote<typeof motion> | null = null
 
 /** The fit of motion recordings, away from the page. */

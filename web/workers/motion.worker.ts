@@ -1,7 +1,8 @@
 import * as Comlink from 'comlink'
+import { problemsCross } from './problems.ts'
 import { periodFromMotion, type MotionRecording } from '#core/measure/motion.ts'
 import type { PeriodTiming } from '#core/measure/swing.ts'
-import { Problem } from '#core/problem.ts'
+import { partsOf, Problem, type ProblemParts } from '#core/problem.ts'
 import { inDegrees, isTurning, likelyChannel, readRecording } from './recording.ts'
 
 export interface Trace {
@@ -25,7 +26,7 @@ export type MotionAnswer =
       trace: Trace
       ms: number
     }
-  | { ok: false; why: string; code: string; data: Record<string, unknown>; trace: Trace | null }
+  | { ok: false; why: string; problem: ProblemParts | null; trace: Trace | null }
 
 const DRAWN = 900
 let held: MotionRecording | null = null
@@ -52,7 +53,7 @@ export const motion = {
     try {
       held = readRecording(text)
     } catch (error) {
-      return { ok: false, why: (error as Error).message, code: '', data: {}, trace: null }
+      return { ok: false, why: (error as Error).message, problem: null, trace: null }
     }
     return motion.fit(likelyChannel(held))
   },
@@ -83,9 +84,10 @@ export const motion = {
       }
     } catch (error) {
       if (!(error instanceof Problem)) throw error
-      return { ok: false, why: '', code: error.code, data: error.data, trace: traceOf(recording, channel) }
+      return { ok: false, why: '', problem: partsOf(error), trace: traceOf(recording, channel) }
     }
   },
 }
 
+problemsCross()
 Comlink.expose(motion)

@@ -1,4 +1,5 @@
 import * as Comlink from 'comlink'
+import { problemsCross } from './problems.ts'
 import type { Pair } from '#core/plan/set/pair.ts'
 import type { SetAim, SetFrame, SetPlan } from '#core/plan/set/set.ts'
 import type { IntoModel, Model } from '#core/plan/intoModel.ts'
@@ -8,6 +9,7 @@ import type { PlanRequest } from '#core/plan/request.ts'
 import type { PlannerWorker } from './planner.worker.ts'
 import { planTogether, type PlanNews } from './planning.ts'
 
+problemsCross()
 interface Held {
   worker: Worker
   remote: Comlink.Remote<PlannerWorker>

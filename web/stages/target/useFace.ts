@@ -2,9 +2,8 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { referenceState } from '#core/compare/setup.ts'
 import { estimateOf, frameState, type FrameState } from '#core/frame/state.ts'
 import type { ImpactAssumptions } from '#core/impact/impact.ts'
-import { Problem, type ProblemCode } from '#core/problem.ts'
 import { QUANTITIES } from '#core/quantities/units.ts'
-import { problemWords } from '../../shared/words.ts'
+import { problemWords } from '#contract/problems.ts'
 import { useJob } from '../../stores/job.ts'
 import { useShop } from '../../stores/shop.ts'
 import { faceWorker, type FaceAnswer } from '../../workers/face.ts'
@@ -87,7 +86,7 @@ export function useFace() {
   /** Why a side cannot be shown. */
   const whyNot = (side: Side): string => {
     const found = answer.value?.sheets[side]
-    return found && 'code' in found ? problemWords(new Problem(found.code as ProblemCode, found.path, found.data)) : ''
+    return found && 'code' in found ? problemWords(found) : ''
   }
   return {
     ranges,

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
-import { Problem, type ProblemCode } from '#core/problem.ts'
+import { Problem } from '#core/problem.ts'
 import { periodFromStopwatch, periodFromTaps, type PeriodTiming } from '#core/measure/swing.ts'
 import { fixed } from '#core/quantities/write.ts'
 import { tooLarge } from '../../../shared/fileSize.ts'
 import PlainNumber from '../../../shared/PlainNumber.vue'
-import { problemWords } from '../../../shared/words.ts'
+import { problemWords } from '#contract/problems.ts'
 import { motionWorker, type MotionAnswer } from '../../../workers/motion.ts'
 import SwingTrace from './SwingTrace.vue'
 
@@ -110,7 +110,7 @@ async function choose(channel: number): Promise<void> {
 const refusal = computed(() => {
   const a = answer.value
   if (!a || a.ok) return ''
-  return a.why || problemWords(new Problem(a.code as ProblemCode, '', a.data))
+  return a.problem ? problemWords(a.problem) : a.why
 })
 const ways = [
   { value: 'taps', title: 'Space bar' },
