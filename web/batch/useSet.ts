@@ -84,7 +84,7 @@ export function useSet(batch: ReturnType<typeof useBatch>) {
     going = mine
     try {
       const answer = await mine.finished
-      if (mine === going) found.value = answer
+      if (mine === going && answer) found.value = answer
     } catch (error) {
       if (mine === going) problem.value = wordsOf(error)
     } finally {

@@ -30,25 +30,31 @@ export function warmPlanner(): void {
 }
 
 interface Stoppable<T> {
-  finished: Promise<T>
+  /** Null when it was stopped. */
+  finished: Promise<T | null>
   stop(): void
 }
 /** Work by some hands that can be ended at once: what they would still tell is not heard, and others take their places. */
-function stoppable<News, T>(
-  mine: readonly Held[],
+export function stoppable<News, T>(
+  mine: readonly Pick<Held, 'worker'>[],
   tell: (news: News) => void,
   work: (tell: (news: News) => void) => Promise<T>,
 ): Stoppable<T> {
   let stopped = false
+  let end: (nothing: null) => void
+  // Hands that are let go never answer: whoever waits is told all the same.
+  const ended = new Promise<null>((settle) => (end = settle))
+  const working = work((news) => {
+    if (!stopped) tell(news)
+  })
   return {
-    finished: work((news) => {
-      if (!stopped) tell(news)
-    }),
+    finished: Promise.race([working, ended]),
     stop() {
       if (stopped) return
       stopped = true
+      end(null)
       for (const { worker } of mine) worker.terminate()
-      hands = hands.map((hand) => (mine.includes(hand) ? started() : hand))
+      hands = hands.map((hand) => (mine.some((one) => one.worker === hand.worker) ? started() : hand))
     },
   }
 }

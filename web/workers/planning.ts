@@ -43,6 +43,13 @@ export type PlanNews =
   | { kind: 'progress'; part: number; parts: number }
   | { kind: 'done'; ms: number }
 
+/** A promise that somebody else settles. */
+function awaited<T>() {
+  let settle!: (value: T) => void
+  const promise = new Promise<T>((done) => (settle = done))
+  return { promise, settle }
+}
+
 /**
  * The whole of planning by several hands at once: a good plan, the proven one, then the alternatives in their order. While the
  * best is being proven the other hands begin on alternatives, as if the good plan had told already whether the target is
@@ -68,7 +75,7 @@ export async function planTogether(
   const quick = await first.quick()
   tell({ kind: 'quick', ms: since(), ...quick })
   await Promise.all(opened)
-  const found = new Map<Rule, { under: Promise<Under>; reached: boolean; from: Plan }>()
+  const found = new Map(SOUGHT.map((id) => [id, awaited<{ under: Promise<Under>; reached: boolean; from: Plan }>()]))
   const waiting = [...SOUGHT]
   let best: Judged | null = null
   /** A hand takes the next rule until none is left; before the best is known only those that do not lean on it. */
@@ -79,7 +86,7 @@ export async function planTogether(
       const [id] = waiting.splice(at, 1)
       const from = (best ?? quick).plan
       const under = hand.under(id, from, null)
-      found.set(id, { under, reached: from.reached, from })
+      found.get(id)!.settle({ under, reached: from.reached, from })
       await under
     }
   }
@@ -101,8 +108,9 @@ export async function planTogether(
   const space = planSpace(request)
   const offered: Alternative[] = [{ id: 'best', plan: theBest.plan }]
   for (const id of SOUGHT) {
-    while (!found.has(id)) await Promise.race([working, new Promise((later) => setTimeout(later, 5))])
-    const held = found.get(id)!
+    const { promise } = found.get(id)!
+    // Where a hand fails before it has come to this one, its error is told instead.
+    const held = (await Promise.race([promise, working.then(() => promise)]))!
     let under = await held.under
     if (held.reached !== theBest.plan.reached) under = await first.under(id, theBest.plan, null)
     const sought = await toldApart(id, under)

@@ -72,7 +72,6 @@ export function usePlanner() {
     try {
       await mine.finished
     } catch (error) {
-      // Errors of the core come through the worker as plain errors named by their code.
       if (running === mine) {
         problem.value = wordsOf(error)
         state.value = 'done'
