@@ -17,7 +17,8 @@ describe('tables out and in', () => {
     ).toBe("a,b\r\n'=1+1,-5\r\n'@x,-5\r\n'+A1,−2\r\n'-dash,12.5")
   })
   it('whatever is written comes back as it was', () => {
-    const cell = fc.string().filter((s) => !/^'[=+\-@\t\r]/.test(s))
+    // Also what looks as if it were marked already.
+    const cell = fc.oneof(fc.string(), fc.constantFrom("'=", "''=1+1", "'-5", "'", "="))
     fc.assert(
       fc.property(fc.array(fc.array(cell, { minLength: 2, maxLength: 2 }), { minLength: 1, maxLength: 5 }), (rows) => {
         expect(readCsv(writeCsv(['a', 'b'], rows), ',').slice(1)).toEqual(rows)

@@ -1,8 +1,8 @@
 import Papa from 'papaparse'
 
-/** What a spreadsheet would take for a formula. */
-const FORMULA = /^[=+\-@\t\r]/
 const MARK = "'"
+/** What a spreadsheet would take for a formula, and what looks as if it had its mark already. */
+const FORMULA = /^'*[=+\-@\t\r]/
 
 /** A table as CSV. Words that a spreadsheet would run as a formula get a mark before them; figures stay figures. */
 export const writeCsv = (fields: readonly string[] | null, rows: readonly (readonly unknown[])[]): string =>

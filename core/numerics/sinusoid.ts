@@ -56,6 +56,33 @@ function prepared(t: readonly number[], y: readonly number[]): { t: number[]; y:
   return { t: times, y: values.map((v, i) => v - my - slope * (times[i] - mt)) }
 }
 
+/** |Σ y·e^(iωt)|² at `count` frequencies from `first` on, `step` rad apart for each unit of t. */
+function powers(
+  t: ArrayLike<number>,
+  y: (i: number) => number,
+  first: number,
+  step: number,
+  count: number,
+): Float64Array {
+  const re = new Float64Array(count)
+  const im = new Float64Array(count)
+  for (let i = 0; i < t.length; i++) {
+    // Turns by the same angle from one frequency to the next: no sine in the inner loop.
+    const [cs, sn] = [Math.cos(step * t[i]), Math.sin(step * t[i])]
+    const value = y(i)
+    let c = value * Math.cos(first * t[i])
+    let s = value * Math.sin(first * t[i])
+    for (let k = 0; k < count; k++) {
+      re[k] += c
+      im[k] += s
+      const next = c * cs - s * sn
+      s = c * sn + s * cs
+      c = next
+    }
+  }
+  return re.map((r, k) => r * r + im[k] * im[k])
+}
+
 /**
  * The power of every frequency from two swings in the recording to 5 Hz, in quarters of a line's width.
  * @param t seconds, increasing @param y any unit @param between only these frequencies
@@ -71,27 +98,12 @@ export function spectrum(
   const lowest = Math.max(2 / span, between?.fromHz ?? 0)
   const highest = Math.min(HIGHEST_HZ, p.t.length / (2.2 * span), between?.toHz ?? HIGHEST_HZ)
   const count = Math.max(1, Math.floor((highest - lowest) / step) + (between ? 1 : 0))
-  const re = new Float64Array(count)
-  const im = new Float64Array(count)
-  for (let i = 0; i < p.t.length; i++) {
-    // Turns by the same angle from one frequency to the next: no sine in the inner loop.
-    const turn = 2 * Math.PI * step * p.t[i]
-    const [cs, sn] = [Math.cos(turn), Math.sin(turn)]
-    let c = Math.cos(2 * Math.PI * lowest * p.t[i]) * p.y[i]
-    let s = Math.sin(2 * Math.PI * lowest * p.t[i]) * p.y[i]
-    for (let k = 0; k < count; k++) {
-      re[k] += c
-      im[k] += s
-      const next = c * cs - s * sn
-      s = c * sn + s * cs
-      c = next
-    }
-  }
+  const power = powers(p.t, (i) => p.y[i], 2 * Math.PI * lowest, 2 * Math.PI * step, count)
   const total = p.y.reduce((sum, v) => sum + v * v, 0) || 1
   // Normalised so that noise alone has mean 1 and a pure sine half the number of samples.
   return {
     hz: Array.from({ length: count }, (_, k) => lowest + k * step),
-    power: Array.from(re, (r, k) => (r * r + im[k] * im[k]) / total),
+    power: Array.from(power, (v) => v / total),
     samples: p.t.length,
   }
 }
@@ -238,27 +250,12 @@ function noiseNear(x: Float64Array, z: Float64Array, p: readonly number[], cost:
   const width = 2 * Math.PI
   const first = Math.abs(p[4]) - (SIDE_LINES + 1) * width
   const count = 2 * SIDE_LINES + 3
-  const re = new Float64Array(count)
-  const im = new Float64Array(count)
-  for (let i = 0; i < x.length; i++) {
-    const r = z[i] - model(x[i], p)
-    // Turns by the same angle from one line to the next: no sine in the inner loop.
-    const [cs, sn] = [Math.cos(width * x[i]), Math.sin(width * x[i])]
-    let c = r * Math.cos(first * x[i])
-    let s = r * Math.sin(first * x[i])
-    for (let k = 0; k < count; k++) {
-      re[k] += c
-      im[k] += s
-      const next = c * cs - s * sn
-      s = c * sn + s * cs
-      c = next
-    }
-  }
+  const power = powers(x, (i) => z[i] - model(x[i], p), first, width, count)
   let sum = 0
   let lines = 0
   for (let k = 0; k < count; k++) {
     if (Math.abs(k - SIDE_LINES - 1) < 2 || first + k * width < 2 * width) continue
-    sum += (re[k] * re[k] + im[k] * im[k]) / cost
+    sum += power[k] / cost
     lines++
   }
   // A line has two degrees of freedom: so few of them tell the power no better than Student's factor says.
