@@ -18,7 +18,7 @@ describe('tables out and in', () => {
   })
   it('whatever is written comes back as it was', () => {
     // Also what looks as if it were marked already.
-    const cell = fc.oneof(fc.string(), fc.constantFrom("'=", "''=1+1", "'-5", "'", "="))
+    const cell = fc.oneof(fc.string(), fc.constantFrom("'=", "''=1+1", "'-5", "'", '='))
     fc.assert(
       fc.property(fc.array(fc.array(cell, { minLength: 2, maxLength: 2 }), { minLength: 1, maxLength: 5 }), (rows) => {
         expect(readCsv(writeCsv(['a', 'b'], rows), ',').slice(1)).toEqual(rows)
