@@ -1,24 +1,6 @@
 import vue from 'eslint-plugin-vue'
 import tseslint from 'typescript-eslint'
 
-/** Which rooms a room may not import: imports run one way. */
-const closed = (files, rooms, more = []) => ({
-  files,
-  ignores: ['**/*.test.ts', 'core/testing/**'],
-  rules: {
-    'no-restricted-imports': [
-      'error',
-      {
-        patterns: [
-          { regex: `^#(${rooms.join('|')})/`, message: 'Imports run one way; see docs/architecture.md.' },
-          ...more,
-        ],
-      },
-    ],
-  },
-})
-const noPackages = { regex: '^[^.#]', message: 'The core imports nothing from outside.' }
-
 export default tseslint.config(
   {
     ignores: [
@@ -45,11 +27,4 @@ export default tseslint.config(
     },
   },
   { files: ['demo/world.ts', 'demo/library.ts', '**/*.test.ts'], rules: { 'max-lines': 'off' } },
-  closed(['core/**'], ['contract', 'solver', 'server', 'devices', 'web', 'demo'], [noPackages]),
-  closed(['contract/**'], ['solver', 'server', 'devices', 'web', 'demo']),
-  closed(['solver/**'], ['contract', 'server', 'devices', 'web', 'demo']),
-  closed(['server/**'], ['web', 'devices']),
-  // What the simulated bench shows must not stand on the sums that it is there to check.
-  closed(['devices/**'], ['core', 'solver', 'server', 'web', 'demo']),
-  closed(['web/**'], ['server', 'devices', 'demo']),
 )

@@ -5,7 +5,7 @@ import vue from '@vitejs/plugin-vue'
 export default defineConfig({
   plugins: [vue()],
   test: {
-    include: ['{core,contract,solver,server,devices,web,demo}/**/*.test.ts'],
+    include: ['{core,contract,solver,planner,server,devices,web,demo}/**/*.test.ts'],
     // All cores: what is left to itself leaves one of them idle.
     maxWorkers: availableParallelism(),
     testTimeout: 60000,

@@ -1,7 +1,7 @@
 import { z } from 'zod'
-import { OPEN_LIMITS } from '#core/plan/request.ts'
+import { OPEN_LIMITS } from '#core/planning/problem/request.ts'
 import { idSchema, inReadRange, revisionSchema, text } from './fields.ts'
-import { conditionSchema, geometrySchema, limitsSchema } from './bodies.ts'
+import { conditionSchema, geometrySchema, limitsSchema } from './documents.ts'
 import { readingSchema, sportSchema } from './entities.ts'
 
 const id = idSchema

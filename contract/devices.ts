@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { DEVICE_KINDS } from '#core/sports/profile.ts'
 import { bounded, figure, idSchema, revisionSchema, text } from './fields.ts'
-import { readQuantitySchema } from './bodies.ts'
+import { readQuantitySchema } from './documents.ts'
 
 const id = idSchema
 

@@ -1,10 +1,14 @@
-import type { StageBodies } from '#core/job/bodies.ts'
+import type { StageDocuments } from '#core/job/documents.ts'
+import { REVISION_KINDS } from '#core/job/revisions.ts'
+import { DEVICE_STANDINGS } from '#core/measure/calibration.ts'
+import { MASS_UNITS, BALANCE_UNITS, LENGTH_UNITS } from '#core/quantities/units.ts'
 import type { Stage } from '#core/job/stages.ts'
 import { z } from 'zod'
-import { isByLength, STOCKED_KINDS, UNWEIGHED_SHARE } from '#core/plan/material.ts'
+import { isByLength, UNWEIGHED_SHARE } from '#core/cuts/material.ts'
+import { STOCKED_KINDS, GRIP_KINDS } from '#core/sports/kinds.ts'
 import { bounded, figure, idSchema, initialsSchema, inReadRange, momentSchema, revisionSchema, text } from './fields.ts'
 import {
-  bodySchemas,
+  documentSchemas,
   conditionSchema,
   factsSchema,
   geometrySchema,
@@ -12,19 +16,25 @@ import {
   readQuantitySchema,
   sportSchema,
   stageSchema,
-} from './bodies.ts'
+} from './documents.ts'
 
 const id = idSchema
+
+export const PAPERS = ['A4', 'LETTER'] as const
+/** A job for a player, or a frame measured and planned in passing. */
+export const JOB_KINDS = ['job', 'quick'] as const
+/** What a reading was taken for. */
+export const READING_PURPOSES = ['measure', 'checkpoint', 'check'] as const
 
 export const shopSchema = z.object({
   name: z.string().trim().min(1, 'a name is needed').max(120),
   units: z.object({
-    mass: z.enum(['g', 'oz']),
-    balance: z.enum(['cm', 'mm', 'in', 'points']),
-    length: z.enum(['cm', 'mm', 'in']),
+    mass: z.enum(MASS_UNITS),
+    balance: z.enum(BALANCE_UNITS),
+    length: z.enum(LENGTH_UNITS),
   }),
   initials: z.string().max(8),
-  paper: z.enum(['A4', 'LETTER']),
+  paper: z.enum(PAPERS),
   /** For the pull of gravity where the shop stands; null: the standard one. */
   latitudeDeg: z.number().min(-90).max(90).nullable(),
   /** A second folder for backups, on another disk; empty: none. */
@@ -79,7 +89,7 @@ const materialFields = z.object({
   reusable: z.boolean().default(false),
   cost: z.number().min(0).max(1e4).nullable().default(null),
   zoneIds: z.array(z.string().max(60)).max(40).nullable().default(null),
-  grip: z.enum(['base', 'leather', 'synthetic']).nullable(),
+  grip: z.enum(GRIP_KINDS).exclude(['none']).nullable(),
   /** No longer in the drawer; pieces made of it can still be weighed up. */
   retired: z.boolean().default(false),
   /** 0 for one that is new. */
@@ -104,7 +114,7 @@ const originSchema = z.object({
   /** As the device showed it, before its calibration put it right. */
   raw: figure.nullable(),
   calibrationId: text(80).nullable(),
-  standing: z.enum(['never checked', 'in order', 'out of date', 'out of tolerance']).nullable(),
+  standing: z.enum(DEVICE_STANDINGS).nullable(),
   warming: z.boolean(),
   /** The by-hand method's inputs as they were typed. */
   work: z.record(text(120), z.union([text(2000), bounded(-1e12, 1e12), z.null()])).nullable(),
@@ -125,7 +135,7 @@ export const readingSchema = z.object({
   note: z.string().max(400).default(''),
   /** As it was typed, for the record. */
   typed: z.string().max(60),
-  purpose: z.enum(['measure', 'checkpoint', 'check']),
+  purpose: z.enum(READING_PURPOSES),
   takenAt: momentSchema,
   by: z.string().max(20),
   supersedes: text(80).nullable(),
@@ -153,7 +163,7 @@ export const ticketSchema = z.object({
 export const jobRowSchema = z.object({
   id,
   number: z.int(),
-  kind: z.enum(['job', 'quick']),
+  kind: z.enum(JOB_KINDS),
   frameId: id,
   ticket: ticketSchema,
   createdAt: z.string(),
@@ -161,19 +171,31 @@ export const jobRowSchema = z.object({
 })
 export type JobRow = z.infer<typeof jobRowSchema>
 
-export const savedStageSchema = z.object({
-  stage: stageSchema,
-  revision: revisionSchema,
-  body: z.unknown(),
-  used: factsSchema,
-  at: z.string(),
-  by: z.string(),
-  canUndo: z.boolean(),
-  canRedo: z.boolean(),
-})
+const savedStage = <S extends Stage>(stage: S) =>
+  z.object({
+    stage: z.literal(stage),
+    revision: revisionSchema,
+    /** Null where it was undone to the beginning. */
+    body: documentSchemas[stage].nullable(),
+    used: factsSchema,
+    at: z.string(),
+    by: z.string(),
+    canUndo: z.boolean(),
+    canRedo: z.boolean(),
+  })
+export const savedStageSchema = z.discriminatedUnion('stage', [
+  savedStage('player'),
+  savedStage('measure'),
+  savedStage('compare'),
+  savedStage('target'),
+  savedStage('plan'),
+  savedStage('build'),
+  savedStage('check'),
+  savedStage('play'),
+])
 export type SavedStage = z.infer<typeof savedStageSchema>
 /** The contents of a job's stages; one that was undone to the beginning is empty. */
-export const bodiesOf = (stages: readonly SavedStage[]): Partial<StageBodies> =>
+export const documentsOf = (stages: readonly SavedStage[]): Partial<StageDocuments> =>
   Object.fromEntries(stages.filter((s) => s.body !== null).map((s) => [s.stage, s.body]))
 /** Whether the first edit of a stage can be undone too; a player is there from the job's beginning. */
 export const mayBeEmptied = (stage: Stage): boolean => stage !== 'player'
@@ -191,7 +213,7 @@ export type JobView = z.infer<typeof jobViewSchema>
 export const jobSummarySchema = z.object({
   id,
   number: z.int(),
-  kind: z.enum(['job', 'quick']),
+  kind: z.enum(JOB_KINDS),
   frameLabel: z.string(),
   sport: sportSchema,
   playerName: z.string().nullable(),
@@ -209,7 +231,7 @@ export const jobSearchSchema = z.object({
   after: z.string().max(200).nullable().default(null),
   retired: z.boolean().default(false),
   sport: sportSchema.nullable().default(null),
-  kind: z.enum(['job', 'quick']).nullable().default(null),
+  kind: z.enum(JOB_KINDS).nullable().default(null),
   /** Only jobs with this stage. */
   saved: stageSchema.nullable().default(null),
   limit: z.int().min(1).max(200).default(50),
@@ -239,7 +261,7 @@ export const retiredSchema = z.object({ retired: z.boolean() })
 /** Requests. */
 export const newJobSchema = z.object({
   id,
-  kind: z.enum(['job', 'quick']),
+  kind: z.enum(JOB_KINDS),
   player: z.union([z.object({ id }), z.object({ facts: playerFactsSchema })]).nullable(),
   frame: z.union([frameSchema.omit({ revision: true }), z.strictObject({ id })]),
   ticket: ticketSchema.partial().optional(),
@@ -262,7 +284,7 @@ export const stepBackSchema = z.object({ expected: revisionSchema.min(1), by: z.
 
 export const revisionRowSchema = z.object({
   revision: revisionSchema,
-  kind: z.enum(['edit', 'undo', 'redo']),
+  kind: z.enum(REVISION_KINDS),
   body: z.unknown(),
   at: z.string(),
   by: z.string(),
@@ -283,7 +305,7 @@ export const jobFileSchema = z.object({
       revisions: z.array(
         z.object({
           revision: revisionSchema.min(1),
-          kind: z.enum(['edit', 'undo', 'redo']),
+          kind: z.enum(REVISION_KINDS),
           contentOf: revisionSchema,
           redoTo: revisionSchema.min(1).nullable(),
           body: z.unknown(),
@@ -298,4 +320,4 @@ export const jobFileSchema = z.object({
 })
 export type JobFile = z.infer<typeof jobFileSchema>
 
-export { bodySchemas }
+export { documentSchemas }

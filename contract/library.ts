@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { SETUP_KINDS } from '#core/compare/libraryTable.ts'
 import { GRADES } from '#core/compare/setup.ts'
 import { figure, idSchema, revisionSchema, text } from './fields.ts'
-import { conditionSchema, geometrySchema, quantitySchema, sportSchema } from './bodies.ts'
+import { conditionSchema, geometrySchema, quantitySchema, sportSchema } from './documents.ts'
 
 const id = idSchema
 

@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest'
-import { headOutline } from '#core/frame/outline.ts'
+import { headOutline } from '#core/geometry/outline.ts'
 import { withPieces } from '#core/frame/pieces.ts'
-import { piecesOfAll, type Cut } from '#core/plan/cut.ts'
+import { piecesOfAll, type Cut } from '#core/cuts/cut.ts'
 import { tennis } from '#core/sports/tennis.ts'
-import { DRAWER, STRUNG, usualState } from '#core/testing/fixtures.ts'
+import { DRAWER } from '#core/planning/fixtures/fixtures.ts'
+import { STRUNG, usualState } from '#core/frame/fixtures.ts'
 import { planFileOf, planFileSchema, planLine, planRows, type PlanParts } from './planFile.ts'
 
 const work = { geometry: tennis.geometry, condition: STRUNG, profile: tennis }

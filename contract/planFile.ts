@@ -1,13 +1,13 @@
 import { z } from 'zod'
 import { conditionText } from '#core/frame/condition.ts'
 import { estimateOf, type FrameState } from '#core/frame/state.ts'
-import { acrossOf, layersOf, massOf, runsOf, type Cut, type Workpiece } from '#core/plan/cut.ts'
-import { STOCKED_KINDS, type Material } from '#core/plan/material.ts'
-import type { TargetNumbers } from '#core/plan/request.ts'
+import { acrossOf, layersOf, massOf, runsOf, type Cut, type Workpiece } from '#core/cuts/cut.ts'
+import { type Material, MATERIAL_KINDS } from '#core/cuts/material.ts'
+import type { TargetNumbers } from '#core/planning/problem/request.ts'
 import { AIM_QUANTITIES, QUANTITIES, type UnitChoice } from '#core/quantities/units.ts'
 import { fixed, writeQuantity } from '#core/quantities/write.ts'
-import { geometrySchema, sportSchema } from './bodies.ts'
-import { placeText, quantityInText, stripsText, whereText } from './words.ts'
+import { geometrySchema, sportSchema } from './documents.ts'
+import { placeText, quantityInText, stripsText, whereText } from './messages/names.ts'
 
 /** A plan to hand on: format in docs/plan-file.md. g, cm, kg·cm². */
 const number = z.number()
@@ -33,7 +33,7 @@ export const planFileSchema = z.object({
       atCm: number,
       side: z.enum(['both', 'left', 'right', 'across']),
       material: z.string(),
-      kind: z.enum([...STOCKED_KINDS, 'off']),
+      kind: z.enum(MATERIAL_KINDS),
       lead: z.boolean(),
       strips: z.array(z.object({ count: z.int(), lengthCm: number, layer: z.int() })),
       amount: number,

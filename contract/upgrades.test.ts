@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import { unknownPlayer } from '#core/job/bodies.ts'
-import { PLAIN_MATERIAL } from '#core/plan/material.ts'
-import { playerFactsSchema, targetReasonSchema } from './bodies.ts'
+import { unknownPlayer } from '#core/player/facts.ts'
+import { PLAIN_MATERIAL } from '#core/cuts/material.ts'
+import { playerFactsSchema, targetReasonSchema } from './documents.ts'
 import { materialSchema } from './entities.ts'
 
 /** What earlier versions wrote is read in today's shape. */

@@ -1,6 +1,6 @@
 import { usualMethod } from '#core/measure/readings.ts'
 import { NOTHING_ON } from '#core/frame/condition.ts'
-import { OPEN_LIMITS } from '#core/plan/request.ts'
+import { OPEN_LIMITS } from '#core/planning/problem/request.ts'
 import { QUANTITIES } from '#core/quantities/units.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import type { BatchBody } from '#contract/batch.ts'

@@ -2,11 +2,10 @@ import { NOTHING_ON, type Condition } from '#core/frame/condition.ts'
 import type { Figure, Grade, Report } from '#core/compare/setup.ts'
 import type { SetupKind } from '#core/compare/libraryTable.ts'
 import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
-import type { SportId } from '#core/sports/profile.ts'
-import { PROFILES } from '#core/sports/sports.ts'
-import { BANDS } from '#core/target/rules/playerRules.ts'
-import type { Band } from '#core/target/rules/rule.ts'
-import { ONE_CLASS } from '#core/target/steps.ts'
+import { type SportId, PROFILES } from '#core/sports/sports.ts'
+import { BAND_RULES } from '#core/targets/rules/playerRules.ts'
+import type { Band } from '#core/targets/rules/rule.ts'
+import { ONE_CLASS } from '#core/targets/steps.ts'
 import type { Reference } from '#contract/library.ts'
 
 /** A made-up library: every player, maker and model is invented. */
@@ -416,7 +415,7 @@ const BADMINTON: Reference[] = [
 ]
 
 /** The profile bands as entries of the library: ranges instead of figures. */
-const BAND_SETUPS: Reference[] = BANDS.flatMap((rule) => {
+const BAND_SETUPS: Reference[] = BAND_RULES.flatMap((rule) => {
   if (rule.effect.kind !== 'band') return []
   const { mass, swingWeight } = rule.effect
   // Open above: as wide as one class.

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { doubtOfReading, doubtOfState } from '#core/frame/plausible.ts'
 import { aboutAxis, frameState } from '#core/frame/state.ts'
-import { headOutline } from '#core/frame/outline.ts'
+import { headOutline } from '#core/geometry/outline.ts'
 import { estimateOfFigure, referenceState } from '#core/compare/setup.ts'
 import { QUANTITIES } from '#core/quantities/units.ts'
 import { profileOf } from '#core/sports/sports.ts'

@@ -1,10 +1,9 @@
 import { tennis } from '#core/sports/tennis.ts'
 import { NOTHING_ON, type Condition } from '#core/frame/condition.ts'
-import type { SportId } from '#core/sports/profile.ts'
-import { PROFILES } from '#core/sports/sports.ts'
-import type { FrameGeometry } from '#core/frame/outline.ts'
-import { unknownPlayer, type PlayerFacts } from '#core/job/bodies.ts'
-import { PLAIN_MATERIAL } from '#core/plan/material.ts'
+import { type SportId, PROFILES } from '#core/sports/sports.ts'
+import type { FrameGeometry } from '#core/geometry/outline.ts'
+import { unknownPlayer, type PlayerFacts } from '#core/player/facts.ts'
+import { PLAIN_MATERIAL } from '#core/cuts/material.ts'
 import type { Frame, Player, StoredMaterial } from '#contract/entities.ts'
 
 /** A made-up club shop. Every person, maker and model here is invented. */

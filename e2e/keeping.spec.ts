@@ -198,7 +198,7 @@ test('back to a backup from the page', async ({ page }) => {
 })
 
 test('moved to PostgreSQL and back, nothing is different', async () => {
-  const { postgresBin, startPostgres } = await import('../scripts/postgres.mjs')
+  const { postgresBin, startPostgres } = await import('#server/db/postgresServer.mjs')
   test.skip(postgresBin() === null, 'no PostgreSQL here')
   const own = await startPostgres()
   try {

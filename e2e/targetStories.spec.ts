@@ -132,7 +132,7 @@ test('an arm with history: strings first, a licensed person, and heavier is aske
   await expect(page.getByTestId('chain-mass')).toContainText('5.0 g in the handle')
   const guard = page.locator('[data-guard="guard.pain.now"]')
   await expect(guard).toContainText('a doctor or physiotherapist first')
-  await expect(page.locator('.guards')).not.toContainText('exercise')
+  await expect(page.locator('.warnings')).not.toContainText('exercise')
   await guard.locator('input').fill('physiotherapist agrees, letter seen')
   await guard.getByRole('button', { name: /Keep it so/ }).click()
   await expect(page.getByTestId('confirmed-guard.pain.now')).toBeVisible()

@@ -5,6 +5,6 @@ ensureInstalled()
 const chromium = ensureChromium()
 ensureBuilt()
 ensureImage()
-run(process.execPath, ['--import', 'tsx', join(root, 'bench/main.ts')], {
+run(process.execPath, ['--import', 'tsx', join(root, 'benchmarks/main.ts')], {
   env: { ...process.env, CHROMIUM_PATH: chromium },
 })

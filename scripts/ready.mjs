@@ -48,7 +48,7 @@ function* filesUnder(folder) {
 
 /** Builds pages and server when a source is newer than the last build. */
 export function ensureBuilt() {
-  const sources = ['core', 'contract', 'solver', 'server', 'devices', 'web', 'demo'].flatMap((folder) => [
+  const sources = ['core', 'contract', 'solver', 'planner', 'server', 'devices', 'web', 'demo'].flatMap((folder) => [
     ...filesUnder(join(root, folder)),
   ])
   sources.push(...['vite.config.ts', 'package-lock.json', 'scripts/build.mjs'].map((file) => join(root, file)))
@@ -103,7 +103,7 @@ export function ensureImage() {
   if (existsSync(image) && isStamped('image', seen)) return image
   say('Preparing an empty database')
   mkdirSync(cache, { recursive: true })
-  run(process.execPath, ['--import', 'tsx', join(root, 'scripts/image.ts'), image])
+  run(process.execPath, ['--import', 'tsx', join(root, 'server/db/image.ts'), image])
   setStamp('image', seen)
   return image
 }

@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process'
-import { postgresBin, startPostgres } from './postgres.mjs'
+import { postgresBin, startPostgres } from '../server/db/postgresServer.mjs'
 import { bin, ensureBuilt, ensureChromium, ensureImage, ensureInstalled, root, run } from './ready.mjs'
 
 ensureInstalled()
@@ -50,6 +50,7 @@ const together = (steps) =>
 await together([
   ['types', bin('vue-tsc'), ['--noEmit', '-p', 'tsconfig.json']],
   ['lint', bin('eslint'), ['.', '--max-warnings', '0']],
+  ['rooms', process.execPath, ['scripts/rooms.mjs', '--check']],
 ])
 const image = ensureImage()
 step('unit tests', bin('vitest'), ['run'], { KEVRO_IMAGE: image })

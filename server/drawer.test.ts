@@ -1,11 +1,12 @@
 import type { Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { PLAIN_MATERIAL, STOCKED_KINDS } from '#core/plan/material.ts'
+import { PLAIN_MATERIAL } from '#core/cuts/material.ts'
+import { STOCKED_KINDS } from '#core/sports/kinds.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import type { JobView, StoredMaterial } from '#contract/entities.ts'
 import type { Database } from './db/database.ts'
-import { openForTest } from './testing/database.ts'
+import { openForTest } from './db/testing.ts'
 import { makeApp } from './http/app.ts'
 
 let db: Database

@@ -12,14 +12,14 @@ import { nearness } from '#core/compare/nearness.ts'
 import { combined, GRADES, standardState, type Report } from '#core/compare/setup.ts'
 import { frameState } from '#core/frame/state.ts'
 import { tennis } from '#core/sports/tennis.ts'
-import { loadDemoWorld } from '#demo/load.ts'
+import { loadDemoWorld } from '#server/demo/load.ts'
 import { REFERENCES } from '#demo/library.ts'
 import type { Cloud, ImportAnswer, LibraryPage, Reference, SetupRevision } from '#contract/library.ts'
 import type { Database } from './db/database.ts'
 import { migrate } from './db/migrate.ts'
 import { makeApp } from './http/app.ts'
-import { openForTest } from './testing/database.ts'
-import { maybeOneReference, rebuildIndex } from './queries/library.ts'
+import { openForTest } from './db/testing.ts'
+import { findReference, rebuildIndex } from './queries/library.ts'
 
 let db: Database
 let server: Server
@@ -156,7 +156,7 @@ describe('changing the library', () => {
       await ask<Reference>('POST', '/library/ref-r2/merge', { from: 'twin', expected: held.revision, by: 'T' })
     ).body
     expect(merged.reports).toHaveLength(2)
-    expect((await maybeOneReference(db, 'twin'))!.retired).toBe(true)
+    expect((await findReference(db, 'twin'))!.retired).toBe(true)
     const across = await ask('POST', '/library/ref-r2/merge', { from: 'ref-d1', expected: merged.revision, by: 'T' })
     expect(across.status).toBe(404)
   })
@@ -176,7 +176,7 @@ describe('files', () => {
     expect((await search({})).total).toBe(before)
     expect(await take(true)).toEqual(['new', 'adds', 'adds'])
     expect((await search({})).total).toBe(before + 1)
-    expect((await maybeOneReference(db, 'ref-r1'))!.reports.map((r) => r.source)).toContain('another list')
+    expect((await findReference(db, 'ref-r1'))!.reports.map((r) => r.source)).toContain('another list')
     expect(await take(true)).toEqual(['there', 'there', 'there'])
   })
   it('what is exported is taken in again whole by an empty library', async () => {
@@ -280,7 +280,7 @@ describe('the index', () => {
     )
     await migrate(old)
     await rebuildIndex(old)
-    const kept = (await maybeOneReference(old, 'old-1'))!
+    const kept = (await findReference(old, 'old-1'))!
     expect(kept).toMatchObject({ name: 'Old entry', style: 'flat', note: 'kept', retired: false })
     expect(kept.reports[0]).toMatchObject({ source: 'a leaflet', grade: 'published' })
     expect(kept.reports[0].figures).toEqual({

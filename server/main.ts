@@ -105,7 +105,7 @@ async function start(): Promise<void> {
   const alarms = embedded ? await missingAtStart(db, dataFolder) : []
   if (alarms.length > 0) console.error(`Something is missing from the data:\n  ${alarms.join('\n  ')}\n${ADVICE}`)
   if (values.demo) {
-    const { loadDemoWorld } = await import('#demo/load.ts')
+    const { loadDemoWorld } = await import('#server/demo/load.ts')
     if (await loadDemoWorld(db, values.bench)) console.log('The demo world has been laid out.')
   }
   if ((await rebuildIndex(db)) > 0) await tidyIndex(db)

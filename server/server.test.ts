@@ -4,13 +4,13 @@ import type { AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { loadDemoWorld } from '#demo/load.ts'
+import { loadDemoWorld } from '#server/demo/load.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import { STAGES } from '#core/job/stages.ts'
 import type { Counts, JobView, Overview, SavedStage } from '#contract/entities.ts'
 import type { Database } from './db/database.ts'
 import { makeApp } from './http/app.ts'
-import { openForTest } from './testing/database.ts'
+import { openForTest } from './db/testing.ts'
 import { sheetSource } from './sheets/load.ts'
 
 let db: Database
@@ -104,7 +104,7 @@ describe('the demo world', () => {
     for (const job of body.jobs) {
       const { picture } = await sheetSource(db, job.id)
       for (const stage of STAGES)
-        expect(['done', 'empty'], `${job.id} ${stage}`).toContain(picture.standing[stage].status)
+        expect(['done', 'empty'], `${job.id} ${stage}`).toContain(picture.freshness[stage].status)
     }
   })
   it('is laid out only once', async () => {
@@ -209,8 +209,8 @@ describe('a job file', () => {
     expect(after.picture.measured.state).toEqual(before.picture.measured.state)
     expect(after.picture.planned).toEqual(before.picture.planned)
     expect(after.picture.checked.state).toEqual(before.picture.checked.state)
-    expect(after.bodies.play).toEqual(before.bodies.play)
-    expect(Object.values(after.picture.standing).every((s) => s.status === 'done')).toBe(true)
+    expect(after.documents.play).toEqual(before.documents.play)
+    expect(Object.values(after.picture.freshness).every((s) => s.status === 'done')).toBe(true)
   })
   it.each([
     ['not a file', 'import.notJson', ''],

@@ -1,6 +1,6 @@
 import type { Highs } from 'highs'
 import { Problem } from '#core/problem.ts'
-import type { LinearModel, Solve, SolveAnswer } from '#core/plan/linear.ts'
+import type { LinearModel, Solve, SolveAnswer } from '#core/planning/model/linear.ts'
 
 const FEASIBILITY = 1e-6
 /** Somebody waits at the bench: longer than this is not proven. */

@@ -1,4 +1,4 @@
-import type { FrameGeometry } from '../frame/outline.ts'
+import type { FrameGeometry } from '../geometry/outline.ts'
 import { estimateOf, type FrameState } from '../frame/state.ts'
 import type { AnyQuantity } from '../quantities/units.ts'
 

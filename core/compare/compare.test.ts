@@ -5,12 +5,12 @@ import { estimateOf, frameState } from '../frame/state.ts'
 import { QUANTITIES, type Quantity } from '../quantities/units.ts'
 import { badminton } from '../sports/badminton.ts'
 import { tennis } from '../sports/tennis.ts'
-import { BARE, STRUNG } from '../testing/fixtures.ts'
-import { differenceOf } from './difference.ts'
+import { BARE, STRUNG } from '../frame/fixtures.ts'
+import { differenceOf } from '../quantities/difference.ts'
 import { FELT, feltOf } from './felt.ts'
 import { nearness } from './nearness.ts'
 import {
-  broughtWhereKnown,
+  convertWhereKnown,
   combined,
   estimateOfFigure,
   GRADE_SPREAD,
@@ -130,7 +130,7 @@ describe('bringing to one state', () => {
   it('there and back is the same; a swing weight without mass and balance stays at its axis', () => {
     const given = told(326, 320)
     const there = referenceState(setup(given), { condition: BARE, axisCm: 0 }, tennis)
-    const back = broughtWhereKnown(there, BARE, HERE, tennis.geometry, tennis)
+    const back = convertWhereKnown(there, BARE, HERE, tennis.geometry, tennis)
     for (const q of ['mass', 'balance', 'swingWeight'] as const)
       expect(estimateOf(back, q)!.value).toBeCloseTo(
         estimateOf(referenceState(setup(given), HERE, tennis), q)!.value,
@@ -139,7 +139,7 @@ describe('bringing to one state', () => {
     const lone = singleReport({ condition: STRUNG, axisCm: 0 }, { swingWeight: e(500) })
     expect(referenceState(setup(lone), HERE, tennis).swingWeightKgCm2).toBeNull()
     const state = frameState({ swingWeight: e(500) }, 0)
-    expect(broughtWhereKnown(state, STRUNG, HERE, tennis.geometry, tennis).swingWeightKgCm2).toBeNull()
+    expect(convertWhereKnown(state, STRUNG, HERE, tennis.geometry, tennis).swingWeightKgCm2).toBeNull()
   })
 })
 

@@ -1,6 +1,6 @@
-import type { Estimate } from '../frame/state.ts'
+import type { Estimate } from '../quantities/estimate.ts'
 import type { ShownQuantity } from '../quantities/units.ts'
-import { differenceOf } from './difference.ts'
+import { differenceOf } from '../quantities/difference.ts'
 
 /** From which difference on a player is likely to notice, and as what. */
 export interface FeltStep {

@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { SPORTS } from '../sports/profile.ts'
-import { profileOf } from '../sports/sports.ts'
+import { SPORTS, profileOf } from '../sports/sports.ts'
 import {
   LIBRARY_COLUMNS,
   readFigure,

@@ -1,10 +1,11 @@
-import type { Condition, GripKind } from '../frame/condition.ts'
-import { NOTHING_ON } from '../frame/condition.ts'
-import type { FrameGeometry } from '../frame/outline.ts'
+import { type Condition, NOTHING_ON } from '../frame/condition.ts'
+import { type GripKind } from '../sports/kinds.ts'
+import type { FrameGeometry } from '../geometry/outline.ts'
 import { Problem } from '../problem.ts'
 import { readNumber } from '../quantities/read.ts'
 import { fromCore, KIND_OF, QUANTITIES, type Quantity, type Unit } from '../quantities/units.ts'
-import type { SportId, SportProfile } from '../sports/profile.ts'
+import type { SportProfile } from '../sports/profile.ts'
+import type { SportId } from '../sports/sports.ts'
 import { GRADES, type Figure, type Report } from './setup.ts'
 
 export const SETUP_KINDS = ['professional', 'retail', 'band', 'shop'] as const

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { summarise } from '../measure/summary.ts'
 import { tennis } from '../sports/tennis.ts'
 import { frameState } from '../frame/state.ts'
-import { BARE } from '../testing/fixtures.ts'
+import { BARE } from '../frame/fixtures.ts'
 import { checkClaim } from './claim.ts'
 import { middleOf, rankUnits, toldApart } from './pick.ts'
 

@@ -1,8 +1,9 @@
-import { broughtTo, NOTHING_ON, type Condition, type OwnLayer } from '../frame/condition.ts'
-import type { FrameGeometry } from '../frame/outline.ts'
-import { estimateOf, frameState, type Estimate, type FrameState } from '../frame/state.ts'
+import { convertState, NOTHING_ON, type Condition, type OwnLayer } from '../frame/condition.ts'
+import type { FrameGeometry } from '../geometry/outline.ts'
+import { estimateOf, frameState, type FrameState } from '../frame/state.ts'
+import { type Estimate } from '../quantities/estimate.ts'
 import { propagate, zeros } from '../numerics/covariance.ts'
-import { chiSquareTail } from '../numerics/student.ts'
+import { weightedMean } from '../numerics/weightedMean.ts'
 import { QUANTITIES, type Quantity } from '../quantities/units.ts'
 import type { SportProfile } from '../sports/profile.ts'
 
@@ -81,7 +82,7 @@ export function reportState(
   // Without mass and balance a swing weight cannot be moved to another axis: it is then not known there.
   const stuck = (!numbers.mass || !numbers.balance) && report.axisCm !== to.axisCm
   const given = stuck ? frameState({ ...numbers, swingWeight: null }, to.axisCm) : frameState(numbers, report.axisCm)
-  return broughtTo(given, report.condition, to, geometry, profile)
+  return convertState(given, report.condition, to, geometry, profile)
 }
 
 /** How several reports of one number stand to each other. */
@@ -102,9 +103,8 @@ export interface CombinedSetup {
 }
 
 /**
- * A setup brought to one condition and axis: each report converted by the frame's geometry, then the mean weighted with
- * 1/u² per number. Where reports scatter more than their uncertainties allow, the mean's uncertainty is widened by the Birge
- * ratio √(χ²/(n−1)) (Birge, Phys. Rev. 40 (1932) 207; from memory). Reports count as independent, conversions included.
+ * A setup brought to one condition and axis: each report converted by the frame's geometry, then their `weightedMean` per
+ * number, widened where they do not agree. Reports count as independent, conversions included.
  */
 export function combined(
   setup: Pick<ReferenceSetup, 'reports' | 'geometry'>,
@@ -126,23 +126,20 @@ export function combined(
   QUANTITIES.forEach((quantity, q) => {
     const known = each.flatMap((state, i) => {
       const e = estimateOf(state, quantity)
-      return e ? [{ i, ...e, weight: 1 / Math.max(e.u, 1e-9) ** 2 }] : []
+      return e ? [{ i, ...e }] : []
     })
     agreement[quantity] = null
     values[quantity] = null
     if (known.length === 0) return
-    const total = known.reduce((sum, k) => sum + k.weight, 0)
-    const mean = known.reduce((sum, k) => sum + k.weight * k.value, 0) / total
-    const chi2 = known.reduce((sum, k) => sum + k.weight * (k.value - mean) ** 2, 0)
-    const dof = known.length - 1
-    for (const k of known) weights[k.i][q] = k.weight / total
-    if (dof > 0 && chi2 > dof) widen[q] = Math.sqrt(chi2 / dof)
-    values[quantity] = { value: mean, u: 0 }
+    const { value, shares, conflict, widening } = weightedMean(known)
+    known.forEach((k, n) => (weights[k.i][q] = shares[n]))
+    widen[q] = widening
+    values[quantity] = { value, u: 0 }
     agreement[quantity] = {
       count: known.length,
       low: Math.min(...known.map((k) => k.value)),
       high: Math.max(...known.map((k) => k.value)),
-      conflict: dof > 0 && chiSquareTail(chi2, dof) < 0.05,
+      conflict,
     }
   })
   const state = frameState(values, to.axisCm)
@@ -196,7 +193,7 @@ export function bestGrade(reports: readonly Pick<Report, 'grade'>[]): Grade {
 }
 
 /** A measured frame brought to a condition and axis; a swing weight that cannot be moved there without mass and balance is not known there. */
-export function broughtWhereKnown(
+export function convertWhereKnown(
   state: FrameState,
   from: Condition,
   to: { condition: Condition; axisCm: number },
@@ -206,5 +203,5 @@ export function broughtWhereKnown(
 ): FrameState {
   const stuck = (state.massG === null || state.balanceCm === null) && state.axisCm !== to.axisCm
   const given: FrameState = stuck ? { ...state, swingWeightKgCm2: null, axisCm: to.axisCm } : state
-  return broughtTo(given, from, to, geometry, profile, ownStrings)
+  return convertState(given, from, to, geometry, profile, ownStrings)
 }

@@ -1,9 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { SPORTS } from '../sports/profile.ts'
-import { profileOf } from '../sports/sports.ts'
+import { SPORTS, profileOf } from '../sports/sports.ts'
 import { tennis } from '../sports/tennis.ts'
-import { broughtTo, conditionText, layersBetween, NOTHING_ON, sameCondition, type Condition } from './condition.ts'
+import { convertState, conditionText, layersBetween, NOTHING_ON, sameCondition, type Condition } from './condition.ts'
 import { frameState, recoilWeight } from './state.ts'
 
 const added = fc.record({
@@ -32,7 +31,7 @@ const start = frameState(
   10.16,
 )
 const bring = (state: typeof start, from: Condition, to: Condition) =>
-  broughtTo(state, from, { condition: to, axisCm: 10.16 }, tennis.geometry, tennis)
+  convertState(state, from, { condition: to, axisCm: 10.16 }, tennis.geometry, tennis)
 const numbers = (s: typeof start) => [s.massG!, s.balanceCm!, s.swingWeightKgCm2!, s.twistWeightKgCm2!]
 
 describe('layers', () => {

@@ -1,10 +1,9 @@
+import type { GripKind } from '../sports/kinds.ts'
 import type { SportProfile } from '../sports/profile.ts'
-import { headOutline, type FrameGeometry } from './outline.ts'
+import { headOutline, type FrameGeometry } from '../geometry/outline.ts'
 import { withPieces, type Piece } from './pieces.ts'
-import type { Shape } from './shape.ts'
+import type { Shape } from '../geometry/shape.ts'
 import { aboutAxis, type FrameState } from './state.ts'
-
-export type GripKind = 'none' | 'base' | 'leather' | 'synthetic'
 
 /** Mass that somebody put on earlier and that is still there: alike on both sides of the long axis. */
 export interface AddedMass {
@@ -162,7 +161,7 @@ export function conditionPieces(
 }
 
 /** Brings a state from one condition and axis to another; uncertainty of the layers is added. Geometry decides, not a constant. */
-export function broughtTo(
+export function convertState(
   state: FrameState,
   from: Condition,
   to: { condition: Condition; axisCm: number },

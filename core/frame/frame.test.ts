@@ -1,12 +1,12 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { tennis } from '../sports/tennis.ts'
-import { BARE, STRUNG } from '../testing/fixtures.ts'
-import { broughtTo } from './condition.ts'
-import { headOutline, type FrameGeometry } from './outline.ts'
+import { BARE, STRUNG } from './fixtures.ts'
+import { convertState } from './condition.ts'
+import { headOutline, type FrameGeometry } from '../geometry/outline.ts'
 import { handPlaced, withPieces, type Piece } from './pieces.ts'
 import { doubtOfReading, doubtOfState } from './plausible.ts'
-import { meansOf, type Shape } from './shape.ts'
+import { meansOf, type Shape } from '../geometry/shape.ts'
 import { aboutAxis, derivedNumbers, estimateOf, frameState, recoilWeight, type FrameState } from './state.ts'
 
 const G = tennis.geometry
@@ -64,7 +64,7 @@ describe('exact sums, against values worked by hand from the closed forms', () =
 
   it('strung from bare lands in the trade’s bands: +15 to 18 g, about +1 cm, +25 to 30 (common practice, no source)', () => {
     const bare = state(300, 32, 290)
-    const strung = broughtTo(bare, BARE, { condition: { ...BARE, stringsG: 16.5 }, axisCm: 10.16 }, G, tennis)
+    const strung = convertState(bare, BARE, { condition: { ...BARE, stringsG: 16.5 }, axisCm: 10.16 }, G, tennis)
     expect(strung.massG! - 300).toBeGreaterThanOrEqual(15)
     expect(strung.massG! - 300).toBeLessThanOrEqual(18)
     expect(strung.balanceCm! - 32).toBeGreaterThan(0.8)
@@ -76,8 +76,8 @@ describe('exact sums, against values worked by hand from the closed forms', () =
 
   it('goes from strung to bare and back unchanged', () => {
     const start = state(320, 32.5, 322)
-    const there = broughtTo(start, STRUNG, { condition: BARE, axisCm: 0 }, G, tennis)
-    const back = broughtTo(there, BARE, { condition: STRUNG, axisCm: 10.16 }, G, tennis)
+    const there = convertState(start, STRUNG, { condition: BARE, axisCm: 0 }, G, tennis)
+    const back = convertState(there, BARE, { condition: STRUNG, axisCm: 10.16 }, G, tennis)
     expect(back.massG).toBeCloseTo(320, 9)
     expect(back.balanceCm).toBeCloseTo(32.5, 9)
     expect(back.swingWeightKgCm2).toBeCloseTo(322, 8)

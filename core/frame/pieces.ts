@@ -2,8 +2,8 @@ import { within } from '../numerics/within.ts'
 import { Problem } from '../problem.ts'
 import { addError, propagate, zeros } from '../numerics/covariance.ts'
 import { GCM2_PER_KGCM2 } from '../quantities/units.ts'
-import type { FrameGeometry } from './outline.ts'
-import { meansOf, type Shape, type ShapeMeans } from './shape.ts'
+import type { FrameGeometry } from '../geometry/outline.ts'
+import { meansOf, type Shape, type ShapeMeans } from '../geometry/shape.ts'
 import type { FrameState } from './state.ts'
 
 /** A mass put on the frame, or with negative grams taken off it. */

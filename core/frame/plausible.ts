@@ -1,6 +1,6 @@
 import { balanceOfPoints, G_PER_OZ, GCM2_PER_KGCM2, type ReadQuantity } from '../quantities/units.ts'
 import type { SportProfile } from '../sports/profile.ts'
-import type { FrameGeometry } from './outline.ts'
+import type { FrameGeometry } from '../geometry/outline.ts'
 import type { FrameState } from './state.ts'
 
 export type DoubtCode =

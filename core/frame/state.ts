@@ -1,18 +1,13 @@
+import type { Estimate } from '../quantities/estimate.ts'
 import { Problem } from '../problem.ts'
 import { within } from '../numerics/within.ts'
 import { diagonal, propagate, varianceAlong, type Matrix } from '../numerics/covariance.ts'
 import { GCM2_PER_KGCM2, GRAVITY_CM_S2, QUANTITIES, type AimQuantity, type Quantity } from '../quantities/units.ts'
 
-/** A value with its standard uncertainty, in core units. */
-export interface Estimate {
-  value: number
-  u: number
-}
-
 /**
  * The mass properties of a frame at one moment. Origin at the butt end; x along the long axis to the tip, y to the right
  * seen from the butt. A value of null is not known. The covariance runs over mass, balance, swing weight,
- * twist weight and lateral place, in that order; rows of unknowns are zero.
+ * twist weight and lateral place, in that order; its diagonal is `u²` as `Estimate` means u; rows of unknowns are zero.
  */
 export interface FrameState {
   massG: number | null
@@ -53,7 +48,7 @@ export function frameState(
   }
 }
 
-/** One quantity of a state with its standard uncertainty, or null when it is not known. */
+/** One quantity of a state with its uncertainty, or null when it is not known. */
 export function estimateOf(state: FrameState, quantity: AimQuantity): Estimate | null {
   if (quantity === 'recoilWeight') return recoilWeight(state)
   if (quantity === 'mgri') return swingRate(state)

@@ -1,7 +1,8 @@
-import { headCentreCm, type FrameGeometry } from '../frame/outline.ts'
+import { headCentreCm, type FrameGeometry } from '../geometry/outline.ts'
 import { aboutAxis, type FrameState } from '../frame/state.ts'
 import { Problem } from '../problem.ts'
-import { strikerOf, strokeRate, type ImpactAssumptions } from './impact.ts'
+import { strikerOf, strokeRate } from './impact.ts'
+import { type ImpactAssumptions } from '../sports/kinds.ts'
 
 export const MAP_FIELDS = ['apparent', 'outgoing', 'turning'] as const
 export type MapField = (typeof MAP_FIELDS)[number]
@@ -88,7 +89,7 @@ export function faceMap(
 }
 
 /** What one setup does beside another, in figures that plain words can be made of. */
-export interface Effect {
+export interface ImpactChange {
   /** Turning after a hit `offCm` off the axis at the head's middle: other/this − 1. */
   turnShare: number
   offCm: number
@@ -105,12 +106,12 @@ export interface Effect {
 }
 
 /** Differences of `other` against `mine`; each with its own map on its own face. */
-export function effectOf(
+export function impactChange(
   mine: { state: FrameState; map: FaceMap; geometry: FrameGeometry },
   other: { state: FrameState; map: FaceMap; geometry: FrameGeometry },
   assumed: ImpactAssumptions,
   band: readonly [number, number],
-): Effect {
+): ImpactChange {
   const offCm = Math.min(4, Math.round(mine.geometry.headWidthCm) / 4)
   const hit = (side: typeof mine, y: number) =>
     strikerOf(side.state, side.map.rateRadS, assumed).at(headCentreCm(side.geometry), y)

@@ -1,14 +1,14 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { headCentreCm } from '../frame/outline.ts'
+import { headCentreCm } from '../geometry/outline.ts'
 import { frameState } from '../frame/state.ts'
 import { handPlaced, withPieces } from '../frame/pieces.ts'
-import { shapeAt } from '../target/places.ts'
+import { shapeAt } from '../frame/places.ts'
 import { tennis } from '../sports/tennis.ts'
-import { SPORTS } from '../sports/profile.ts'
-import { PROFILES } from '../sports/sports.ts'
-import { effectOf, faceGrid, faceMap } from './faceMap.ts'
-import { apparentRestitution, effectiveMass, strikerOf, strokeRate, type ImpactAssumptions } from './impact.ts'
+import { SPORTS, PROFILES } from '../sports/sports.ts'
+import { impactChange, faceGrid, faceMap } from './faceMap.ts'
+import { apparentRestitution, effectiveMass, strikerOf, strokeRate } from './impact.ts'
+import { type ImpactAssumptions } from '../sports/kinds.ts'
 
 const e = (value: number) => ({ value, u: 0 })
 const frame = (mass = 330, balance = 32.5, swing = 325, twist: number | null = 14.5) =>
@@ -89,7 +89,7 @@ describe('the map of a face', () => {
     for (const name of ['apparent', 'outgoing', 'turning'] as const)
       a.fields[name].forEach((v, i) => Number.isNaN(v) || expect(v - b.fields[name][i]).toBe(0))
     const side = { state: frame(), map: a, geometry: tennis.geometry }
-    const effect = effectOf(side, { ...side, map: b }, assumed, [0.2, 0.3])
+    const effect = impactChange(side, { ...side, map: b }, assumed, [0.2, 0.3])
     expect(effect).toMatchObject({
       turnShare: 0,
       speedShare: 0,
@@ -114,7 +114,7 @@ describe('the map of a face', () => {
     const handlePiece = (place: 'threeNine' | 'handle') => handPlaced(4, shapeAt(place, tennis.geometry))
     const now = { state: frame(), map: map(), geometry: tennis.geometry }
     const effect = (place: 'threeNine' | 'handle') =>
-      effectOf(now, { state: at(place), map: map(at(place)), geometry: tennis.geometry }, assumed, [0.2, 0.3])
+      impactChange(now, { state: at(place), map: map(at(place)), geometry: tennis.geometry }, assumed, [0.2, 0.3])
     expect(effect('threeNine').turnShare).toBeLessThan(-0.02)
     expect(Math.abs(effect('handle').turnShare)).toBeLessThan(0.01)
     expect(effect('threeNine').timeShare).toBeGreaterThan(0)
@@ -124,7 +124,12 @@ describe('the map of a face', () => {
       fc.property(fc.double({ min: 290, max: 380, noNaN: true }), (swing) => {
         const other = frame(330, 32.5, swing)
         const now = { state: frame(), map: map(), geometry: tennis.geometry }
-        const effect = effectOf(now, { state: other, map: map(other), geometry: tennis.geometry }, assumed, [0.2, 0.3])
+        const effect = impactChange(
+          now,
+          { state: other, map: map(other), geometry: tennis.geometry },
+          assumed,
+          [0.2, 0.3],
+        )
         expect(effect.timeShare).toBeCloseTo((swing / 325) ** 0.27 - 1, 12)
         expect(effect.timeBand[0]).toBeLessThanOrEqual(effect.timeShare + 1e-12)
         expect(effect.timeBand[1]).toBeGreaterThanOrEqual(effect.timeShare - 1e-12)

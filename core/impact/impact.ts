@@ -1,22 +1,8 @@
+import type { ImpactAssumptions } from '../sports/kinds.ts'
 import { needed, type FrameState } from '../frame/state.ts'
 import { within } from '../numerics/within.ts'
 import { Problem } from '../problem.ts'
 import { GCM2_PER_KGCM2 } from '../quantities/units.ts'
-
-/** What is assumed of ball, face and stroke; shown beside every map. */
-export interface ImpactAssumptions {
-  ballG: number
-  /** Coefficient of restitution of the ball on the face with the head held. */
-  restitution: number
-  /** Ball speed towards the player, m/s. */
-  incomingMS: number
-  /** Speed of the head's middle with the frame as it is now, m/s. */
-  headMS: number
-  /** Where the frame turns about in the stroke, cm from the butt; negative is up the arm. */
-  pivotCm: number
-  /** ω ∝ S^(−n) at equal effort. */
-  effort: number
-}
 
 /** Range of n at equal effort (Cross and Bower, J. Sports Sci. 24 (2006) 23 measured 0.27; from memory). */
 export const EFFORT_BAND = [0.2, 0.3] as const

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { frameState } from '../frame/state.ts'
-import type { TargetBody } from './bodies.ts'
+import type { TargetDocument } from './documents.ts'
 import { aimsOf, checkResults, numbersShown, signedLines } from './check.ts'
 
 const AXIS = 10
@@ -20,7 +20,7 @@ const line = (value: number, tolerance: number) => ({
   reason: '',
   chain: [],
 })
-const target: Pick<TargetBody, 'lines' | 'also'> = {
+const target: Pick<TargetDocument, 'lines' | 'also'> = {
   lines: { mass: line(330.5, 1), balance: line(32.4, 0.2), twistWeight: line(13.6, 0.3) },
   also: { recoilWeight: { value: 164, tolerance: 3 }, mgri: { value: 20.4, tolerance: 0.1 } },
 }

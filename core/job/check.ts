@@ -1,15 +1,16 @@
-import { estimateOf, type Estimate, type FrameState } from '../frame/state.ts'
-import type { TargetNumber, TargetNumbers } from '../plan/request.ts'
+import { estimateOf, type FrameState } from '../frame/state.ts'
+import { type Estimate } from '../quantities/estimate.ts'
+import type { TargetNumber, TargetNumbers } from '../planning/problem/request.ts'
 import { AIM_QUANTITIES, QUANTITIES, type AimQuantity } from '../quantities/units.ts'
-import type { SignedCheck, TargetBody } from './bodies.ts'
+import type { SignedCheck, TargetDocument } from './documents.ts'
 
 /** All that a target aims at: its lines, and what follows from them and is aimed at as well. */
-export function aimsOf(target: Pick<TargetBody, 'lines' | 'also'> | null | undefined): TargetNumbers {
+export function aimsOf(target: Pick<TargetDocument, 'lines' | 'also'> | null | undefined): TargetNumbers {
   return { ...target?.lines, ...target?.also }
 }
 
 /** What every list of a job's numbers shows: the four, recoil weight, and M·g·R/I where it is aimed at. */
-export function numbersShown(target: Pick<TargetBody, 'lines' | 'also'> | null | undefined): AimQuantity[] {
+export function numbersShown(target: Pick<TargetDocument, 'lines' | 'also'> | null | undefined): AimQuantity[] {
   return [...QUANTITIES, 'recoilWeight', ...(target?.also.mgri ? (['mgri'] as const) : [])]
 }
 
@@ -29,7 +30,7 @@ export interface CheckResult {
 
 /** The four numbers wherever they were read or aimed at, and of what follows from them what is aimed at. */
 export function checkResults(
-  target: Pick<TargetBody, 'lines' | 'also'> | null | undefined,
+  target: Pick<TargetDocument, 'lines' | 'also'> | null | undefined,
   checked: FrameState,
   planned: FrameState | null,
 ): CheckResult[] {

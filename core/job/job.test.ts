@@ -1,17 +1,18 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { buildSteps } from '../build/workOrder.ts'
+import { buildSteps } from '../workorder/workOrder.ts'
 import { singleReport, type ReferenceSetup } from '../compare/setup.ts'
 import { estimateOf } from '../frame/state.ts'
-import { piecesOfAll, type Cut } from '../plan/cut.ts'
+import { piecesOfAll, type Cut } from '../cuts/cut.ts'
 import { withPieces } from '../frame/pieces.ts'
 import { tennis } from '../sports/tennis.ts'
-import { BARE, DRAWER, STRUNG, usualState } from '../testing/fixtures.ts'
-import { OPEN_LIMITS } from '../plan/request.ts'
-import type { StageBodies } from './bodies.ts'
-import { pictureOf, type JobInput, type StoredReading } from './picture.ts'
+import { DRAWER } from '../planning/fixtures/fixtures.ts'
+import { BARE, STRUNG, usualState } from '../frame/fixtures.ts'
+import { OPEN_LIMITS } from '../planning/problem/request.ts'
+import type { StageDocuments } from './documents.ts'
+import { deriveJob, type JobInput, type StoredReading } from './derive.ts'
 import { editMark, redoMark, undoMark, type RevisionMark } from './revisions.ts'
-import type { Facts, Stage } from './stages.ts'
+import type { Dependencies, Stage } from './stages.ts'
 
 describe('undo and redo append', () => {
   /** Plays actions on a plain text editor and on the marks side by side. */
@@ -95,7 +96,7 @@ const readings: StoredReading[] = (
 const CUT: Cut = { id: 'tip', materialId: 'lead-half', place: 'hoop', zoneId: 'tip', atCm: 0, amount: 10, layerCm: 16 }
 
 function job(way: 'copy' | 'halfway' | 'hand') {
-  const bodies: Partial<StageBodies> = {
+  const documents: Partial<StageDocuments> = {
     measure: {
       condition: STRUNG,
       axisCm: 10.16,
@@ -133,19 +134,20 @@ function job(way: 'copy' | 'halfway' | 'hand') {
     profile: tennis,
     geometry: tennis.geometry,
     ownStrings: null,
-    bodies,
+    documents,
     used: {},
     readings,
     references: [REFERENCE],
     materials: DRAWER,
+    taken: {},
     ...change,
   })
-  const used: Partial<Record<Stage, Facts>> = pictureOf(input()).facts
-  const after = (change: Partial<JobInput>) => pictureOf(input({ used, ...change })).standing
-  return { bodies, after }
+  const used: Partial<Record<Stage, Dependencies>> = deriveJob(input()).dependencies
+  const after = (change: Partial<JobInput>) => deriveJob(input({ used, ...change })).freshness
+  return { documents, after }
 }
-const statuses = (standing: ReturnType<ReturnType<typeof job>['after']>) =>
-  Object.fromEntries(Object.entries(standing).map(([stage, s]) => [stage, s.status]))
+const statuses = (freshness: ReturnType<ReturnType<typeof job>['after']>) =>
+  Object.fromEntries(Object.entries(freshness).map(([stage, s]) => [stage, s.status]))
 const heavier = readings.map((r) => (r.id === 's' ? { ...r, value: 325 } : r))
 
 describe('what a changed reading makes stale', () => {
@@ -153,8 +155,8 @@ describe('what a changed reading makes stale', () => {
     expect(Object.values(statuses(job('halfway').after({}))).filter((s) => s === 'stale' || s === 'waits')).toEqual([])
   })
   it('a half-way target and the plan, with old and new; what follows waits', () => {
-    const standing = job('halfway').after({ readings: heavier })
-    expect(statuses(standing)).toMatchObject({
+    const freshness = job('halfway').after({ readings: heavier })
+    expect(statuses(freshness)).toMatchObject({
       measure: 'done',
       compare: 'stale',
       target: 'stale',
@@ -163,40 +165,40 @@ describe('what a changed reading makes stale', () => {
       check: 'stale',
       play: 'empty',
     })
-    expect(standing.target.changed).toEqual([{ name: 'measured swingWeight', old: 321, now: 325 }])
-    expect(standing.check.changed.map((c) => c.name)).toEqual(['predicted swingWeight'])
+    expect(freshness.target.changed).toEqual([{ name: 'measured swingWeight', old: 321, now: 325 }])
+    expect(freshness.check.changed.map((c) => c.name)).toEqual(['predicted swingWeight'])
   })
   it('a target by hand stands; so does one copied from a reference', () => {
     expect(statuses(job('hand').after({ readings: heavier })).target).toBe('done')
     expect(job('copy').after({ readings: heavier }).target.changed).toEqual([])
   })
   it('another condition touches the copy as well, for the reference must be brought to it', () => {
-    const { bodies, after } = job('copy')
-    const standing = after({ bodies: { ...bodies, measure: { ...bodies.measure!, condition: BARE } } })
-    expect(standing.target.changed.map((c) => c.name)).toEqual(['as measured', 'swingWeight of the reference'])
+    const { documents, after } = job('copy')
+    const freshness = after({ documents: { ...documents, measure: { ...documents.measure!, condition: BARE } } })
+    expect(freshness.target.changed.map((c) => c.name)).toEqual(['as measured', 'swingWeight of the reference'])
   })
   it('a size of the frame that was corrected touches the plan and the build', () => {
-    const { bodies, after } = job('hand')
+    const { documents, after } = job('hand')
     const geometry = { ...tennis.geometry, headLengthCm: tennis.geometry.headLengthCm + 0.2 }
-    const standing = after({ geometry })
-    expect(standing.plan.changed.map((c) => c.name)).toEqual(['head length'])
-    expect(standing.build.changed.map((c) => c.name)).toEqual(['head length'])
-    expect(statuses(after({ bodies })).plan).toBe('done')
+    const freshness = after({ geometry })
+    expect(freshness.plan.changed.map((c) => c.name)).toEqual(['head length'])
+    expect(freshness.build.changed.map((c) => c.name)).toEqual(['head length'])
+    expect(statuses(after({ documents })).plan).toBe('done')
   })
   it('a stage of an earlier version, which did not write the sizes down, is not called stale for it', () => {
-    const { bodies, after } = job('hand')
-    expect(after({ bodies }).plan.status).toBe('done')
-    const input = { profile: tennis, geometry: tennis.geometry, ownStrings: null, bodies, readings, references: [REFERENCE], materials: DRAWER } // prettier-ignore
-    const { facts } = pictureOf({ ...input, used: {} })
+    const { documents, after } = job('hand')
+    expect(after({ documents }).plan.status).toBe('done')
+    const input = { profile: tennis, geometry: tennis.geometry, ownStrings: null, documents, readings, references: [REFERENCE], materials: DRAWER, taken: {} } // prettier-ignore
+    const { dependencies } = deriveJob({ ...input, used: {} })
     const early = Object.fromEntries(
-      Object.entries(facts.plan).filter(([name]) => !/frame|head|grip|tube|handle|shaft/.test(name)),
+      Object.entries(dependencies.plan).filter(([name]) => !/frame|head|grip|tube|handle|shaft/.test(name)),
     )
-    expect(pictureOf({ ...input, used: { ...facts, plan: early } }).standing.plan.status).toBe('done')
+    expect(deriveJob({ ...input, used: { ...dependencies, plan: early } }).freshness.plan.status).toBe('done')
   })
   it('a moved piece touches the build and the final check only', () => {
-    const { bodies, after } = job('hand')
+    const { documents, after } = job('hand')
     expect(
-      statuses(after({ bodies: { ...bodies, plan: { ...bodies.plan!, cuts: [{ ...CUT, amount: 12 }] } } })),
+      statuses(after({ documents: { ...documents, plan: { ...documents.plan!, cuts: [{ ...CUT, amount: 12 }] } } })),
     ).toMatchObject({ compare: 'done', target: 'done', plan: 'done', build: 'stale', check: 'stale' })
   })
 })

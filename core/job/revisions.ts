@@ -1,7 +1,9 @@
+export const REVISION_KINDS = ['edit', 'undo', 'redo'] as const
+
 /** One saved revision of a stage, without its content. Undo and redo append; nothing is rewritten. */
 export interface RevisionMark {
   revision: number
-  kind: 'edit' | 'undo' | 'redo'
+  kind: (typeof REVISION_KINDS)[number]
   /** The edit whose content this revision carries; itself for an edit; 0: as it was before the first one, empty. */
   contentOf: number
   /** For an undo: the revision that redo would bring back. */

@@ -3,9 +3,9 @@ export const STAGES = ['player', 'measure', 'compare', 'target', 'plan', 'build'
 export type Stage = (typeof STAGES)[number]
 
 /** What a stage was worked out from: named facts, rounded to what a person could see. */
-export type Facts = Record<string, string | number | null>
+export type Dependencies = Record<string, string | number | null>
 
-/** What each stage directly stands on. A target by hand stands on nothing: its facts are then empty. */
+/** What each stage directly stands on. A target by hand stands on nothing: its dependencies are then empty. */
 export const STANDS_ON: Record<Stage, readonly Stage[]> = {
   player: [],
   measure: [],
@@ -17,7 +17,7 @@ export const STANDS_ON: Record<Stage, readonly Stage[]> = {
   play: ['check'],
 }
 
-export interface ChangedFact {
+export interface ChangedDependency {
   name: string
   old: string | number | null
   now: string | number | null
@@ -39,8 +39,8 @@ export const FRAME_SIZES = {
 /** Stages of earlier versions did not write these down. */
 const UNTOLD: ReadonlySet<string> = new Set(Object.values(FRAME_SIZES))
 
-/** The facts that differ between what a stage used and what holds now; empty when it is up to date. */
-export function changedFacts(used: Facts, now: Facts): ChangedFact[] {
+/** The dependencies that differ between what a stage used and what holds now; empty when it is up to date. */
+export function changedDependencies(used: Dependencies, now: Dependencies): ChangedDependency[] {
   const names = [...new Set([...Object.keys(used), ...Object.keys(now)])]
   return names.flatMap((name) => {
     const old = used[name] ?? null
@@ -53,22 +53,22 @@ export function changedFacts(used: Facts, now: Facts): ChangedFact[] {
 export type StageStatus = 'empty' | 'done' | 'stale' | 'waits'
 
 /**
- * Each stage's standing. Stale: a fact that it used has changed. Waits: it stands on a stage that is stale or waits.
- * @param saved the facts each stage used, null where nothing is saved
- * @param now the facts that hold now
+ * Each stage's freshness. Stale: a fact that it used has changed. Waits: it stands on a stage that is stale or waits.
+ * @param saved the dependencies each stage used, null where nothing is saved
+ * @param now the dependencies that hold now
  */
-export function standings(
-  saved: Record<Stage, Facts | null>,
-  now: Record<Stage, Facts>,
-): Record<Stage, { status: StageStatus; changed: ChangedFact[] }> {
-  const out = {} as Record<Stage, { status: StageStatus; changed: ChangedFact[] }>
+export function freshnessOf(
+  saved: Record<Stage, Dependencies | null>,
+  now: Record<Stage, Dependencies>,
+): Record<Stage, { status: StageStatus; changed: ChangedDependency[] }> {
+  const out = {} as Record<Stage, { status: StageStatus; changed: ChangedDependency[] }>
   for (const stage of STAGES) {
     const used = saved[stage]
     if (used === null) {
       out[stage] = { status: 'empty', changed: [] }
       continue
     }
-    const changed = changedFacts(used, now[stage])
+    const changed = changedDependencies(used, now[stage])
     const usesAny = Object.keys(used).length > 0
     const upstream = usesAny && STANDS_ON[stage].some((s) => out[s].status === 'stale' || out[s].status === 'waits')
     out[stage] = { status: changed.length > 0 ? 'stale' : upstream ? 'waits' : 'done', changed }

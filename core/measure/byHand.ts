@@ -2,7 +2,7 @@ import { Problem } from '../problem.ts'
 import { budgetOf, type Budget, type BudgetInput } from '../numerics/budget.ts'
 import { estimateWithin, within } from '../numerics/within.ts'
 import { GCM2_PER_KGCM2 } from '../quantities/units.ts'
-import type { Estimate } from '../frame/state.ts'
+import type { Estimate } from '../quantities/estimate.ts'
 import { half95 } from './readings.ts'
 import { amplitudeFactor, bifilarFactor, pendulumInertia } from './swing.ts'
 

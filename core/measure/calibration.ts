@@ -106,7 +106,8 @@ export interface SavedCheck {
 }
 
 /** How far a device is to be trusted at a moment. */
-export type DeviceStanding = 'never checked' | 'in order' | 'out of date' | 'out of tolerance'
+export const DEVICE_STANDINGS = ['never checked', 'in order', 'out of date', 'out of tolerance'] as const
+export type DeviceStanding = (typeof DEVICE_STANDINGS)[number]
 
 export interface CalibrationInForce {
   standing: DeviceStanding

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { aboutAxis, estimateOf, frameState } from '../frame/state.ts'
 import { tennis } from '../sports/tennis.ts'
-import { BARE, STRUNG } from '../testing/fixtures.ts'
+import { BARE, STRUNG } from '../frame/fixtures.ts'
 import { grubbsCritical, outlierOf } from './outlier.ts'
 import { repeats, type Reading } from './readings.ts'
-import { differenceOf } from '../compare/difference.ts'
+import { differenceOf } from '../quantities/difference.ts'
 import { instrumentsOf, sharedVariance } from './instruments.ts'
 import { lateralPlace, summarise } from './summary.ts'
 

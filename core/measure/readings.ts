@@ -1,5 +1,5 @@
 import type { Condition } from '../frame/condition.ts'
-import type { Estimate } from '../frame/state.ts'
+import type { Estimate } from '../quantities/estimate.ts'
 import { chiSquareTail, studentT } from '../numerics/student.ts'
 import { within } from '../numerics/within.ts'
 import { Problem } from '../problem.ts'

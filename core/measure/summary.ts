@@ -1,10 +1,11 @@
-import { broughtTo, layersBetween, sameCondition, type Condition, type OwnLayer } from '../frame/condition.ts'
+import { weightedMean } from '../numerics/weightedMean.ts'
+import { convertState, layersBetween, sameCondition, type Condition, type OwnLayer } from '../frame/condition.ts'
 import { doubtOfReading, doubtOfState, type Doubt } from '../frame/plausible.ts'
-import type { FrameGeometry } from '../frame/outline.ts'
-import { aboutAxis, estimateOf, frameState, type Estimate, type FrameState } from '../frame/state.ts'
+import type { FrameGeometry } from '../geometry/outline.ts'
+import { aboutAxis, estimateOf, frameState, type FrameState } from '../frame/state.ts'
+import { type Estimate } from '../quantities/estimate.ts'
 import { estimateWithin, within } from '../numerics/within.ts'
 import { zeros, type Matrix } from '../numerics/covariance.ts'
-import { chiSquareTail } from '../numerics/student.ts'
 import { GCM2_PER_KGCM2, QUANTITIES, READ_QUANTITIES, type Quantity, type ReadQuantity } from '../quantities/units.ts'
 import type { SportProfile } from '../sports/profile.ts'
 import { ownLayer } from './ownLayer.ts'
@@ -91,7 +92,7 @@ export function summarise(readings: readonly Reading[], options: SummaryOptions)
   })
   const states = new Map<Converted, FrameState>()
   for (const { condition: from, summary } of elsewhere) {
-    const brought = broughtTo(summary.state, from, { condition, axisCm }, geometry, profile, ownStrings)
+    const brought = convertState(summary.state, from, { condition, axisCm }, geometry, profile, ownStrings)
     for (const quantity of QUANTITIES) {
       const estimate = estimateOf(brought, quantity)
       const read = estimateOf(summary.state, quantity)
@@ -116,7 +117,7 @@ export function summarise(readings: readonly Reading[], options: SummaryOptions)
   }
   const allFrom = elsewhere.length === 1 && direct.length === 0
   const state = allFrom
-    ? broughtTo(
+    ? convertState(
         elsewhere[0].summary.state,
         elsewhere[0].condition,
         { condition, axisCm },
@@ -299,25 +300,22 @@ const wholeU = (g: ReadingGroup, mass: Estimate | null, balance: Estimate | null
 
 /** The groups with their shares in what they say together, by 1/u². */
 function shared(groups: readonly ReadingGroup[], mass: Estimate | null, balance: Estimate | null): ReadingGroup[] {
-  const weights = groups.map((g) => 1 / wholeU(g, mass, balance) ** 2)
-  const total = weights.reduce((sum, w) => sum + w, 0)
-  return groups.map((g, i) => ({ ...g, share: groups.length === 1 ? 1 : weights[i] / total }))
+  if (groups.length === 0) return []
+  const { shares } = weightedMean(groups.map((g) => ({ value: g.value, u: wholeU(g, mass, balance) })))
+  return groups.map((g, i) => ({ ...g, share: shares[i] }))
 }
 
 /** What groups say together; what mass and balance bring is not in it. */
 function weighted(groups: readonly ReadingGroup[], u: (g: ReadingGroup) => number) {
   if (groups.length === 0) return { combined: null, disagree: false }
   if (groups.length === 1) return { combined: { value: groups[0].value, u: groups[0].u }, disagree: false }
-  const value = groups.reduce((sum, g) => sum + g.value * g.share, 0)
-  const apart = groups.reduce((sum, g) => sum + ((g.value - value) / u(g)) ** 2, 0)
-  const disagree = chiSquareTail(apart, groups.length - 1) < 0.01
+  const { value, conflict, widening } = weightedMean(groups.map((g) => ({ value: g.value, u: u(g) })))
   const own = (power: number) =>
     groups.reduce((sum, g) => sum + (g.share * g.standard) ** power / (power === 4 ? g.dof : 1), 0)
-  // Methods that do not agree are not averaged into false confidence: the Birge ratio widens what they say together.
   const variance = own(2)
-  const standard = Math.sqrt((disagree ? apart / (groups.length - 1) : 1) * variance)
+  const standard = widening * Math.sqrt(variance)
   const dof = variance ** 2 / own(4)
-  return { combined: { value, u: half95(standard, dof) }, disagree }
+  return { combined: { value, u: half95(standard, dof) }, disagree: conflict }
 }
 
 /** The quantities that a summary knows. */

@@ -4,7 +4,7 @@ import { studentT } from '../numerics/student.ts'
 import { within } from '../numerics/within.ts'
 import { Problem } from '../problem.ts'
 import { half95 } from './readings.ts'
-import type { Estimate } from '../frame/state.ts'
+import type { Estimate } from '../quantities/estimate.ts'
 
 /** Arithmetic-geometric mean of two positive numbers. */
 export function agm(a: number, b: number): number {

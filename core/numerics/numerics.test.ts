@@ -2,8 +2,6 @@
 import jstat from 'jstat'
 import { levenbergMarquardt } from 'ml-levenberg-marquardt'
 import { describe, expect, it } from 'vitest'
-import { repeats } from '../measure/readings.ts'
-import { METHODS } from '../sports/methods.ts'
 import { budgetOf } from './budget.ts'
 import { fitLine } from './line.ts'
 import { normal, seeded } from './random.ts'
@@ -18,15 +16,6 @@ const NORRIS =
 448.9 449.2,0.5 0.2`
     .split(',')
     .map((pair) => pair.trim().split(' ').map(Number))
-const MICHELSON =
-  `299.85 299.74 299.90 300.07 299.93 299.85 299.95 299.98 299.98 299.88 300.00 299.98 299.93 299.65 299.76
-299.81 300.00 300.00 299.96 299.96 299.96 299.94 299.96 299.94 299.88 299.80 299.85 299.88 299.90 299.84 299.83 299.79 299.81 299.88 299.88
-299.83 299.80 299.79 299.76 299.80 299.88 299.88 299.88 299.86 299.72 299.72 299.62 299.86 299.97 299.95 299.88 299.91 299.85 299.87 299.84
-299.84 299.85 299.84 299.84 299.84 299.89 299.81 299.81 299.82 299.80 299.77 299.76 299.74 299.75 299.76 299.91 299.92 299.89 299.86 299.88
-299.72 299.84 299.85 299.85 299.78 299.89 299.84 299.78 299.81 299.76 299.81 299.79 299.81 299.82 299.85 299.87 299.87 299.81 299.74 299.81
-299.94 299.95 299.80 299.81 299.87`
-    .split(/\s+/)
-    .map(Number)
 
 describe('NIST’s certified data sets', () => {
   it('Norris: intercept −0.262323073774029, slope 1.00211681802045, residual deviation 0.884796396144373', () => {
@@ -40,12 +29,6 @@ describe('NIST’s certified data sets', () => {
     expect(fit.residualDeviation).toBeCloseTo(0.884796396144373, 10)
     expect(Math.sqrt(fit.covariance[0][0])).toBeCloseTo(0.232818234301152, 10)
     expect(Math.sqrt(fit.covariance[1][1])).toBeCloseTo(0.429796848199937e-3, 13)
-  })
-  it('Michelson: mean 299.852400000000, deviation 0.0790105478190518', () => {
-    expect(MICHELSON).toHaveLength(100)
-    const s = repeats(MICHELSON, { ...METHODS[0], spread: 0, resolution: 0, device: 0 })
-    expect(s.value).toBeCloseTo(299.8524, 11)
-    expect(s.deviation).toBeCloseTo(0.0790105478190518, 10)
   })
 })
 

@@ -11,9 +11,12 @@ export const CM_PER_POINT = CM_PER_IN / 8
 /** g·cm² in one kg·cm². */
 export const GCM2_PER_KGCM2 = 1000
 
-export type MassUnit = 'g' | 'oz'
-export type LengthUnit = 'cm' | 'mm' | 'in'
-export type BalanceUnit = LengthUnit | 'points'
+export const MASS_UNITS = ['g', 'oz'] as const
+export type MassUnit = (typeof MASS_UNITS)[number]
+export const LENGTH_UNITS = ['cm', 'mm', 'in'] as const
+export type LengthUnit = (typeof LENGTH_UNITS)[number]
+export const BALANCE_UNITS = [...LENGTH_UNITS, 'points'] as const
+export type BalanceUnit = (typeof BALANCE_UNITS)[number]
 export type InertiaUnit = 'kg·cm²'
 export type RateUnit = 'rad²/s²'
 export type Unit = MassUnit | BalanceUnit | InertiaUnit | RateUnit

@@ -51,6 +51,12 @@ export const padel: SportProfile = {
   methods: METHODS,
   thicknessKgCm2: { value: 0.9, u: 0.15 },
   sideEdgesCm: 20,
+  // Wide, from the usual weights of frames.
+  ageClasses: [
+    { id: 'padel.under12', from: 0, to: 12, mostMassG: 330, mostSwingKgCm2: null, confirm: true },
+    { id: 'padel.under15', from: 12, to: 15, mostMassG: 350, mostSwingKgCm2: null, confirm: true },
+    { id: 'padel.under18', from: 15, to: 18, mostMassG: 365, mostSwingKgCm2: null, confirm: false },
+  ],
   classes: [],
   zones: [
     { id: 'tip', name: 'Tip', place: 'hoop', clock: 12, capacityCm: 10, maxLayers: 3, visible: true },

@@ -62,6 +62,11 @@ export const pickleball: SportProfile = {
   methods: METHODS,
   thicknessKgCm2: { value: 0.15, u: 0.05 },
   sideEdgesCm: 15,
+  // Wide, from the usual weights of paddles.
+  ageClasses: [
+    { id: 'pickleball.under12', from: 0, to: 12, mostMassG: 225, mostSwingKgCm2: null, confirm: true },
+    { id: 'pickleball.under18', from: 12, to: 18, mostMassG: 240, mostSwingKgCm2: null, confirm: false },
+  ],
   classes: [],
   zones: [
     { id: 'tip', name: 'Top edge', place: 'hoop', clock: 12, capacityCm: 12, maxLayers: 2, visible: true },

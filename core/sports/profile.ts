@@ -1,12 +1,7 @@
-import type { GripKind } from '../frame/condition.ts'
-import type { ImpactAssumptions } from '../impact/impact.ts'
-import type { FrameGeometry } from '../frame/outline.ts'
-import type { Estimate } from '../frame/state.ts'
-import type { StockedKind } from '../plan/material.ts'
+import type { GripKind, StockedKind, ImpactAssumptions } from './kinds.ts'
+import type { FrameGeometry } from '../geometry/outline.ts'
+import type { Estimate } from '../quantities/estimate.ts'
 import type { Quantity, ReadQuantity, UnitChoice } from '../quantities/units.ts'
-
-export const SPORTS = ['tennis', 'padel', 'pickleball', 'badminton'] as const
-export type SportId = (typeof SPORTS)[number]
 
 export interface Layer {
   massG: number
@@ -39,17 +34,21 @@ export interface MeasuringMethod {
   deviceKind: DeviceKind | null
 }
 
+/** Where a run lies: on the hoop, on the shaft, on the handle's bevels, inside the handle, round the handle, or at one spot. */
+export const ZONE_PLACES = ['hoop', 'shaft', 'bevels', 'handle', 'sleeve', 'spot'] as const
+/** What a spot is measured from. */
+export const SPOT_LANDMARKS = ['butt', 'gripTop', 'bridge', 'tip'] as const
+
 /** A place where mass may go. */
 export interface Zone {
   id: string
   name: string
-  /** Where a run lies: on the hoop, on the shaft, on the handle's bevels, inside the handle, round the handle, or at one spot. */
-  place: 'hoop' | 'shaft' | 'bevels' | 'handle' | 'sleeve' | 'spot'
+  place: (typeof ZONE_PLACES)[number]
   /** For the hoop: the landmark at the middle of a run, or how far from the tip a tape laid along the hoop finds it, cm. */
   clock?: 12 | 1 | 2 | 3 | 4 | 5 | 6
   alongCm?: number
   /** For a spot: a landmark on the long axis, how far from it towards the tip, and how far to both sides, cm. */
-  spot?: { from: 'butt' | 'gripTop' | 'bridge' | 'tip'; cm: number; offCm: number }
+  spot?: { from: (typeof SPOT_LANDMARKS)[number]; cm: number; offCm: number }
   /** What may go there, where it is not what usually goes to such a place. */
   takes?: StockedKind[]
   /** Length of one run in one layer, cm. A spot: how many pieces on each side, or g of fill. */
@@ -75,9 +74,25 @@ export interface FrameShapeFacts {
   says: string
 }
 
+/** What is usual for an age: the heaviest bare frame, and the highest bare swing weight where the trade names one. */
+export interface AgeClass {
+  id: string
+  /** Ages from this one… */
+  from: number
+  /** …to below this one. */
+  to: number
+  /** g, bare with a base grip. */
+  mostMassG: number
+  /** kg·cm² about the sport's axis, bare; null where practice names none. */
+  mostSwingKgCm2: number | null
+  /** Over it asks for a reason in writing. */
+  confirm: boolean
+}
+
 /** Everything that makes one sport different from another. Data only. */
 export interface SportProfile {
-  id: SportId
+  /** As it is stored; the registry's key. */
+  id: string
   name: string
   /** Axis in which swing weight is usually quoted, cm from the butt. */
   axisCm: number
@@ -110,6 +125,8 @@ export interface SportProfile {
   thicknessKgCm2: Estimate
   /** Distance of the two edges on which a frame lies to be weighed left and right, cm. */
   sideEdgesCm: number
+  /** Classes by age, youngest first (common practice, no source). */
+  ageClasses: AgeClass[]
   /** Names of weight classes, heaviest last; empty where the sport has none. */
   classes: { name: string; fromG: number; toG: number }[]
   zones: Zone[]

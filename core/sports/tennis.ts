@@ -58,6 +58,12 @@ export const tennis: SportProfile = {
   methods: METHODS,
   thicknessKgCm2: { value: 0.4, u: 0.1 },
   sideEdgesCm: 20,
+  // By the bare weight classes of the trade and the bands of its juniors.
+  ageClasses: [
+    { id: 'under12', from: 0, to: 12, mostMassG: 260, mostSwingKgCm2: 268, confirm: true },
+    { id: 'under15', from: 12, to: 15, mostMassG: 290, mostSwingKgCm2: 285, confirm: true },
+    { id: 'under18', from: 15, to: 18, mostMassG: 310, mostSwingKgCm2: 300, confirm: false },
+  ],
   classes: [],
   zones: [
     {

@@ -3,7 +3,7 @@ import { balanceBySupport, twistWeightByThreads, twistWeightByTwoSwings } from '
 import { amplitudeFactor, bifilarFactor, HAND_TIMING, periodFromStopwatch, periodFromTaps } from '../measure/swing.ts'
 import { normal, seeded } from '../numerics/random.ts'
 import { Problem } from '../problem.ts'
-import { massPerCm } from '../plan/weighing.ts'
+import { massPerCm } from '../cuts/weighing.ts'
 import { tennis } from '../sports/tennis.ts'
 import {
   AXIS,

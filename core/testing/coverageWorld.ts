@@ -1,4 +1,5 @@
-import { aboutAxis, frameState, type Estimate } from '../frame/state.ts'
+import { aboutAxis, frameState } from '../frame/state.ts'
+import { type Estimate } from '../quantities/estimate.ts'
 import { calibrated, fitCalibration } from '../measure/calibration.ts'
 import { balanceOnEdge, RECORDER_U, swingWeightByPendulum, type Recorder } from '../measure/byHand.ts'
 import { periodFromMotion } from '../measure/motion.ts'
@@ -7,7 +8,7 @@ import { summarise } from '../measure/summary.ts'
 import { amplitudeFactor } from '../measure/swing.ts'
 import { tennis } from '../sports/tennis.ts'
 import type { MeasuringMethod } from '../sports/profile.ts'
-import { BARE } from './fixtures.ts'
+import { BARE } from '../frame/fixtures.ts'
 
 /**
  * Do the stated uncertainties hold? Each case makes up a true value and readings of it with the errors that its method is said to

@@ -20,7 +20,7 @@ import {
   periodFromStopwatch,
   periodFromTaps,
 } from '../measure/swing.ts'
-import { meansOf, type Shape } from '../frame/shape.ts'
+import { meansOf, type Shape } from '../geometry/shape.ts'
 import { withPieces } from '../frame/pieces.ts'
 import {
   aboutAxis,
@@ -34,10 +34,10 @@ import {
 import { apparentRestitution, effectiveMass, strokeRate } from '../impact/impact.ts'
 import { fitLine } from '../numerics/line.ts'
 import { Problem } from '../problem.ts'
-import { massPerCm } from '../plan/weighing.ts'
+import { massPerCm } from '../cuts/weighing.ts'
 import { QUANTITIES } from '../quantities/units.ts'
 import { tennis } from '../sports/tennis.ts'
-import { usualState } from './fixtures.ts'
+import { usualState } from '../frame/fixtures.ts'
 
 /** Numbers that a slip of a finger, a broken file or a lost instrument can bring. */
 const ODD = [NaN, Infinity, -Infinity, 0, -0, -1, -500, 1e-300, 1e308, -1e308, 10.5, 1311, 1e9, 2 ** 31, -1e-9]

@@ -1,7 +1,7 @@
 import { spawn, type ChildProcess } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
 import { tennis } from '#core/sports/tennis.ts'
-import { nothingMeasured } from '#core/job/bodies.ts'
+import { nothingMeasured } from '#core/job/documents.ts'
 import { NOTHING_ON } from '#core/frame/condition.ts'
 import type { JobView } from '#contract/entities.ts'
 

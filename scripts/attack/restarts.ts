@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { startPostgres } from '../postgres.mjs'
+import { startPostgres } from '#server/db/postgresServer.mjs'
 import { Client, startServer, Tally } from './client.ts'
 
 /** Two clients at work for so many minutes on a PostgreSQL that is restarted every minute, every other time without warning. */

@@ -14,14 +14,14 @@ import { fileURLToPath } from 'node:url'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { NOTHING_ON } from '#core/frame/condition.ts'
 import { tennis } from '#core/sports/tennis.ts'
-import { loadDemoWorld } from '#demo/load.ts'
+import { loadDemoWorld } from '#server/demo/load.ts'
 import type { Database } from '../db/database.ts'
 import { migrate } from '../db/migrate.ts'
-import { manyJobSummaries } from '../queries/jobs.ts'
-import { maybeOneReference } from '../queries/library.ts'
+import { listJobSummaries } from '../queries/jobs.ts'
+import { findReference } from '../queries/library.ts'
 import { insertPhoto } from '../queries/photos.ts'
-import { exportJob } from '../http/jobFile.ts'
-import { openForTest } from '../testing/database.ts'
+import { exportJob } from '../jobs/jobFile.ts'
+import { openForTest } from '../db/testing.ts'
 import { loadArchive, manifestOf, verifyArchive, writeArchive } from './archive.ts'
 import { NOT_ARCHIVED, TABLES } from './tables.ts'
 
@@ -111,10 +111,10 @@ describe('an archive', () => {
     await writeArchive(old, before, { writtenAt: '', reason: 'migration' })
     const fresh = await openForTest({ withImage: false, migrated: false })
     await loadArchive(fresh, before)
-    expect((await manyJobSummaries(fresh)).jobs).toMatchObject([
+    expect((await listJobSummaries(fresh)).jobs).toMatchObject([
       { id: 'j', frameLabel: 'Old frame', due: 'soon', saved: [] },
     ])
-    expect(await maybeOneReference(fresh, 'r')).toMatchObject({ name: 'Old entry' })
+    expect(await findReference(fresh, 'r')).toMatchObject({ name: 'Old entry' })
     const today = await openForTest()
     await expect(loadArchive(today, before)).rejects.toThrow('laid out for a newer one')
     await Promise.all([old, fresh, today].map((d) => d.close()))

@@ -2,9 +2,9 @@ import { existsSync, mkdirSync, mkdtempSync, readdirSync, rmSync } from 'node:fs
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { loadDemoWorld } from '#demo/load.ts'
+import { loadDemoWorld } from '#server/demo/load.ts'
 import type { Database } from '../db/database.ts'
-import { openForTest } from '../testing/database.ts'
+import { openForTest } from '../db/testing.ts'
 import { Backups, mayGo } from './backups.ts'
 
 const root = mkdtempSync(join(tmpdir(), 'kevro-backups-'))

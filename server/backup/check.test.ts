@@ -2,7 +2,7 @@ import { cpSync, mkdirSync, mkdtempSync, readFileSync, rmSync, truncateSync, wri
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { loadDemoWorld } from '#demo/load.ts'
+import { loadDemoWorld } from '#server/demo/load.ts'
 import { openEmbedded } from '../db/embedded.ts'
 import { checkAll, missingAtStart } from './check.ts'
 import { keepCounts } from './counts.ts'

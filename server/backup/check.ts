@@ -1,9 +1,9 @@
 import { COUNTED, countRows, keptCounts, missingRows } from './counts.ts'
 import type { Database, Queryable } from '../db/database.ts'
-import { jobView } from '../http/jobRoutes.ts'
-import { maybePhotoContent } from '../queries/photos.ts'
-import { maybeOneReference } from '../queries/library.ts'
-import { maybeOneBatch } from '../queries/batches.ts'
+import { jobView } from '../jobs/jobView.ts'
+import { findPhotoContent } from '../queries/photos.ts'
+import { findReference } from '../queries/library.ts'
+import { findBatch } from '../queries/batches.ts'
 
 export interface CheckResult {
   /** What is damaged, one line each; empty when all is whole. */
@@ -50,11 +50,9 @@ export async function checkAll(db: Database, dataFolder: string): Promise<CheckR
   await tryAll('Job', await named(db, `SELECT id, number::text AS name FROM job ORDER BY number`), (id) =>
     jobView(db, id),
   )
-  await tryAll('Batch', await named(db, `SELECT id, id AS name FROM batch ORDER BY id`), (id) => maybeOneBatch(db, id))
-  await tryAll('Setup', await named(db, `SELECT id, id AS name FROM setup ORDER BY id`), (id) =>
-    maybeOneReference(db, id),
-  )
-  await tryAll('Picture', await named(db, `SELECT id, name FROM photo ORDER BY id`), (id) => maybePhotoContent(db, id))
+  await tryAll('Batch', await named(db, `SELECT id, id AS name FROM batch ORDER BY id`), (id) => findBatch(db, id))
+  await tryAll('Setup', await named(db, `SELECT id, id AS name FROM setup ORDER BY id`), (id) => findReference(db, id))
+  await tryAll('Picture', await named(db, `SELECT id, name FROM photo ORDER BY id`), (id) => findPhotoContent(db, id))
   return { damaged, jobs: badJobs, whole }
 }
 const PLURALS: Record<string, string> = { Job: 'jobs', Batch: 'batches', Setup: 'setups', Picture: 'pictures' }

@@ -6,8 +6,8 @@ import { checkOutcome } from '#core/measure/calibration.ts'
 import { METHODS } from '#core/sports/methods.ts'
 import { BODIES, FRAMES } from '#devices/items.ts'
 import type { Database } from '../db/database.ts'
-import { openForTest } from '../testing/database.ts'
-import { manyUntaken, maybeKeepReading, putDevice, takeFromTray } from '../queries/devices.ts'
+import { openForTest } from '../db/testing.ts'
+import { listUntaken, keepReading, putDevice, takeFromTray } from '../queries/devices.ts'
 import { askBench } from './benchControl.ts'
 import { DeviceGateway } from './gateway.ts'
 import type { ChannelEvents, InstrumentState, SentReading } from './instrument.ts'
@@ -43,7 +43,7 @@ beforeAll(async () => {
 afterEach(async () => {
   await takeFromTray(
     db,
-    (await manyUntaken(db)).map((r) => r.id),
+    (await listUntaken(db)).map((r) => r.id),
     'test',
   )
   news = []
@@ -70,7 +70,7 @@ async function measured(device: string, times: number, perTime: number): Promise
     await until(() => told().length >= before + perTime)
   }
   await new Promise((next) => setTimeout(next, 150))
-  return manyUntaken(db)
+  return listUntaken(db)
 }
 
 describe('a good line', () => {
@@ -109,9 +109,9 @@ describe('faults in the middle of readings, over TCP', () => {
     gateway.measure(id)
     gateway.close()
     await gateway.refresh()
-    await until(async () => (await manyUntaken(db)).length === 1)
+    await until(async () => (await listUntaken(db)).length === 1)
     await new Promise((next) => setTimeout(next, 150))
-    expect(await manyUntaken(db)).toHaveLength(1)
+    expect(await listUntaken(db)).toHaveLength(1)
   })
   it('says what happened, and that the line is there again', async () => {
     await askBench(port, 'FAULT', { instrument: 'scale', kind: 'stall' })
@@ -124,7 +124,7 @@ describe('faults in the middle of readings, over TCP', () => {
 
 describe('an instrument that is wrong, over TCP', () => {
   const body = (id: string) => BODIES.find((b) => b.id === id)!
-  it('a zero set wrong while it settles: the figure is kept as shown, and the check on a known body finds it', async () => {
+  it('a zero set wrong: the figure is kept as shown, and the check on a known body finds it', async () => {
     const scale = METHODS.find((m) => m.id === 'scale')!
     const onBody = async () => {
       bench.on = body('body-mass-300')
@@ -133,8 +133,8 @@ describe('an instrument that is wrong, over TCP', () => {
       return checkOutcome([{ reference: 300, uReference: 0.02, reading: rows.at(-1)!.raw }], scale.tolerance)
     }
     expect((await onBody()).passes).toBe(true)
-    gateway.measure('scale')
     await askBench(port, 'MISSET', { instrument: 'scale', steps: 12 })
+    gateway.measure('scale')
     await until(() => told().length === 2)
     const shifted = told()[1].raw - FRAMES[0].totals.massG
     expect(shifted).toBeGreaterThan(0.7)
@@ -194,7 +194,7 @@ describe('what is no instrument', () => {
     gateway.measure('scale')
     await until(() => gateway.states().some((s) => s.said.includes('Nothing lies')))
     bench.on = FRAMES[0]
-    expect(await manyUntaken(db)).toHaveLength(0)
+    expect(await listUntaken(db)).toHaveLength(0)
   })
 })
 
@@ -303,19 +303,19 @@ describe('a line that means harm, or is set wrong', () => {
       },
       ...{ session: 'same', seq: 1 },
     })
-    expect(await maybeKeepReading(db, r(300))).not.toBeNull()
-    expect(await maybeKeepReading(db, r(300))).toBeNull()
-    expect(await maybeKeepReading(db, r(301))).not.toBeNull()
-    expect(await maybeKeepReading(db, r(302))).not.toBeNull()
-    expect(await maybeKeepReading(db, r(301))).toBeNull()
-    expect((await manyUntaken(db)).map((t) => t.raw)).toEqual([300, 301, 302])
+    expect(await keepReading(db, r(300))).not.toBeNull()
+    expect(await keepReading(db, r(300))).toBeNull()
+    expect(await keepReading(db, r(301))).not.toBeNull()
+    expect(await keepReading(db, r(302))).not.toBeNull()
+    expect(await keepReading(db, r(301))).toBeNull()
+    expect((await listUntaken(db)).map((t) => t.raw)).toEqual([300, 301, 302])
   })
   it('the tray shows the newest of very many', async () => {
     await db.query(
       `INSERT INTO device_reading (id, device_id, session, seq, quantity, raw, warming, at)
        SELECT 'many-' || n, 'scale', 'many', n, 'mass', 100 + n, false, now() + n * interval '1 ms' FROM generate_series(1, 250) n`,
     )
-    const tray = await manyUntaken(db)
+    const tray = await listUntaken(db)
     expect([tray.length, tray.at(-1)!.raw]).toEqual([200, 350])
     await db.query(`UPDATE device_reading SET taken_for = 'test' WHERE session = 'many'`)
   })

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import type { Device, DeviceNews, LineState } from '#contract/devices.ts'
 import type { Database } from '../db/database.ts'
-import { manyDevices, maybeKeepReading } from '../queries/devices.ts'
+import { listDevices, keepReading } from '../queries/devices.ts'
 import type { Instrument } from './instrument.ts'
 import { LineInstrument, USUAL_TIMING, type LineTiming } from './lineInstrument.ts'
 import { tcpChannel } from './tcpChannel.ts'
@@ -20,7 +20,7 @@ export class DeviceGateway {
 
   /** Opens lines to new devices and closes those of devices that are gone or have moved. */
   async refresh(): Promise<void> {
-    const devices = (await manyDevices(this.db)).filter((device) => device.link)
+    const devices = (await listDevices(this.db)).filter((device) => device.link)
     for (const [id, held] of this.lines) {
       const now = devices.find((device) => device.id === id)
       if (now && JSON.stringify(now.link) === JSON.stringify(held.device.link)) continue
@@ -40,7 +40,7 @@ export class DeviceGateway {
       tcpChannel(port),
       {
         keep: async ({ value, ...sent }) => {
-          const kept = await maybeKeepReading(this.db, { id: randomUUID(), deviceId: device.id, raw: value, ...sent })
+          const kept = await keepReading(this.db, { id: randomUUID(), deviceId: device.id, raw: value, ...sent })
           if (kept) this.tell({ kind: 'reading', reading: kept })
         },
         changed: (change) => {

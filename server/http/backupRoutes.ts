@@ -2,7 +2,7 @@ import { Router } from 'express'
 import type { BackupList, Prepared } from '#contract/backups.ts'
 import { holdingsOf } from '../backup/backups.ts'
 import type { Keeper } from '../backup/keeper.ts'
-import { notFound, Refusal } from './problems.ts'
+import { notFound, Refusal } from '../refusal.ts'
 
 /** Backups: what there is, a new one, the file itself, and going back to one. */
 export function backupRoutes(keeper: Keeper): Router {

@@ -2,18 +2,18 @@ import { Router } from 'express'
 import { saveBatchSchema } from '#contract/batch.ts'
 import type { Database } from '../db/database.ts'
 import { stepBackSchema } from '#contract/entities.ts'
-import { manyBatches, maybeOneBatch, saveBatch, stepBatch } from '../queries/batches.ts'
+import { listBatches, findBatch, saveBatch, stepBatch } from '../queries/batches.ts'
 import { applyOnce } from './edits.ts'
-import { notFound, Refusal, staleEdit } from './problems.ts'
+import { notFound, Refusal, staleEdit } from '../refusal.ts'
 
 /** Several units of one model, read in a row. */
 export function batchRoutes(db: Database): Router {
   const router = Router()
   router.get('/batches', async (request, response) => {
-    response.json(await manyBatches(db, request.query.retired === 'true'))
+    response.json(await listBatches(db, request.query.retired === 'true'))
   })
   router.get('/batches/:id', async (request, response) => {
-    const batch = await maybeOneBatch(db, request.params.id)
+    const batch = await findBatch(db, request.params.id)
     if (!batch) throw notFound('batch')
     response.json(batch)
   })
@@ -26,7 +26,7 @@ export function batchRoutes(db: Database): Router {
         request,
         `batch ${id}`,
         (tx) => saveBatch(tx, id, body, expected, by),
-        (tx) => maybeOneBatch(tx, id),
+        (tx) => findBatch(tx, id),
       ),
     )
   })

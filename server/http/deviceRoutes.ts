@@ -14,9 +14,9 @@ import type { Database } from '../db/database.ts'
 import { askBench } from '../devices/benchControl.ts'
 import type { DeviceGateway } from '../devices/gateway.ts'
 import * as devices from '../queries/devices.ts'
-import { maybeOneJob } from '../queries/jobs.ts'
-import { insertPhoto, manyPhotos, maybePhotoContent } from '../queries/photos.ts'
-import { notFound, Refusal, staleEdit } from './problems.ts'
+import { findJob } from '../queries/jobs.ts'
+import { insertPhoto, listPhotos, findPhotoContent } from '../queries/photos.ts'
+import { notFound, Refusal, staleEdit } from '../refusal.ts'
 
 const takeSchema = z.object({ ids: z.array(z.string()).min(1).max(100), takenFor: z.string().min(1).max(80) })
 
@@ -34,10 +34,10 @@ export function deviceRoutes(db: Database, gateway: DeviceGateway, benchPort: nu
 
   router.get('/devices', async (_request, response) => {
     const [all, bodies, checks, tray, onBench] = await Promise.all([
-      devices.manyDevices(db),
-      devices.manyBodies(db),
-      devices.manyChecks(db),
-      devices.manyUntaken(db),
+      devices.listDevices(db),
+      devices.listBodies(db),
+      devices.listChecks(db),
+      devices.listUntaken(db),
       bench(),
     ])
     response.json({
@@ -65,20 +65,20 @@ export function deviceRoutes(db: Database, gateway: DeviceGateway, benchPort: nu
 
   router.put('/devices/:id', async (request, response) => {
     const saved = await devices.putDevice(db, deviceSchema.parse({ ...request.body, id: request.params.id }))
-    if (!saved) throw (await devices.maybeOneDevice(db, request.params.id)) ? staleEdit() : notFound('instrument')
+    if (!saved) throw (await devices.findDevice(db, request.params.id)) ? staleEdit() : notFound('instrument')
     await gateway.refresh()
     response.json(saved)
   })
 
   router.post('/devices/:id/measure', async (request, response) => {
-    if (!(await devices.maybeOneDevice(db, request.params.id))) throw new Refusal(404, 'device.unknown')
+    if (!(await devices.findDevice(db, request.params.id))) throw new Refusal(404, 'device.unknown')
     if (!gateway.measure(request.params.id)) throw new Refusal(409, 'device.noLine')
     response.status(202).json({})
   })
 
   router.post('/devices/:id/checks', async (request, response) => {
     const check = newCheckSchema.parse({ ...request.body, deviceId: request.params.id })
-    if (!(await devices.maybeOneDevice(db, check.deviceId))) throw new Refusal(404, 'device.unknown')
+    if (!(await devices.findDevice(db, check.deviceId))) throw new Refusal(404, 'device.unknown')
     response.status(201).json(await devices.insertCheck(db, check))
   })
 
@@ -101,7 +101,7 @@ export function deviceRoutes(db: Database, gateway: DeviceGateway, benchPort: nu
   })
 
   router.get('/jobs/:id/photos', async (request, response) => {
-    response.json(await manyPhotos(db, request.params.id))
+    response.json(await listPhotos(db, request.params.id))
   })
 
   router.put('/jobs/:id/photos/:photo', raw({ type: () => true, limit: PHOTO_LIMIT }), async (request, response) => {
@@ -111,8 +111,8 @@ export function deviceRoutes(db: Database, gateway: DeviceGateway, benchPort: nu
     if (!looksLike(content, type.data)) throw new Refusal(415, 'photo.type', 'photo')
     const jobId = request.params.id
     const photo = await db.transaction(async (tx) => {
-      if (!(await maybeOneJob(tx, jobId))) throw notFound('job')
-      const held = (await manyPhotos(tx, jobId)).filter((p) => p.id !== request.params.photo)
+      if (!(await findJob(tx, jobId))) throw notFound('job')
+      const held = (await listPhotos(tx, jobId)).filter((p) => p.id !== request.params.photo)
       if (held.reduce((sum, p) => sum + p.bytes, content.length) > PHOTOS_LIMIT) throw new Refusal(413, 'photo.tooMany')
       const { name, by } = z
         .object({ name: z.string().max(200).catch(''), by: z.string().max(20).catch('') })
@@ -124,7 +124,7 @@ export function deviceRoutes(db: Database, gateway: DeviceGateway, benchPort: nu
   })
 
   router.get('/photos/:id', async (request, response) => {
-    const photo = await maybePhotoContent(db, request.params.id)
+    const photo = await findPhotoContent(db, request.params.id)
     if (!photo) throw notFound('picture')
     response.setHeader('Cache-Control', 'private, max-age=31536000, immutable')
     response.type(photo.type).send(Buffer.from(photo.content))

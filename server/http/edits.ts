@@ -1,7 +1,7 @@
 import type { Request } from 'express'
 import { z } from 'zod'
 import type { Database, Queryable } from '../db/database.ts'
-import { Refusal, staleEdit } from './problems.ts'
+import { Refusal, staleEdit } from '../refusal.ts'
 
 const headSchema = z.object({
   id: z

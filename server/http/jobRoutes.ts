@@ -1,10 +1,11 @@
+import { jobView } from '../jobs/jobView.ts'
 import { randomUUID } from 'node:crypto'
 import { Router, text } from 'express'
 import type { z } from 'zod'
-import { editMark, redoMark, undoMark } from '#core/job/revisions.ts'
+import { editMark } from '#core/job/revisions.ts'
 import {
   becomeJobSchema,
-  bodySchemas,
+  documentSchemas,
   bulkReadingsSchema,
   mayBeEmptied,
   newJobSchema,
@@ -12,33 +13,19 @@ import {
   saveStageSchema,
   saveTicketSchema,
   stepBackSchema,
-  type JobView,
   type NewJob,
   type StoredReadingRow,
 } from '#contract/entities.ts'
-import { stageSchema } from '#contract/bodies.ts'
+import { stageSchema } from '#contract/documents.ts'
 import { DatabaseError, type Database, type Queryable } from '../db/database.ts'
 import { takeFromTray } from '../queries/devices.ts'
-import { insertFrame, maybeOneFrame } from '../queries/frames.ts'
+import { insertFrame, findFrame } from '../queries/frames.ts'
 import * as jobs from '../queries/jobs.ts'
-import { stockTakenBy } from '../queries/materials.ts'
-import { insertPlayer, maybeOnePlayer, updatePlayerFacts } from '../queries/players.ts'
+import { insertPlayer, findPlayer, updatePlayerFacts } from '../queries/players.ts'
 import { settleStock } from '../drawer/settleStock.ts'
 import { applyOnce, headOf } from './edits.ts'
-import { exportJob, importJob, parseJobFile } from './jobFile.ts'
-import { notFound, Refusal, staleEdit } from './problems.ts'
-
-export async function jobView(db: Queryable, id: string): Promise<JobView> {
-  const job = await jobs.maybeOneJob(db, id)
-  if (!job) throw notFound('job')
-  const [frame, stages, readings, taken] = await Promise.all([
-    maybeOneFrame(db, job.frameId),
-    jobs.manySavedStages(db, id),
-    jobs.manyReadings(db, id),
-    stockTakenBy(db, id),
-  ])
-  return { job, frame: frame!, stages, readings, taken }
-}
+import { exportJob, importJob, parseJobFile } from '../jobs/jobFile.ts'
+import { notFound, Refusal, staleEdit } from '../refusal.ts'
 
 const noTicket = { owner: '', due: '', price: '', strings: '', returnToOriginal: false }
 
@@ -50,19 +37,18 @@ export function jobRoutes(db: Database, now: () => Date, beforeImport: () => Pro
     const input = newJobSchema.parse(request.body)
     await db
       .transaction(async (tx) => {
-        if (await jobs.maybeOneJob(tx, input.id)) return
+        if (await jobs.findJob(tx, input.id)) return
         const playerId = input.player ? await playerFor(tx, input.player) : null
         const frameId = input.frame.id
         if ('label' in input.frame)
           await insertFrame(tx, { ...input.frame, playerId: input.frame.playerId ?? playerId })
-        else if (!(await maybeOneFrame(tx, frameId))) throw notFound('frame')
+        else if (!(await findFrame(tx, frameId))) throw notFound('frame')
         await jobs.insertJob(tx, { id: input.id, kind: input.kind, frameId, ticket: { ...noTicket, ...input.ticket } })
         if (playerId) await savePlayerStage(tx, input.id, playerId)
       })
       .catch(async (error: unknown) => {
         // The same new job twice at once: one of them made it, and it is the same.
-        const twice =
-          error instanceof DatabaseError && error.sqlState === '23505' && (await jobs.maybeOneJob(db, input.id))
+        const twice = error instanceof DatabaseError && error.sqlState === '23505' && (await jobs.findJob(db, input.id))
         if (!twice) throw error
       })
     response.status(201).json(await jobView(db, input.id))
@@ -76,7 +62,7 @@ export function jobRoutes(db: Database, now: () => Date, beforeImport: () => Pro
     const { player } = becomeJobSchema.parse(request.body)
     const id = request.params.id
     await db.transaction(async (tx) => {
-      if (!(await jobs.maybeOneJob(tx, id))) throw notFound('job')
+      if (!(await jobs.findJob(tx, id))) throw notFound('job')
       await jobs.makeJobProper(tx, id)
       await savePlayerStage(tx, id, await playerFor(tx, player))
     })
@@ -86,7 +72,7 @@ export function jobRoutes(db: Database, now: () => Date, beforeImport: () => Pro
   router.put('/jobs/:id/ticket', async (request, response) => {
     const { ticket, expected } = saveTicketSchema.parse(request.body)
     const { id } = request.params
-    const one = async (tx: Queryable) => (await jobs.maybeOneJob(tx, id)) ?? absent('job')
+    const one = async (tx: Queryable) => (await jobs.findJob(tx, id)) ?? absent('job')
     response.json(
       await applyOnce(
         db,
@@ -103,7 +89,7 @@ export function jobRoutes(db: Database, now: () => Date, beforeImport: () => Pro
     const { id } = request.params
     const stage = stageSchema.parse(request.params.stage)
     const { expected, body, used, by, readings } = saveStageSchema.parse(request.body)
-    const parsed = bodySchemas[stage].parse(body)
+    const parsed = documentSchemas[stage].parse(body)
     const { typedAt: at } = headOf(request)
     response.json(
       await applyOnce(
@@ -111,52 +97,45 @@ export function jobRoutes(db: Database, now: () => Date, beforeImport: () => Pro
         request,
         `stage ${id} ${stage}`,
         async (tx) => {
-          if (!(await jobs.maybeOneJob(tx, id))) throw notFound('job')
-          const marks = await jobs.manyRevisionMarks(tx, id, stage)
+          if (!(await jobs.findJob(tx, id))) throw notFound('job')
+          const marks = await jobs.stageRevisions.marks(tx, [id, stage])
           const current = marks.at(-1)?.revision ?? 0
           if (current !== expected) throw staleEdit({ current, expected, stage })
           await keepReadings(tx, id, readings)
           await jobs.appendRevision(tx, id, stage, editMark(marks), { body: parsed, used, by, at })
           if (stage === 'player') {
-            const { playerId, facts } = bodySchemas.player.parse(parsed)
+            const { playerId, facts } = documentSchemas.player.parse(parsed)
             if (playerId) await updatePlayerFacts(tx, playerId, facts)
           }
           if (stage === 'check') await settleStock(tx, id)
-          return jobs.maybeSavedStage(tx, id, stage)
+          return jobs.findSavedStage(tx, id, stage)
         },
-        (tx) => jobs.maybeSavedStage(tx, id, stage),
+        (tx) => jobs.findSavedStage(tx, id, stage),
       ),
     )
   })
 
-  for (const [path, pick, empty] of [
-    ['undo', undoMark, 'undo.nothing'],
-    ['redo', redoMark, 'redo.nothing'],
-  ] as const) {
-    router.post(`/jobs/:id/stages/:stage/${path}`, async (request, response) => {
+  for (const direction of ['undo', 'redo'] as const) {
+    router.post(`/jobs/:id/stages/:stage/${direction}`, async (request, response) => {
       const { id } = request.params
       const stage = stageSchema.parse(request.params.stage)
       const { expected, by } = stepBackSchema.parse(request.body)
       response.json(
         await db.transaction(async (tx) => {
-          const marks = await jobs.manyRevisionMarks(tx, id, stage)
-          if (marks.length === 0) throw notFound('stage')
-          if (marks.at(-1)!.revision !== expected) throw staleEdit({ current: marks.at(-1)!.revision, expected, stage })
-          const mark = pick(marks, mayBeEmptied(stage))
-          if (!mark) throw new Refusal(409, empty)
-          await jobs.appendRevision(tx, id, stage, mark, {
-            ...(await jobs.oneRevision(tx, id, stage, mark.contentOf)),
-            by,
-          })
+          const step = await jobs.stageRevisions.step(tx, [id, stage], direction, expected, mayBeEmptied(stage))
+          if (step === 'missing') throw notFound('stage')
+          if (step === 'stale') throw staleEdit({ expected, stage })
+          if (step === 'nothing') throw new Refusal(409, `${direction}.nothing`)
+          await jobs.appendRevision(tx, id, stage, step.mark, { ...step.content, by })
           if (stage === 'check') await settleStock(tx, id)
-          return jobs.maybeSavedStage(tx, id, stage)
+          return jobs.findSavedStage(tx, id, stage)
         }),
       )
     })
   }
 
   router.get('/jobs/:id/stages/:stage/history', async (request, response) => {
-    response.json(await jobs.manyRevisions(db, request.params.id, stageSchema.parse(request.params.stage)))
+    response.json(await jobs.listRevisions(db, request.params.id, stageSchema.parse(request.params.stage)))
   })
 
   router.post('/jobs/:id/readings', async (request, response) => {
@@ -170,13 +149,13 @@ export function jobRoutes(db: Database, now: () => Date, beforeImport: () => Pro
 
   const keepInJob = (jobId: string, readings: Reading[]) =>
     db.transaction(async (tx) => {
-      if (!(await jobs.maybeOneJob(tx, jobId))) throw notFound('job')
+      if (!(await jobs.findJob(tx, jobId))) throw notFound('job')
       return keepReadings(tx, jobId, readings)
     })
 
   router.get('/jobs/:id/export', async (request, response) => {
     const file = await exportJob(db, request.params.id, now().toISOString())
-    const job = await jobs.maybeOneJob(db, request.params.id)
+    const job = await jobs.findJob(db, request.params.id)
     response.setHeader('Content-Disposition', `attachment; filename="kevro-job-${job!.number}.json"`)
     response.type('application/json').send(JSON.stringify(file, null, 2))
   })
@@ -215,7 +194,7 @@ const absent = (what: string): never => {
 
 async function playerFor(tx: Queryable, player: NonNullable<NewJob['player']>): Promise<string> {
   if ('id' in player) {
-    if (!(await maybeOnePlayer(tx, player.id))) throw notFound('player')
+    if (!(await findPlayer(tx, player.id))) throw notFound('player')
     return player.id
   }
   const id = randomUUID()
@@ -224,8 +203,8 @@ async function playerFor(tx: Queryable, player: NonNullable<NewJob['player']>): 
 }
 
 async function savePlayerStage(tx: Queryable, jobId: string, playerId: string): Promise<void> {
-  const player = (await maybeOnePlayer(tx, playerId))!
-  const marks = await jobs.manyRevisionMarks(tx, jobId, 'player')
+  const player = (await findPlayer(tx, playerId))!
+  const marks = await jobs.stageRevisions.marks(tx, [jobId, 'player'])
   await jobs.appendRevision(tx, jobId, 'player', editMark(marks), {
     body: { playerId, facts: player.facts },
     used: {},

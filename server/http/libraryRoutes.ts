@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import express, { Router } from 'express'
 import { LIBRARY_COLUMNS, setupKey, withReports, writeLibrary } from '#core/compare/libraryTable.ts'
-import { SPORTS } from '#core/sports/profile.ts'
+import { SPORTS } from '#core/sports/sports.ts'
 import {
   LIBRARY_FILE_VERSION,
   rawImportSchema,
@@ -19,10 +19,10 @@ import { writeCsv } from '#contract/csv.ts'
 import { sameContent } from '#contract/sameContent.ts'
 import { z } from 'zod'
 import type { Database, Queryable } from '../db/database.ts'
-import { manyComparables, manyMeasuredFrames } from '../library/measuredFrames.ts'
+import { listComparables, listMeasuredFrames } from '../library/measuredFrames.ts'
 import * as library from '../queries/library.ts'
 import { applyOnce } from './edits.ts'
-import { notFound, Refusal, staleEdit } from './problems.ts'
+import { notFound, Refusal, staleEdit } from '../refusal.ts'
 
 const EXPORT_AT_ONCE = 200
 /** From so many new setups on the index is tidied. */
@@ -47,7 +47,7 @@ export function libraryRoutes(db: Database, beforeImport: () => Promise<void>): 
 
   router.get('/references', async (request, response) => {
     const ids = String(request.query.ids ?? '')
-    response.json(await manyComparables(db, ids === '' ? [] : ids.split(',').slice(0, 200)))
+    response.json(await listComparables(db, ids === '' ? [] : ids.split(',').slice(0, 200)))
   })
 
   router.post('/library/search', async (request, response) => {
@@ -62,7 +62,7 @@ export function libraryRoutes(db: Database, beforeImport: () => Promise<void>): 
   router.get('/library/measured', async (request, response) => {
     const sport = z.enum(SPORTS).parse(request.query.sport)
     const player = z.string().max(80).optional().parse(request.query.player)
-    response.json(await manyMeasuredFrames(db, sport, player || null))
+    response.json(await listMeasuredFrames(db, sport, player || null))
   })
 
   /** In pieces, so that others get their turn: all are looked at before the first is taken in. */
@@ -100,18 +100,18 @@ export function libraryRoutes(db: Database, beforeImport: () => Promise<void>): 
   })
 
   router.get('/library/:id', async (request, response) => {
-    const found = await library.maybeOneReference(db, request.params.id)
+    const found = await library.findReference(db, request.params.id)
     if (!found) throw notFound('setup')
     response.json(found)
   })
   router.get('/library/:id/history', async (request, response) => {
-    response.json(await library.manySetupRevisions(db, request.params.id))
+    response.json(await library.listSetupRevisions(db, request.params.id))
   })
 
   router.put('/library/:id', async (request, response) => {
     const { body, expected, by } = saveSetupSchema.parse(request.body)
     const { id } = request.params
-    const current = (tx: Queryable) => library.maybeOneReference(tx, id)
+    const current = (tx: Queryable) => library.findReference(tx, id)
     const save = async (tx: Queryable) => {
       const held = await current(tx)
       if (expected === 0) {
@@ -129,7 +129,7 @@ export function libraryRoutes(db: Database, beforeImport: () => Promise<void>): 
   router.post('/library/:id/retire', async (request, response) => {
     const { retired, expected, by } = retireSchema.parse(request.body)
     const saved = await db.transaction(async (tx) => {
-      const held = await library.maybeOneReference(tx, request.params.id)
+      const held = await library.findReference(tx, request.params.id)
       if (!held) throw notFound('setup')
       return library.updateReference(tx, held.id, { body: bodyOf(held), retired }, expected, by)
     })
@@ -141,8 +141,8 @@ export function libraryRoutes(db: Database, beforeImport: () => Promise<void>): 
   router.post('/library/:id/merge', async (request, response) => {
     const { from, expected, by } = mergeSchema.parse(request.body)
     const saved = await db.transaction(async (tx) => {
-      const held = await library.maybeOneReference(tx, request.params.id)
-      const other = await library.maybeOneReference(tx, from)
+      const held = await library.findReference(tx, request.params.id)
+      const other = await library.findReference(tx, from)
       if (!held || !other || held.id === other.id || held.sport !== other.sport) throw notFound('setup')
       const reports = withReports(held.reports, other.reports, randomUUID)
       await library.updateReference(tx, other.id, { body: bodyOf(other), retired: true }, other.revision, by)
@@ -176,9 +176,9 @@ async function takeIn(
   commit: boolean,
   by: string,
 ): Promise<ImportAnswer['standing']> {
-  const held = await library.manyIdsByKey(tx, setups.map(setupKey))
+  const held = await library.listIdsByKey(tx, setups.map(setupKey))
   const known = new Map(
-    (await library.manyReferencesById(tx, [...new Set(held.values())])).map((r) => [r.id, r] as const),
+    (await library.listReferencesById(tx, [...new Set(held.values())])).map((r) => [r.id, r] as const),
   )
   const standing: ImportAnswer['standing'] = []
   const fresh: { id: string; body: SetupBody }[] = []

@@ -1,27 +1,9 @@
 import type { ErrorRequestHandler } from 'express'
 import { ZodError } from 'zod'
 import { Problem } from '#core/problem.ts'
-import { wordsFor, type ApiError } from '#contract/errors.ts'
+import { wordsFor, type ApiError } from '#contract/messages/errors.ts'
 import { DatabaseError } from '../db/database.ts'
-
-/** A refusal with its HTTP status; the words come from the code. */
-export class Refusal extends Error {
-  readonly status: number
-  readonly code: string
-  readonly path: string
-  readonly data: Record<string, unknown>
-
-  constructor(status: number, code: string, path = '', data: Record<string, unknown> = {}) {
-    super(code)
-    this.status = status
-    this.code = code
-    this.path = path
-    this.data = data
-  }
-}
-
-export const notFound = (what: string) => new Refusal(404, 'not.found', '', { what })
-export const staleEdit = (data: Record<string, unknown> = {}) => new Refusal(409, 'edit.stale', '', data)
+import { notFound, Refusal, staleEdit } from '../refusal.ts'
 
 /** SQLSTATE to refusal, in one place. */
 function ofDatabase(error: DatabaseError): Refusal {

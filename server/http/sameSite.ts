@@ -1,5 +1,5 @@
 import type { RequestHandler } from 'express'
-import { Refusal } from './problems.ts'
+import { Refusal } from '../refusal.ts'
 
 const HARMLESS = new Set(['GET', 'HEAD'])
 const OWN = new Set(['same-origin', 'none'])

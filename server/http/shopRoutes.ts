@@ -10,15 +10,15 @@ import {
   type Overview,
 } from '#contract/entities.ts'
 import type { Database, Queryable } from '../db/database.ts'
-import { manyFrameChoices, maybeOneFrame, updateFrame } from '../queries/frames.ts'
-import { manyJobSummaries, oneCount, retireJob } from '../queries/jobs.ts'
-import { manyMaterials, maybeOneMaterial, putMaterial } from '../queries/materials.ts'
-import { manyPlayerChoices } from '../queries/players.ts'
+import { listFrameChoices, findFrame, updateFrame } from '../queries/frames.ts'
+import { listJobSummaries, oneCount, retireJob } from '../queries/jobs.ts'
+import { listMaterials, findMaterial, putMaterial } from '../queries/materials.ts'
+import { listPlayerChoices } from '../queries/players.ts'
 import { retirer } from '../queries/rows.ts'
 import { oneShop, updateShop } from '../queries/shop.ts'
 import { applyOnce } from './edits.ts'
 import { wrongWith } from '../backup/backups.ts'
-import { notFound, Refusal } from './problems.ts'
+import { notFound, Refusal } from '../refusal.ts'
 
 const findSchema = z.object({ find: z.string().max(200).default('') })
 const frameFindSchema = findSchema.extend({ sport: sportSchema, player: z.string().max(80).default('') })
@@ -36,7 +36,7 @@ export function shopRoutes(db: Database, alarms: readonly string[]): Router {
   const router = Router()
 
   router.get('/overview', async (_request, response) => {
-    const [shop, page] = await Promise.all([oneShop(db), manyJobSummaries(db)])
+    const [shop, page] = await Promise.all([oneShop(db), listJobSummaries(db)])
     response.json({ shop, ...page, alarms: [...alarms] } satisfies Overview)
   })
   router.get('/counts', async (_request, response) => {
@@ -45,14 +45,14 @@ export function shopRoutes(db: Database, alarms: readonly string[]): Router {
   router.get('/jobs', async (request, response) => {
     const { retired, limit, ...search } = request.query
     const asked = { ...search, retired: retired === 'true', ...(limit ? { limit: Number(limit) } : {}) }
-    response.json(await manyJobSummaries(db, jobSearchSchema.parse(asked)))
+    response.json(await listJobSummaries(db, jobSearchSchema.parse(asked)))
   })
   router.get('/players', async (request, response) => {
-    response.json(await manyPlayerChoices(db, findSchema.parse(request.query).find))
+    response.json(await listPlayerChoices(db, findSchema.parse(request.query).find))
   })
   router.get('/frames', async (request, response) => {
     const { sport, player, find } = frameFindSchema.parse(request.query)
-    response.json(await manyFrameChoices(db, { sport, playerId: player || null, find }))
+    response.json(await listFrameChoices(db, { sport, playerId: player || null, find }))
   })
 
   for (const [what, retire] of Object.entries(RETIRE))
@@ -74,13 +74,13 @@ export function shopRoutes(db: Database, alarms: readonly string[]): Router {
   })
 
   router.get('/frames/:id', async (request, response) => {
-    const frame = await maybeOneFrame(db, request.params.id)
+    const frame = await findFrame(db, request.params.id)
     if (!frame) throw notFound('frame')
     response.json(frame)
   })
   router.put('/frames/:id', async (request, response) => {
     const frame = frameSchema.parse({ ...request.body, id: request.params.id })
-    const current = (tx: Queryable) => maybeOneFrame(tx, frame.id)
+    const current = (tx: Queryable) => findFrame(tx, frame.id)
     const change = async (tx: Queryable) => {
       const saved = await updateFrame(tx, frame)
       if (!saved && !(await current(tx))) throw notFound('frame')
@@ -90,12 +90,12 @@ export function shopRoutes(db: Database, alarms: readonly string[]): Router {
   })
 
   router.get('/materials', async (_request, response) => {
-    response.json(await manyMaterials(db))
+    response.json(await listMaterials(db))
   })
 
   router.put('/materials/:id', async (request, response) => {
     const material = materialSchema.parse({ ...request.body, id: request.params.id })
-    const current = (tx: Queryable) => maybeOneMaterial(tx, material.id)
+    const current = (tx: Queryable) => findMaterial(tx, material.id)
     response.json(await applyOnce(db, request, `material ${material.id}`, (tx) => putMaterial(tx, material), current))
   })
 

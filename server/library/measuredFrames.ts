@@ -1,32 +1,22 @@
-import { bodiesOf } from '#contract/entities.ts'
+import { documentsOf } from '#contract/entities.ts'
+import { jobInputOf } from '#contract/jobInput.ts'
 import { singleReport } from '#core/compare/setup.ts'
 import { estimateOf } from '#core/frame/state.ts'
-import { pictureOf } from '#core/job/picture.ts'
+import { deriveJob } from '#core/job/derive.ts'
 import { instrumentsOf } from '#core/measure/instruments.ts'
 import { QUANTITIES } from '#core/quantities/units.ts'
-import { profileOf } from '#core/sports/sports.ts'
 import { JOB_REFERENCE, type Reference } from '#contract/library.ts'
 import type { Queryable } from '../db/database.ts'
-import { manyReferencesById } from '../queries/library.ts'
-import { jobView } from '../http/jobRoutes.ts'
-import { manyMeasuredJobs } from '../queries/jobs.ts'
+import { listReferencesById } from '../queries/library.ts'
+import { jobView } from '../jobs/jobView.ts'
+import { listMeasuredJobs } from '../queries/jobs.ts'
 
 /** A frame as one of the shop's jobs measured it, the final readings where there are any, in the form of a library setup; null while nothing was measured. */
-export async function maybeMeasuredFrame(db: Queryable, jobId: string): Promise<Reference | null> {
+export async function findMeasuredFrame(db: Queryable, jobId: string): Promise<Reference | null> {
   const view = await jobView(db, jobId).catch(() => null)
   if (!view) return null
-  const profile = profileOf(view.frame.sport)
-  const bodies = bodiesOf(view.stages)
-  const picture = pictureOf({
-    profile,
-    geometry: view.frame.geometry,
-    ownStrings: view.frame.ownStrings,
-    bodies,
-    used: {},
-    readings: view.readings,
-    references: [],
-    materials: [],
-  })
+  const documents = documentsOf(view.stages)
+  const picture = deriveJob(jobInputOf(view, [], []))
   const final = picture.checked.state.massG !== null
   const read = final ? picture.checked : picture.measured
   const { state } = read
@@ -35,9 +25,9 @@ export async function maybeMeasuredFrame(db: Queryable, jobId: string): Promise<
   return {
     id: `${JOB_REFERENCE}${jobId}`,
     sport: view.frame.sport,
-    name: `${bodies.player?.facts.name ?? view.frame.label}, job ${view.job.number}`,
+    name: `${documents.player?.facts.name ?? view.frame.label}, job ${view.job.number}`,
     kind: 'shop',
-    style: bodies.player?.facts.style ?? '',
+    style: documents.player?.facts.style ?? '',
     painted: '',
     really: view.frame.label,
     shape: '',
@@ -63,21 +53,21 @@ export async function maybeMeasuredFrame(db: Queryable, jobId: string): Promise<
 }
 
 /** Setups by id, of the library and of the shop's own jobs alike; those that are not there are left out. */
-export async function manyComparables(db: Queryable, ids: readonly string[]): Promise<Reference[]> {
+export async function listComparables(db: Queryable, ids: readonly string[]): Promise<Reference[]> {
   const own = ids.filter((id) => id.startsWith(JOB_REFERENCE))
   const [library, measured] = await Promise.all([
-    manyReferencesById(
+    listReferencesById(
       db,
       ids.filter((id) => !id.startsWith(JOB_REFERENCE)),
     ),
-    Promise.all(own.map((id) => maybeMeasuredFrame(db, id.slice(JOB_REFERENCE.length)))),
+    Promise.all(own.map((id) => findMeasuredFrame(db, id.slice(JOB_REFERENCE.length)))),
   ])
   const found = new Map([...library, ...measured.flatMap((m) => m ?? [])].map((r) => [r.id, r]))
   return ids.flatMap((id) => found.get(id) ?? [])
 }
 
 /** The shop's measured frames of a sport, the newest first; of one player where one is named. */
-export async function manyMeasuredFrames(db: Queryable, sport: string, playerId: string | null): Promise<Reference[]> {
-  const ids = await manyMeasuredJobs(db, sport, playerId)
-  return (await Promise.all(ids.map((id) => maybeMeasuredFrame(db, id)))).flatMap((m) => m ?? [])
+export async function listMeasuredFrames(db: Queryable, sport: string, playerId: string | null): Promise<Reference[]> {
+  const ids = await listMeasuredJobs(db, sport, playerId)
+  return (await Promise.all(ids.map((id) => findMeasuredFrame(db, id)))).flatMap((m) => m ?? [])
 }

@@ -13,11 +13,11 @@ import { iso } from './rows.ts'
 
 const DEVICE = 'id, name, kind, serial, link, check_days AS "checkDays", revision'
 
-export async function manyDevices(db: Queryable): Promise<Device[]> {
+export async function listDevices(db: Queryable): Promise<Device[]> {
   return (await db.query(`SELECT ${DEVICE} FROM device ORDER BY name, id`)).map((row) => deviceSchema.parse(row))
 }
 
-export async function maybeOneDevice(db: Queryable, id: string): Promise<Device | null> {
+export async function findDevice(db: Queryable, id: string): Promise<Device | null> {
   const [row] = await db.query(`SELECT ${DEVICE} FROM device WHERE id = $1`, [id])
   return row ? deviceSchema.parse(row) : null
 }
@@ -39,7 +39,7 @@ export async function putDevice(db: Queryable, d: Device): Promise<Device | null
   return row ? deviceSchema.parse(row) : null
 }
 
-export async function manyBodies(db: Queryable): Promise<ReferenceBody[]> {
+export async function listBodies(db: Queryable): Promise<ReferenceBody[]> {
   const rows = await db.query('SELECT id, name, quantity, value, u FROM reference_body ORDER BY quantity, value, id')
   return rows.map((row) => bodySchema.parse(row))
 }
@@ -56,7 +56,7 @@ export async function putBody(db: Queryable, b: ReferenceBody): Promise<Referenc
 const CHECK = 'id, device_id AS "deviceId", quantity, points, applied, by_initials AS by, note, at'
 const checkOf = (row: Row): DeviceCheck => checkSchema.parse({ ...row, at: iso(row.at) })
 
-export async function manyChecks(db: Queryable): Promise<DeviceCheck[]> {
+export async function listChecks(db: Queryable): Promise<DeviceCheck[]> {
   return (await db.query(`SELECT ${CHECK} FROM device_check ORDER BY at, id`)).flatMap((row) =>
     readable([row], checkOf),
   )
@@ -77,7 +77,7 @@ const TRAY = 'id, device_id AS "deviceId", quantity, raw, axis_cm AS "axisCm", w
 const trayOf = (row: Row): TrayReading => trayReadingSchema.parse({ ...row, at: iso(row.at) })
 
 /** What devices sent and nobody has put anywhere yet: the newest 200, oldest first. */
-export async function manyUntaken(db: Queryable): Promise<TrayReading[]> {
+export async function listUntaken(db: Queryable): Promise<TrayReading[]> {
   const rows = await db.query(
     `SELECT * FROM (SELECT ${TRAY}, seq FROM device_reading WHERE taken_for IS NULL ORDER BY at DESC, seq DESC LIMIT 200) t ORDER BY at, seq`,
   )
@@ -103,7 +103,7 @@ function readable<T>(rows: readonly Row[], read: (row: Row) => T): T[] {
  * kept under that number is another reading.
  * @returns null when this line was kept before
  */
-export async function maybeKeepReading(
+export async function keepReading(
   db: Queryable,
   r: Omit<TrayReading, 'at' | 'takenFor'> & { session: string; seq: number },
 ): Promise<TrayReading | null> {

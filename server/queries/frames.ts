@@ -6,7 +6,7 @@ const COLUMNS =
   'id, label, maker, model, unit, player_id AS "playerId", geometry, sport, own_strings AS "ownStrings", revision'
 
 /** Frames of a sport to choose from, by label; of one player, and those of nobody, where one is named. */
-export async function manyFrameChoices(
+export async function listFrameChoices(
   db: Queryable,
   { sport, playerId, find }: { sport: string; playerId: string | null; find: string },
   limit = 50,
@@ -21,7 +21,7 @@ export async function manyFrameChoices(
   return rows.map((row) => choiceSchema.parse(row))
 }
 
-export async function maybeOneFrame(db: Queryable, id: string): Promise<Frame | null> {
+export async function findFrame(db: Queryable, id: string): Promise<Frame | null> {
   const [row] = await db.query(`SELECT ${COLUMNS} FROM frame WHERE id = $1`, [id])
   return row ? frameSchema.parse(row) : null
 }

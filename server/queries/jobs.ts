@@ -1,8 +1,7 @@
 import { STAGES, type Stage } from '#core/job/stages.ts'
-import type { RevisionMark } from '#core/job/revisions.ts'
-import { redoMark, undoMark } from '#core/job/revisions.ts'
+import { type RevisionMark, redoMark, undoMark } from '#core/job/revisions.ts'
 import { z } from 'zod'
-import { bodySchemas } from '#contract/bodies.ts'
+import { documentSchemas, stageSchema } from '#contract/documents.ts'
 import {
   countsSchema,
   jobRowSchema,
@@ -22,12 +21,13 @@ import {
   type StoredReadingRow,
 } from '#contract/entities.ts'
 import type { Queryable, Row } from '../db/database.ts'
+import { readMark, revisionsIn } from './revisions.ts'
 import { iso, likesOf } from './rows.ts'
 
 const JOB = 'id, number, kind, frame_id AS "frameId", ticket, created_at, revision'
 const jobOf = (row: Row): JobRow => jobRowSchema.parse({ ...row, createdAt: iso(row.created_at) })
 
-export async function maybeOneJob(db: Queryable, id: string): Promise<JobRow | null> {
+export async function findJob(db: Queryable, id: string): Promise<JobRow | null> {
   const [row] = await db.query(`SELECT ${JOB} FROM job WHERE id = $1`, [id])
   return row ? jobOf(row) : null
 }
@@ -76,7 +76,7 @@ function readKey(key: string): z.infer<typeof keySchema> | null {
 }
 
 /** One page of the queue, the newest change first, with what it takes to ask for the next one. */
-export async function manyJobSummaries(db: Queryable, input: Partial<JobSearch> = {}): Promise<JobPage> {
+export async function listJobSummaries(db: Queryable, input: Partial<JobSearch> = {}): Promise<JobPage> {
   const search = jobSearchSchema.parse(input)
   const params: unknown[] = [search.retired]
   const put = (value: unknown) => `$${params.push(value)}`
@@ -127,38 +127,18 @@ export async function retireJob(db: Queryable, id: string, retired: boolean): Pr
   return row !== undefined
 }
 
-/** Marks of all revisions of a stage, oldest first. */
-export async function manyRevisionMarks(db: Queryable, jobId: string, stage: Stage): Promise<RevisionMark[]> {
-  const rows = await db.query(
-    `SELECT revision, kind, content_of AS "contentOf", redo_to AS "redoTo" FROM stage_revision WHERE job_id = $1 AND stage = $2 ORDER BY revision`,
-    [jobId, stage],
-  )
-  return rows as unknown as RevisionMark[]
-}
+/** Every change of every stage. */
+export const stageRevisions = revisionsIn('stage_revision', ['job_id', 'stage'], { body: null, used: {} })
 
+/** Appends a revision of a stage, and keeps up what the list of jobs shows of it. */
 export async function appendRevision(
   db: Queryable,
   jobId: string,
   stage: Stage,
   mark: RevisionMark,
-  content: { body: unknown; used: unknown; by: string; at?: string | null },
+  content: { body?: unknown; used?: unknown; by: string; at?: string | null },
 ): Promise<void> {
-  await db.query(
-    `INSERT INTO stage_revision (job_id, stage, revision, kind, content_of, redo_to, body, used, by_initials, at)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, COALESCE($10::timestamptz, now()))`,
-    [
-      jobId,
-      stage,
-      mark.revision,
-      mark.kind,
-      mark.contentOf,
-      mark.redoTo,
-      JSON.stringify(content.body),
-      JSON.stringify(content.used),
-      content.by,
-      content.at ?? null,
-    ],
-  )
+  await stageRevisions.append(db, [jobId, stage], mark, { body: content.body, used: content.used }, content)
   await putInIndex(db, jobId, stage, content.body, content.at)
 }
 
@@ -175,30 +155,15 @@ async function putInIndex(
   const put = (value: unknown) => `$${params.push(value)}::text`
   if (body !== null) set[1] = `saved = array_append(array_remove(saved, $3), $3)`
   if (stage === 'player' && body !== null) {
-    const { playerId, facts } = bodySchemas.player.parse(body)
+    const { playerId, facts } = documentSchemas.player.parse(body)
     set.push(`player_id = ${put(playerId)}`, `player_name = ${put(facts.name)}`)
   }
   if (stage === 'check')
-    set.push(`signed_by = ${put(body === null ? null : (bodySchemas.check.parse(body).signed?.by ?? null))}`)
+    set.push(`signed_by = ${put(body === null ? null : (documentSchemas.check.parse(body).signed?.by ?? null))}`)
   await db.query(`UPDATE job_index SET ${set.join(', ')} WHERE job_id = $1`, params)
 }
 
-/** Content of a revision; 0 is the empty one before the first. */
-export async function oneRevision(
-  db: Queryable,
-  jobId: string,
-  stage: Stage,
-  revision: number,
-): Promise<{ body: unknown; used: unknown }> {
-  if (revision === 0) return { body: null, used: {} }
-  const [row] = await db.query(
-    'SELECT body, used FROM stage_revision WHERE job_id = $1 AND stage = $2 AND revision = $3',
-    [jobId, stage, revision],
-  )
-  return row as { body: unknown; used: unknown }
-}
-
-export async function manyRevisions(db: Queryable, jobId: string, stage: Stage): Promise<RevisionRow[]> {
+export async function listRevisions(db: Queryable, jobId: string, stage: Stage): Promise<RevisionRow[]> {
   const rows = await db.query(
     `SELECT revision, kind, body, at, by_initials AS by FROM stage_revision WHERE job_id = $1 AND stage = $2 ORDER BY revision DESC LIMIT 200`,
     [jobId, stage],
@@ -207,7 +172,7 @@ export async function manyRevisions(db: Queryable, jobId: string, stage: Stage):
 }
 
 /** All revisions of all stages with everything that an export needs. */
-export async function manyFullRevisions(
+export async function listFullRevisions(
   db: Queryable,
   jobId: string,
 ): Promise<
@@ -237,23 +202,23 @@ const NEWEST = `
   ) m JOIN stage_revision r ON r.job_id = m.job_id AND r.stage = m.stage AND r.revision = m.newest`
 
 /** The latest revision of each stage. */
-export async function manySavedStages(db: Queryable, jobId: string): Promise<SavedStage[]> {
+export async function listSavedStages(db: Queryable, jobId: string): Promise<SavedStage[]> {
   const rows = await db.query(`SELECT ${SAVED} ${NEWEST}`, [jobId, null])
   return STAGES.flatMap((stage) => rows.filter((row) => row.stage === stage).map(savedStageOf))
 }
 
-export async function maybeSavedStage(db: Queryable, jobId: string, stage: Stage): Promise<SavedStage | null> {
+export async function findSavedStage(db: Queryable, jobId: string, stage: Stage): Promise<SavedStage | null> {
   const [row] = await db.query(`SELECT ${SAVED} ${NEWEST}`, [jobId, stage])
   return row ? savedStageOf(row) : null
 }
 
+const savedSchema = z.object({ stage: stageSchema })
 function savedStageOf(row: Row): SavedStage {
-  const marks = row.marks as RevisionMark[]
-  const stage = row.stage as Stage
+  const marks = z.array(z.unknown()).parse(row.marks).map(readMark)
+  const { stage } = savedSchema.parse(row)
+  // What older versions did not yet ask for is filled in on the way out.
   return savedStageSchema.parse({
     ...row,
-    // What older versions did not yet ask for is filled in on the way out.
-    body: row.body === null ? null : bodySchemas[stage].parse(row.body),
     at: iso(row.at),
     canUndo: undoMark(marks, mayBeEmptied(stage)) !== null,
     canRedo: redoMark(marks) !== null,
@@ -264,7 +229,7 @@ const READING = `id, quantity, value, axis_cm AS "axisCm", method_id AS "methodI
   note, typed, purpose, taken_at, by_initials AS by, supersedes`
 const readingOf = (row: Row): StoredReadingRow => readingSchema.parse({ ...row, takenAt: iso(row.taken_at) })
 
-export async function manyReadings(db: Queryable, jobId: string): Promise<StoredReadingRow[]> {
+export async function listReadings(db: Queryable, jobId: string): Promise<StoredReadingRow[]> {
   return (await db.query(`SELECT ${READING} FROM reading WHERE job_id = $1 ORDER BY taken_at, id`, [jobId])).map(
     readingOf,
   )
@@ -312,7 +277,7 @@ export async function insertReadings(
 }
 
 /** Jobs of a sport with a measure stage, newest first; of one player where one is named. */
-export async function manyMeasuredJobs(db: Queryable, sport: string, playerId: string | null): Promise<string[]> {
+export async function listMeasuredJobs(db: Queryable, sport: string, playerId: string | null): Promise<string[]> {
   const rows = await db.query(
     `SELECT j.id FROM job_index i JOIN job j ON j.id = i.job_id JOIN frame f ON f.id = j.frame_id
      WHERE f.sport = $1 AND NOT i.retired AND 'measure' = ANY(i.saved) AND ($2::text IS NULL OR i.player_id = $2)

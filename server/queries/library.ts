@@ -1,4 +1,4 @@
-import { INDEX_VERSION, reachOf } from '#core/compare/nearness.ts'
+import { INDEX_VERSION, explainInfeasibility } from '#core/compare/nearness.ts'
 import { setupKey } from '#core/compare/libraryTable.ts'
 import { bestGrade, combined, standardState } from '#core/compare/setup.ts'
 import { estimateOf } from '#core/frame/state.ts'
@@ -32,13 +32,13 @@ const COLUMN: Record<Quantity, string> = {
   twistWeight: 'twist_weight',
 }
 
-export async function maybeOneReference(db: Queryable, id: string): Promise<Reference | null> {
+export async function findReference(db: Queryable, id: string): Promise<Reference | null> {
   const [row] = await db.query(`SELECT ${SETUP} FROM setup s WHERE id = $1`, [id])
   return row ? referenceOf(row) : null
 }
 
 /** In the order of the ids asked for; those that are not there are left out. */
-export async function manyReferencesById(db: Queryable, ids: readonly string[]): Promise<Reference[]> {
+export async function listReferencesById(db: Queryable, ids: readonly string[]): Promise<Reference[]> {
   if (ids.length === 0) return []
   const rows = await db.query(`SELECT ${SETUP} FROM setup s WHERE id = ANY($1)`, [ids])
   const found = new Map(rows.map((row) => [String(row.id), referenceOf(row)]))
@@ -46,7 +46,7 @@ export async function manyReferencesById(db: Queryable, ids: readonly string[]):
 }
 
 /** The setup of this sport and name, whatever the case. */
-export async function manyIdsByKey(db: Queryable, keys: readonly string[]): Promise<Map<string, string>> {
+export async function listIdsByKey(db: Queryable, keys: readonly string[]): Promise<Map<string, string>> {
   const rows = await db.query('SELECT key, setup_id FROM setup_index WHERE key = ANY($1) AND NOT retired', [keys])
   return new Map(rows.map((row) => [String(row.key), String(row.setup_id)]))
 }
@@ -93,7 +93,7 @@ export async function updateReference(
 }
 
 /** Earlier revisions, the newest first. */
-export async function manySetupRevisions(db: Queryable, id: string): Promise<SetupRevision[]> {
+export async function listSetupRevisions(db: Queryable, id: string): Promise<SetupRevision[]> {
   const rows = await db.query(
     `SELECT revision, body, retired, at, by_initials AS by FROM setup_revision WHERE setup_id = $1 ORDER BY revision DESC LIMIT 100`,
     [id],
@@ -196,7 +196,7 @@ function distanceOf(search: Search, params: unknown[]): string {
     const mine = search.near?.[quantity]
     if (mine === undefined) return []
     const column = `i.${COLUMN[quantity]}`
-    const c2 = put(reachOf(quantity, profile) ** 2)
+    const c2 = put(explainInfeasibility(quantity, profile) ** 2)
     const d2 = `(((${column} - ${put(mine)}) ^ 2 + ${column}_u ^ 2) / ${put(profile.tolerance[quantity] ** 2)})`
     return [`COALESCE(${c2} * ${d2} / (${c2} + ${d2}), ${c2})`]
   })
@@ -212,7 +212,7 @@ function leastOutside(search: Search, halfWidth: number): number {
   const known = QUANTITIES.filter((q) => search.near?.[q] !== undefined)
   return Math.min(
     ...known.map((q) => {
-      const c2 = reachOf(q, profile) ** 2
+      const c2 = explainInfeasibility(q, profile) ** 2
       return Math.sqrt((c2 * halfWidth ** 2) / (c2 + halfWidth ** 2))
     }),
   )
@@ -266,7 +266,7 @@ export async function searchLibrary(db: Queryable, input: LibrarySearch): Promis
     pageOfIds(db, search),
     db.query(`SELECT count(*)::int AS n FROM setup_index i WHERE ${where}`, params),
   ])
-  const rows = await manyReferencesById(
+  const rows = await listReferencesById(
     db,
     ids.map((row) => row.id),
   )

@@ -14,7 +14,7 @@ const materialOf = (row: Row): StoredMaterial =>
     zoneIds: row.zone_ids,
   })
 
-export async function manyMaterials(db: Queryable): Promise<StoredMaterial[]> {
+export async function listMaterials(db: Queryable): Promise<StoredMaterial[]> {
   const rows = await db.query(
     `SELECT ${COLUMNS} FROM material
      ORDER BY array_position(ARRAY['tape', 'fill', 'weight', 'sleeve', 'grip', 'overgrip', 'strings'], kind), lead DESC, width_cm, name, id`,
@@ -22,7 +22,7 @@ export async function manyMaterials(db: Queryable): Promise<StoredMaterial[]> {
   return rows.map(materialOf)
 }
 
-export async function maybeOneMaterial(db: Queryable, id: string): Promise<StoredMaterial | null> {
+export async function findMaterial(db: Queryable, id: string): Promise<StoredMaterial | null> {
   const [row] = await db.query(`SELECT ${COLUMNS} FROM material WHERE id = $1`, [id])
   return row ? materialOf(row) : null
 }

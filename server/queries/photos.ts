@@ -5,7 +5,7 @@ import { iso } from './rows.ts'
 const PHOTO = 'id, job_id AS "jobId", name, type, octet_length(content) AS bytes, by_initials AS by, at'
 const photoOf = (row: Row): Photo => photoSchema.parse({ ...row, at: iso(row.at) })
 
-export async function manyPhotos(db: Queryable, jobId: string): Promise<Photo[]> {
+export async function listPhotos(db: Queryable, jobId: string): Promise<Photo[]> {
   return (await db.query(`SELECT ${PHOTO} FROM photo WHERE job_id = $1 AND NOT retired ORDER BY at, id`, [jobId])).map(
     photoOf,
   )
@@ -25,7 +25,7 @@ export async function insertPhoto(
   return row ? photoOf(row) : null
 }
 
-export async function maybePhotoContent(
+export async function findPhotoContent(
   db: Queryable,
   id: string,
 ): Promise<{ type: string; content: Uint8Array } | null> {

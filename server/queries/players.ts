@@ -3,7 +3,7 @@ import type { Queryable } from '../db/database.ts'
 import { likesOf } from './rows.ts'
 
 /** Players to choose from, by name; those that hold every word of it. */
-export async function manyPlayerChoices(db: Queryable, find: string, limit = 50): Promise<Choice[]> {
+export async function listPlayerChoices(db: Queryable, find: string, limit = 50): Promise<Choice[]> {
   const rows = await db.query(
     `SELECT id, facts ->> 'name' AS name FROM player
      WHERE NOT retired AND ($1 = '' OR lower(facts ->> 'name') LIKE ALL($2::text[]))
@@ -13,7 +13,7 @@ export async function manyPlayerChoices(db: Queryable, find: string, limit = 50)
   return rows.map((row) => choiceSchema.parse(row))
 }
 
-export async function maybeOnePlayer(db: Queryable, id: string): Promise<Player | null> {
+export async function findPlayer(db: Queryable, id: string): Promise<Player | null> {
   const [row] = await db.query('SELECT id, facts, revision FROM player WHERE id = $1', [id])
   return row ? playerSchema.parse(row) : null
 }

@@ -1,15 +1,15 @@
 import { bestGrade, referenceState } from '#core/compare/setup.ts'
 import { feltOf } from '#core/compare/felt.ts'
-import { differenceOf } from '#core/compare/difference.ts'
+import { differenceOf } from '#core/quantities/difference.ts'
 import { conditionText } from '#core/frame/condition.ts'
 import { estimateOf } from '#core/frame/state.ts'
-import { guardsOnTarget, setupKindOf } from '#core/target/guards.ts'
+import { warningsOnTarget, setupKindOf } from '#core/targets/warnings.ts'
 import { fixed, unitMark, writeDifference, writeSpread, writeValue } from '#core/quantities/write.ts'
 import type { Quantity } from '#core/quantities/units.ts'
-import { reasonText } from '#contract/targetWords.ts'
+import { reasonText } from '#contract/messages/targets.ts'
 import { instrumentsOf, sharedVariance } from '#core/measure/instruments.ts'
-import { AIMED, QUANTITY_NAMES } from '#contract/words.ts'
-import { Refusal } from '../http/problems.ts'
+import { AIMED, QUANTITY_NAMES } from '#contract/messages/names.ts'
+import { Refusal } from '../refusal.ts'
 import type { SheetSource } from './load.ts'
 import { rowsSvg, type PrintedRow } from './rowsSvg.ts'
 import type { Sheet, SheetBlock } from './sheet.ts'
@@ -20,16 +20,16 @@ const MOST_CAUTIONS = 5
 
 /** One page for the player: the frame beside others, the target and why. @throws Refusal `sheet.notReady` */
 export function comparisonSheet(source: SheetSource, printedOn: string): Sheet {
-  const { view, shop, bodies, picture, references } = source
+  const { view, shop, documents, picture, references } = source
   const { state } = picture.measured
   const instruments = instrumentsOf(picture.measured)
   if (AIMED.every((q) => estimateOf(state, q) === null))
     throw new Refusal(409, 'sheet.notReady', '', { why: 'the frame has not been measured' })
   const { profile, geometry } = picture.work
   const lengthCm = geometry.lengthCm
-  const lines = bodies.target?.lines ?? {}
-  const player = bodies.player?.facts ?? null
-  const chosen = (bodies.compare?.referenceIds ?? [])
+  const lines = documents.target?.lines ?? {}
+  const player = documents.player?.facts ?? null
+  const chosen = (documents.compare?.referenceIds ?? [])
     .flatMap((id) => references.find((r) => r.id === id) ?? [])
     .slice(0, MOST_SETUPS)
     .map((reference) => ({ reference, state: referenceState(reference, picture, profile) }))
@@ -63,11 +63,11 @@ export function comparisonSheet(source: SheetSource, printedOn: string): Sheet {
     ]
   })
   const now = { state, condition: picture.condition, geometry, profile }
-  const guards = guardsOnTarget(now, player, lines, setupKindOf(lines, references))
-  const cautions = [...new Set(guards.map((g) => g.words))]
+  const warnings = warningsOnTarget(now, player, lines, setupKindOf(lines, references))
+  const cautions = [...new Set(warnings.map((g) => g.words))]
     .slice(0, MOST_CAUTIONS)
     .map((w) => w[0].toUpperCase() + w.slice(1))
-  const confirmed = bodies.target?.confirmed.filter((c) => guards.some((g) => g.key === c.key)) ?? []
+  const confirmed = documents.target?.confirmed.filter((c) => warnings.some((g) => g.key === c.key)) ?? []
   return {
     title: `Comparison: ${view.frame.label}`,
     heading: `${shop.name} · job ${view.job.number} · ${printedOn}`,

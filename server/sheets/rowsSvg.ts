@@ -1,5 +1,5 @@
 import { scaleLinear } from 'd3-scale'
-import type { Estimate } from '#core/frame/state.ts'
+import type { Estimate } from '#core/quantities/estimate.ts'
 
 /** One number of a frame as it is printed: a straight scale with its marks. */
 export interface PrintedRow {

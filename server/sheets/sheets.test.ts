@@ -1,8 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { loadDemoWorld } from '#demo/load.ts'
+import { loadDemoWorld } from '#server/demo/load.ts'
 import type { Database } from '../db/database.ts'
-import { openForTest } from '../testing/database.ts'
-import { benchSvg } from '#contract/benchSvg.ts'
+import { openForTest } from '../db/testing.ts'
+import { benchSvg } from '#contract/planSvg.ts'
 import { sheetSource, type SheetSource } from './load.ts'
 import { renderPdf } from './pdf.ts'
 import type { Sheet, SheetBlock } from './sheet.ts'
@@ -35,7 +35,7 @@ describe('the work order', () => {
     expect(cutList.tickBoxes).toBe(true)
     expect(cutList.rows[0][0]).toContain('Trial')
     expect(cutList.rows).toHaveLength(checkpoints.rows.length)
-    for (const cut of returns.bodies.build!.cuts) {
+    for (const cut of returns.documents.build!.cuts) {
       const name = returns.materials.find((m) => m.id === cut.materialId)!.name
       expect(cutList.rows.some((r) => r[0].includes(name))).toBe(true)
     }
@@ -57,7 +57,7 @@ describe('the work order', () => {
     expect(Number(row(numbers, 'Static weight')[1])).toBeCloseTo(326.45 / 28.349523125, 2)
   })
   it('leaves out a material that this shop does not know', () => {
-    const gone = returns.bodies.build!.cuts[0].materialId
+    const gone = returns.documents.build!.cuts[0].materialId
     const without = { ...returns, materials: returns.materials.filter((m) => m.id !== gone) }
     expect(() => workOrderSheet(without, '2026-11-23')).not.toThrow()
   })
@@ -83,10 +83,10 @@ describe('the spec card', () => {
     ])
     expect(row(numbers, 'Twist weight')[3]).toBe('–')
     const texts = sheet.blocks.flatMap((b) => (b.kind === 'text' ? [b.text] : []))
-    expect(texts).toHaveLength(1 + done.bodies.build!.cuts.length)
+    expect(texts).toHaveLength(1 + done.documents.build!.cuts.length)
   })
   it('says so when nobody has signed', () => {
-    const unsigned = { ...done, bodies: { ...done.bodies, check: { ...done.bodies.check!, signed: null } } }
+    const unsigned = { ...done, documents: { ...done.documents, check: { ...done.documents.check!, signed: null } } }
     expect(specCardSheet(unsigned, '2026-11-23').heading).toContain('not signed off')
   })
 })
@@ -99,7 +99,7 @@ describe('the printed page', () => {
     }
   })
   it('draws every piece that lies on the frame with its number, in black on white', () => {
-    const cuts = returns.bodies.build!.cuts
+    const cuts = returns.documents.build!.cuts
     const svg = benchSvg(cuts, returns.materials, returns.picture.work)
     cuts.forEach((cut, i) => cut.place !== 'grip' && expect(svg).toContain(`>${i + 1}</text>`))
     const colours = new Set(svg.match(/#[0-9a-f]{3,6}/g))

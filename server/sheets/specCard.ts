@@ -2,20 +2,20 @@ import { estimateOf } from '#core/frame/state.ts'
 import { conditionText } from '#core/frame/condition.ts'
 import { fixed, unitMark, writeBalanceBoth, writeSpread, writeValue } from '#core/quantities/write.ts'
 import { aimsOf, numbersShown } from '#core/job/check.ts'
-import { placeText, QUANTITY_NAMES, stripsText } from '#contract/words.ts'
-import { Refusal } from '../http/problems.ts'
+import { placeText, QUANTITY_NAMES, stripsText } from '#contract/messages/names.ts'
+import { Refusal } from '../refusal.ts'
 import type { SheetSource } from './load.ts'
 import type { Sheet } from './sheet.ts'
 
 /** The card that goes home with the frame: final readings and what is on it. @throws Refusal `sheet.notReady` */
 export function specCardSheet(source: SheetSource, printedOn: string): Sheet {
-  const { view, shop, bodies, picture } = source
+  const { view, shop, documents, picture } = source
   const { materials } = picture
   const state = picture.checked.state
   if (state.massG === null)
     throw new Refusal(409, 'sheet.notReady', '', { why: 'the final readings have not been taken' })
   const { lengthCm } = view.frame.geometry
-  const signed = bodies.check?.signed ?? null
+  const signed = documents.check?.signed ?? null
   return {
     title: view.frame.label,
     heading: `${shop.name} · job ${view.job.number} · ${printedOn}${signed ? ` · signed off ${signed.by}` : ' · not signed off'}`,
@@ -24,7 +24,7 @@ export function specCardSheet(source: SheetSource, printedOn: string): Sheet {
       {
         kind: 'facts',
         rows: [
-          ['Player', bodies.player?.facts.name ?? '–'],
+          ['Player', documents.player?.facts.name ?? '–'],
           ['As measured', conditionText(picture.condition, picture.work.profile)],
           ['Strings', view.job.ticket.strings],
         ],
@@ -34,10 +34,10 @@ export function specCardSheet(source: SheetSource, printedOn: string): Sheet {
         head: ['', 'Read', '± (95 %)', 'Target'],
         widths: ['*', 'auto', 'auto', 'auto'],
         tickBoxes: false,
-        rows: numbersShown(bodies.target).flatMap((quantity) => {
+        rows: numbersShown(documents.target).flatMap((quantity) => {
           const estimate = estimateOf(state, quantity)
           if (!estimate) return []
-          const line = aimsOf(bodies.target)[quantity]
+          const line = aimsOf(documents.target)[quantity]
           const write = (value: number) =>
             quantity === 'balance'
               ? writeBalanceBoth(value, lengthCm)
@@ -56,7 +56,7 @@ export function specCardSheet(source: SheetSource, printedOn: string): Sheet {
       },
       { kind: 'text', text: `Swing weight about ${fixed(picture.axisCm, 2)} cm from the butt.` },
       { kind: 'heading', text: 'Added' },
-      ...(bodies.build?.cuts ?? []).flatMap((cut) => {
+      ...(documents.build?.cuts ?? []).flatMap((cut) => {
         const material = materials.find((m) => m.id === cut.materialId)
         return material
           ? [
@@ -67,7 +67,7 @@ export function specCardSheet(source: SheetSource, printedOn: string): Sheet {
             ]
           : []
       }),
-      ...(bodies.build?.cuts.length ? [] : [{ kind: 'text' as const, text: 'Nothing.' }]),
+      ...(documents.build?.cuts.length ? [] : [{ kind: 'text' as const, text: 'Nothing.' }]),
     ],
   }
 }

@@ -1,22 +1,22 @@
-import { buildSteps } from '#core/build/workOrder.ts'
+import { buildSteps } from '#core/workorder/workOrder.ts'
 import { estimateOf, type FrameState } from '#core/frame/state.ts'
 import { conditionText } from '#core/frame/condition.ts'
 import { fixed, signed, unitMark, writeBalanceBoth, writeSpread, writeValue } from '#core/quantities/write.ts'
 import { aimsOf, numbersShown } from '#core/job/check.ts'
 import type { AimQuantity } from '#core/quantities/units.ts'
-import { isMinor } from '#core/target/minors.ts'
-import { cautionsFor, placeText, QUANTITY_NAMES, stepTitle, stripsText } from '#contract/words.ts'
-import { Refusal } from '../http/problems.ts'
-import { benchSvg } from '#contract/benchSvg.ts'
+import { isMinor } from '#core/targets/minors.ts'
+import { cautionsFor, placeText, QUANTITY_NAMES, stepTitle, stripsText } from '#contract/messages/names.ts'
+import { Refusal } from '../refusal.ts'
+import { benchSvg } from '#contract/planSvg.ts'
 import type { SheetSource } from './load.ts'
 import type { Sheet } from './sheet.ts'
 
 /** The work order: what to cut, where it goes, what to read after each step. @throws Refusal `sheet.notReady` */
 export function workOrderSheet(source: SheetSource, printedOn: string): Sheet {
-  const { view, shop, bodies, picture } = source
+  const { view, shop, documents, picture } = source
   const { materials } = picture
   const known = new Set(materials.map((m) => m.id))
-  const cuts = (bodies.build?.cuts ?? bodies.plan?.cuts ?? []).filter((cut) => known.has(cut.materialId))
+  const cuts = (documents.build?.cuts ?? documents.plan?.cuts ?? []).filter((cut) => known.has(cut.materialId))
   if (picture.measured.state.massG === null)
     throw new Refusal(409, 'sheet.notReady', '', { why: 'the frame has not been weighed' })
   if (cuts.length === 0) throw new Refusal(409, 'sheet.notReady', '', { why: 'no plan has been taken' })
@@ -36,7 +36,7 @@ export function workOrderSheet(source: SheetSource, printedOn: string): Sheet {
       : `${writeValue(estimate.value, quantity, shop.units, lengthCm)}`
   }
   const target = (quantity: AimQuantity) => {
-    const line = aimsOf(bodies.target)[quantity]
+    const line = aimsOf(documents.target)[quantity]
     if (!line) return '–'
     const value =
       quantity === 'balance'
@@ -44,7 +44,7 @@ export function workOrderSheet(source: SheetSource, printedOn: string): Sheet {
         : writeValue(line.value, quantity, shop.units, lengthCm)
     return `${value} ± ${writeSpread(line.tolerance, quantity, { ...shop.units, balance: 'cm' })}`
   }
-  const facts = bodies.player?.facts
+  const facts = documents.player?.facts
   return {
     title: `Work order ${view.job.number}`,
     heading: `${shop.name} · ${printedOn}`,
@@ -67,7 +67,7 @@ export function workOrderSheet(source: SheetSource, printedOn: string): Sheet {
         head: ['', 'Measured', 'Target', 'Predicted', '± (95 %)'],
         widths: ['*', 'auto', 'auto', 'auto', 'auto'],
         tickBoxes: false,
-        rows: numbersShown(bodies.target).map((quantity) => [
+        rows: numbersShown(documents.target).map((quantity) => [
           `${QUANTITY_NAMES[quantity]}${quantity === 'balance' ? '' : `, ${unitMark(quantity, shop.units)}`}`,
           write(picture.measured.state, quantity),
           target(quantity),

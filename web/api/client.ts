@@ -1,6 +1,7 @@
-import { tooLarge } from '../shared/fileSize.ts'
-import type { Photo } from '#contract/devices.ts'
-import { wordsFor, type ApiError } from '#contract/errors.ts'
+import { tooLarge } from '../browser/fileSize.ts'
+import type { z } from 'zod'
+import { photoSchema, type Photo } from '#contract/devices.ts'
+import { refusalSchema, wordsFor, type ApiError } from '#contract/messages/errors.ts'
 
 /** A refusal by the server, with its code and words. */
 export class ApiProblem extends Error {
@@ -22,18 +23,35 @@ const OUTLIVES_BYTES = 20000
 /** No answer in this time is no answer. */
 const PATIENCE_MS = 120000
 
-/**
- * One call of the interface; answers are the contract's types.
- * @param body sent as JSON; a text is JSON already
- */
-export async function call<T>(
-  method: 'GET' | 'POST' | 'PUT',
-  path: string,
-  body?: unknown,
-  headers: Record<string, string> = {},
-): Promise<T> {
+/** The server and this page are of different versions: an answer does not hold what the page needs. */
+export class StrangeAnswer extends Error {}
+
+/** An answer as what it should be. @throws StrangeAnswer, naming the field */
+export function read<Schema extends z.ZodType>(schema: Schema, answer: unknown): z.output<Schema> {
+  const parsed = schema.safeParse(answer)
+  if (parsed.success) return parsed.data
+  const [issue] = parsed.error.issues
+  throw new StrangeAnswer(
+    `Kevro’s server and this page do not fit together (${issue.path.map(String).join('.') || 'answer'}). Load the page again.`,
+  )
+}
+
+/** Sends a request and gives what came back as it is. @throws ApiProblem, Unreachable */
+async function ask(path: string, request: RequestInit): Promise<unknown> {
+  const response = await fetch(`/api${path}`, request).catch(() => {
+    throw new Unreachable('Kevro’s server does not answer.')
+  })
+  const answer: unknown = await response.json().catch(() => null)
+  if (response.ok) return answer
+  const refused = refusalSchema.safeParse(answer)
+  if (!refused.success) throw new Unreachable('Kevro’s server does not answer.')
+  throw new ApiProblem(response.status, refused.data.error)
+}
+
+type Method = 'GET' | 'POST' | 'PUT'
+function requestFor(method: Method, body: unknown, headers: Record<string, string>): RequestInit {
   const text = body === undefined || typeof body === 'string' ? body : JSON.stringify(body)
-  const response = await fetch(`/api${path}`, {
+  return {
     method,
     signal: AbortSignal.timeout(PATIENCE_MS),
     ...(text === undefined
@@ -43,14 +61,27 @@ export async function call<T>(
           body: text,
           keepalive: text.length < OUTLIVES_BYTES,
         }),
-  }).catch(() => {
-    throw new Unreachable('Kevro’s server does not answer.')
-  })
-  const answer: unknown = await response.json().catch(() => null)
-  if (response.ok) return answer as T
-  const error = (answer as { error?: ApiError } | null)?.error
-  if (!error) throw new Unreachable('Kevro’s server does not answer.')
-  throw new ApiProblem(response.status, error)
+  }
+}
+
+/**
+ * One call of the interface; its answer is read as the contract says.
+ * @param body sent as JSON; a text is JSON already
+ * @throws ApiProblem, Unreachable, StrangeAnswer
+ */
+export async function call<Schema extends z.ZodType>(
+  schema: Schema,
+  method: Method,
+  path: string,
+  body?: unknown,
+  headers: Record<string, string> = {},
+): Promise<z.output<Schema>> {
+  return read(schema, await ask(path, requestFor(method, body, headers)))
+}
+
+/** One call whose answer says no more than that it went well. @throws ApiProblem, Unreachable */
+export async function tell(method: Method, path: string, body?: unknown): Promise<void> {
+  await ask(path, requestFor(method, body, {}))
 }
 
 /** What to show for anything that went wrong. */
@@ -69,18 +100,14 @@ export async function callWithPicture(jobId: string, file: File, by: string): Pr
   if (why) throw new Error(why)
   const body = await smaller(file)
   const query = new URLSearchParams({ name: file.name.slice(0, 200), by })
-  const response = await fetch(`/api/jobs/${jobId}/photos/${crypto.randomUUID()}?${query}`, {
-    method: 'PUT',
-    headers: { 'content-type': body.type || 'application/octet-stream' },
-    body,
-  }).catch(() => {
-    throw new Unreachable('Kevro’s server does not answer.')
-  })
-  const answer: unknown = await response.json().catch(() => null)
-  if (response.ok) return answer as Photo
-  const error = (answer as { error?: ApiError } | null)?.error
-  if (!error) throw new Unreachable('Kevro’s server does not answer.')
-  throw new ApiProblem(response.status, error)
+  return read(
+    photoSchema,
+    await ask(`/jobs/${jobId}/photos/${crypto.randomUUID()}?${query}`, {
+      method: 'PUT',
+      headers: { 'content-type': body.type || 'application/octet-stream' },
+      body,
+    }),
+  )
 }
 
 async function smaller(file: File): Promise<Blob> {

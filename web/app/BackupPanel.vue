@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, shallowRef } from 'vue'
-import type { BackupList, Prepared } from '#contract/backups.ts'
-import { call, problemText } from '../api/client.ts'
+import { z } from 'zod'
+import { type BackupList, type Prepared, backupsSchema, preparedSchema } from '#contract/backups.ts'
+import { call, problemText, tell } from '../api/client.ts'
 import { useOutbox } from '../documents/useOutbox.ts'
-import { writeTime } from '../shared/writeTime.ts'
+import { writeTime } from '../browser/writeTime.ts'
 
 /** Backups: what there is, a new one, everything in one file, and going back, looked at before it takes over. */
 const props = defineProps<{ second: string }>()
@@ -36,30 +37,30 @@ async function run(what: string, work: () => Promise<void>): Promise<void> {
     busy.value = ''
   }
 }
-const load = async () => void (list.value = await call<BackupList>('GET', '/backups'))
+const load = async () => void (list.value = await call(backupsSchema, 'GET', '/backups'))
 onMounted(() => run('', load))
 
 const make = () =>
   run('make', async () => {
     await outbox.settled()
-    await call('POST', '/backups')
+    await tell('POST', '/backups')
     await load()
   })
 /** Everything in one file, fresh. */
 const saveAll = () =>
   run('save', async () => {
     await outbox.settled()
-    const { name } = await call<{ name: string }>('POST', '/backups')
+    const { name } = await call(z.object({ name: z.string() }), 'POST', '/backups')
     await load()
     window.location.href = `/api/backups/${name}`
   })
 const prepare = (name: string) =>
   run(name, async () => {
-    prepared.value = { name, of: await call<Prepared>('POST', `/backups/${name}/prepare`) }
+    prepared.value = { name, of: await call(preparedSchema, 'POST', `/backups/${name}/prepare`) }
   })
 const takeOver = () =>
   run('take', async () => {
-    await call('POST', '/backups/take-over')
+    await tell('POST', '/backups/take-over')
     prepared.value = null
     done.value = true
     await load()

@@ -3,7 +3,7 @@ import { RouterLink } from 'vue-router'
 import { STAGES, type Stage } from '#core/job/stages.ts'
 import { PROFILES } from '#core/sports/sports.ts'
 import type { JobSummary } from '#contract/entities.ts'
-import { STAGE_NAMES } from '../shared/words.ts'
+import { STAGE_NAMES } from '#contract/messages/job.ts'
 
 /** A job in the queue: whose, which frame, how far, and when it is due. Leads to what is next. */
 defineProps<{ job: JobSummary }>()

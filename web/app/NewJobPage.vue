@@ -1,15 +1,13 @@
 <script setup lang="ts">
 import { computed, onMounted, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { SPORTS, type SportId } from '#core/sports/profile.ts'
-import { profileOf, PROFILES } from '#core/sports/sports.ts'
-import type { JobView } from '#contract/entities.ts'
-import { ApiProblem, call, problemText } from '../api/client.ts'
+import { SPORTS, type SportId, profileOf, PROFILES } from '#core/sports/sports.ts'
+import { ApiProblem, problemText, tell } from '../api/client.ts'
 import { NO_FACTS } from '../shared/playerFacts.ts'
-import { wrongGeometry } from '../shared/geometryWords.ts'
+import { wrongGeometry } from '#contract/messages/geometry.ts'
 import QuantityField from '../shared/QuantityField.vue'
 import { useShop } from '../stores/shop.ts'
-import { readDraft, writeDraft } from './settings.ts'
+import { readDraft, writeDraft } from '../browser/settings.ts'
 import { useChoices } from './useChoices.ts'
 
 const shop = useShop()
@@ -78,7 +76,7 @@ async function create(): Promise<void> {
   busy.value = true
   const id = crypto.randomUUID()
   try {
-    await call<JobView>('POST', '/jobs', {
+    await tell('POST', '/jobs', {
       id,
       kind: 'job',
       player: form.playerId ? { id: form.playerId } : { facts: { ...NO_FACTS, name: form.playerName.trim() } },

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { onMounted, ref, shallowRef } from 'vue'
+import { z } from 'zod'
 import { RouterLink, useRouter } from 'vue-router'
 import { defaultCondition, NOTHING_ON } from '#core/frame/condition.ts'
-import { SPORTS, type SportId } from '#core/sports/profile.ts'
-import { PROFILES, profileOf } from '#core/sports/sports.ts'
-import type { BatchSummary } from '#contract/batch.ts'
-import type { Counts, JobSummary, JobView } from '#contract/entities.ts'
-import { call, problemText } from '../api/client.ts'
-import { tooLarge } from '../shared/fileSize.ts'
+import { SPORTS, type SportId, PROFILES, profileOf } from '#core/sports/sports.ts'
+import { type BatchSummary, batchSummarySchema } from '#contract/batch.ts'
+import { type Counts, type JobSummary, countsSchema, jobViewSchema } from '#contract/entities.ts'
+import { call, problemText, tell } from '../api/client.ts'
+import { tooLarge } from '../browser/fileSize.ts'
 import { useShop } from '../stores/shop.ts'
 import JobTicket from './JobTicket.vue'
 import { useQueue } from './useQueue.ts'
@@ -21,13 +21,13 @@ const batches = ref<BatchSummary[]>([])
 const batchName = ref('')
 const naming = ref(false)
 const counts = shallowRef<Counts | null>(null)
-const count = async () => void (counts.value = await call<Counts>('GET', '/counts').catch(() => counts.value))
+const count = async () => void (counts.value = await call(countsSchema, 'GET', '/counts').catch(() => counts.value))
 
 onMounted(async () => {
   try {
     await shop.load()
     queue.show(shop.overview!)
-    batches.value = await call<BatchSummary[]>('GET', '/batches')
+    batches.value = await call(z.array(batchSummarySchema), 'GET', '/batches')
     await count()
   } catch (error) {
     problem.value = problemText(error)
@@ -39,7 +39,7 @@ const queue = useQueue()
 async function quickBench(): Promise<void> {
   const id = crypto.randomUUID()
   try {
-    await call<JobView>('POST', '/jobs', {
+    await tell('POST', '/jobs', {
       id,
       kind: 'quick',
       player: null,
@@ -64,7 +64,7 @@ async function newBatch(): Promise<void> {
   const profile = profileOf(sport.value)
   const id = crypto.randomUUID()
   try {
-    await call('PUT', `/batches/${id}`, {
+    await tell('PUT', `/batches/${id}`, {
       expected: 0,
       by: shop.initials,
       body: {
@@ -96,9 +96,9 @@ async function turn(job: JobSummary, retired: boolean): Promise<void> {
 const gone = shallowRef<BatchSummary | null>(null)
 async function turnBatch(batch: BatchSummary, retired: boolean): Promise<void> {
   try {
-    await call('POST', `/batches/${batch.id}/retire`, { retired })
+    await tell('POST', `/batches/${batch.id}/retire`, { retired })
     gone.value = retired ? batch : null
-    batches.value = await call<BatchSummary[]>('GET', '/batches')
+    batches.value = await call(z.array(batchSummarySchema), 'GET', '/batches')
   } catch (error) {
     problem.value = problemText(error)
   }
@@ -112,7 +112,7 @@ async function takeIn(event: Event): Promise<void> {
   problem.value = tooLarge(chosen)
   if (problem.value) return
   try {
-    const view = await call<JobView>('POST', '/import', await chosen.text())
+    const view = await call(jobViewSchema, 'POST', '/import', await chosen.text())
     await router.push({ name: 'measure', params: { id: view.job.id } })
   } catch (error) {
     problem.value = `${chosen.name}: ${problemText(error)}`

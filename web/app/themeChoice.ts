@@ -1,4 +1,4 @@
-import { readSetting, writeSetting } from './settings.ts'
+import { readSetting, writeSetting } from '../browser/settings.ts'
 
 const KEY = 'kevro-theme'
 

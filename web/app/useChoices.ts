@@ -1,5 +1,7 @@
+import { watchDebounced } from '@vueuse/core'
 import { onMounted, ref, watch, type Ref } from 'vue'
-import type { Choice } from '#contract/entities.ts'
+import { z } from 'zod'
+import { type Choice, choiceSchema } from '#contract/entities.ts'
 import { call } from '../api/client.ts'
 
 const TYPING_MS = 150
@@ -13,20 +15,18 @@ export function useChoices(path: () => string, none: string): { typed: Ref<strin
   const typed = ref('')
   const choices = ref<Choice[]>([])
   let asked = 0
-  let timer: ReturnType<typeof setTimeout> | undefined
 
   async function look(): Promise<void> {
     const mine = ++asked
     // What was chosen stands in the field and is no search.
     const stands = typed.value === none || choices.value.some((c) => c.name === typed.value)
     const find = stands ? '' : (typed.value ?? '')
-    const found = await call<Choice[]>('GET', `${path()}find=${encodeURIComponent(find)}`).catch(() => null)
+    const found = await call(z.array(choiceSchema), 'GET', `${path()}find=${encodeURIComponent(find)}`).catch(
+      () => null,
+    )
     if (mine === asked && found) choices.value = found
   }
-  watch(typed, () => {
-    clearTimeout(timer)
-    timer = setTimeout(() => void look(), TYPING_MS)
-  })
+  watchDebounced(typed, look, { debounce: TYPING_MS })
   watch(path, () => void look())
   onMounted(look)
   return { typed, choices }

@@ -1,6 +1,7 @@
-import { reactive, ref, shallowRef, watch } from 'vue'
-import type { JobPage, JobSummary } from '#contract/entities.ts'
-import { call } from '../api/client.ts'
+import { watchDebounced } from '@vueuse/core'
+import { reactive, ref, shallowRef } from 'vue'
+import { type JobPage, type JobSummary, jobPageSchema } from '#contract/entities.ts'
+import { call, tell } from '../api/client.ts'
 
 const TYPING_MS = 200
 
@@ -21,22 +22,18 @@ export function useQueue() {
     `/jobs?find=${encodeURIComponent(search.find ?? '')}&retired=${search.retired}${after ? `&after=${after}` : ''}`
   async function look(): Promise<void> {
     const mine = ++asked
-    const page = await call<JobPage>('GET', pathOf(null))
+    const page = await call(jobPageSchema, 'GET', pathOf(null))
     if (mine === asked) show(page)
   }
   async function more(): Promise<void> {
     const mine = ++asked
-    const page = await call<JobPage>('GET', pathOf(next.value))
+    const page = await call(jobPageSchema, 'GET', pathOf(next.value))
     if (mine === asked) show({ jobs: [...jobs.value, ...page.jobs], next: page.next })
   }
-  let timer: ReturnType<typeof setTimeout> | undefined
-  watch(search, () => {
-    clearTimeout(timer)
-    timer = setTimeout(() => void look().catch(() => undefined), TYPING_MS)
-  })
+  watchDebounced(search, () => look().catch(() => undefined), { debounce: TYPING_MS })
 
   async function retire(job: JobSummary, retired: boolean): Promise<void> {
-    await call('POST', `/jobs/${job.id}/retire`, { retired })
+    await tell('POST', `/jobs/${job.id}/retire`, { retired })
     last.value = { job, retired }
     await look()
   }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import type { BatchBody } from '#contract/batch.ts'
-import type { JobPage, JobSummary } from '#contract/entities.ts'
+import { type JobSummary, jobPageSchema } from '#contract/entities.ts'
 import { call } from '../api/client.ts'
 import SetupPicker from '../library/SetupPicker.vue'
 
@@ -10,7 +10,7 @@ const props = defineProps<{ sport: BatchBody['sport'] }>()
 const aim = defineModel<BatchBody['aim']>({ required: true })
 const jobs = shallowRef<JobSummary[]>([])
 onMounted(async () => {
-  const page = await call<JobPage>('GET', `/jobs?kind=job&saved=target&sport=${props.sport}`).catch(() => null)
+  const page = await call(jobPageSchema, 'GET', `/jobs?kind=job&saved=target&sport=${props.sport}`).catch(() => null)
   jobs.value = page?.jobs ?? []
 })
 const aims = computed(() => [

@@ -4,7 +4,7 @@ import type { QuantitySummary } from '#core/measure/summary.ts'
 import type { Quantity } from '#core/quantities/units.ts'
 import { writeDifference, writeSpread, writeValue } from '#core/quantities/write.ts'
 import type { BatchUnit } from '#contract/batch.ts'
-import { QUANTITY_NAMES } from '#contract/words.ts'
+import { QUANTITY_NAMES } from '#contract/messages/names.ts'
 import QuantityField from '../shared/QuantityField.vue'
 import { useShop } from '../stores/shop.ts'
 

@@ -1,12 +1,11 @@
-import { nothingMeasured } from '#core/job/bodies.ts'
+import { nothingMeasured } from '#core/job/documents.ts'
 import type { BatchBody, BatchUnit } from '#contract/batch.ts'
-import type { JobView } from '#contract/entities.ts'
-import { call } from '../api/client.ts'
+import { tell } from '../api/client.ts'
 
 /** A unit becomes a frame on a bench of its own, its readings with it. @returns the job's id */
 export async function jobOfUnit(batch: BatchBody, unit: BatchUnit, by: string): Promise<string> {
   const id = crypto.randomUUID()
-  await call<JobView>('POST', '/jobs', {
+  await tell('POST', '/jobs', {
     id,
     kind: 'quick',
     player: null,
@@ -28,7 +27,7 @@ export async function jobOfUnit(batch: BatchBody, unit: BatchUnit, by: string): 
     purpose: 'measure',
     supersedes: null,
   }))
-  await call('PUT', `/jobs/${id}/stages/measure`, {
+  await tell('PUT', `/jobs/${id}/stages/measure`, {
     expected: 0,
     body: {
       ...nothingMeasured(batch.condition, batch.axisCm),

@@ -5,16 +5,16 @@ import { summarise, type MeasuredSummary } from '#core/measure/summary.ts'
 import { usualMethod } from '#core/measure/readings.ts'
 import type { Quantity } from '#core/quantities/units.ts'
 import { knownNumbers } from '#core/frame/state.ts'
-import { cautionsOnFrame } from '#core/target/guards.ts'
-import type { PlayerFacts } from '#core/job/bodies.ts'
+import { cautionsOnFrame } from '#core/targets/warnings.ts'
+import type { PlayerFacts } from '#core/player/facts.ts'
 import { profileOf } from '#core/sports/sports.ts'
-import type { Batch, BatchBody, BatchUnit } from '#contract/batch.ts'
-import type { JobView } from '#contract/entities.ts'
+import { type Batch, type BatchBody, type BatchUnit, batchSchema } from '#contract/batch.ts'
+import { jobViewSchema } from '#contract/entities.ts'
 import type { TrayReading } from '#contract/devices.ts'
 import { batchNamed } from '../documents/edit.ts'
 import { useOutbox } from '../documents/useOutbox.ts'
-import { fromDevice } from '../stages/measure/fromDevice.ts'
-import { call, problemText } from '../api/client.ts'
+import { fromDevice } from '../instruments/fromDevice.ts'
+import { call, problemText, read } from '../api/client.ts'
 import { useDevices } from '../stores/devices.ts'
 import { useShop } from '../stores/shop.ts'
 
@@ -38,9 +38,9 @@ export function useBatch(id: string) {
 
   async function open(): Promise<void> {
     const acks = outbox.ackCount()
-    const [batch] = await Promise.all([call<Batch>('GET', `/batches/${id}`), outbox.ready()])
+    const [batch] = await Promise.all([call(batchSchema, 'GET', `/batches/${id}`), outbox.ready()])
     const made = outbox.madeSince(doc, acks)
-    show(made && made.revision > batch.revision ? (made.answer as Batch) : batch)
+    show(made && made.revision > batch.revision ? read(batchSchema, made.answer) : batch)
     const waiting = outbox.waitingFor(doc).at(-1)
     if (waiting) body.value = waiting.content as BatchBody
     shop.sportUnits = profileOf(body.value!.sport).units
@@ -57,7 +57,7 @@ export function useBatch(id: string) {
     outbox.listen(
       (one) => one === doc,
       ({ saved }) => {
-        const batch = saved.answer as Batch
+        const batch = read(batchSchema, saved.answer)
         show(saved.more ? { ...batch, body: body.value! } : batch)
       },
     ),
@@ -88,7 +88,7 @@ export function useBatch(id: string) {
       return
     }
     try {
-      show(await call<Batch>('POST', `/batches/${id}/${way}`, { expected: revision.value, by: shop.initials }))
+      show(await call(batchSchema, 'POST', `/batches/${id}/${way}`, { expected: revision.value, by: shop.initials }))
     } catch (error) {
       problem.value = problemText(error)
     }
@@ -125,7 +125,7 @@ export function useBatch(id: string) {
         player: null,
       }
     } else if (goal.kind === 'job') {
-      const view = await call<JobView>('GET', `/jobs/${goal.id}`).catch(() => null)
+      const view = await call(jobViewSchema, 'GET', `/jobs/${goal.id}`).catch(() => null)
       const of = (stage: string) => view?.stages.find((s) => s.stage === stage)?.body as never
       const target = of('target') as
         { lines: Partial<Record<Quantity, { value: number; tolerance: number }>> } | undefined

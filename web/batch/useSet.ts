@@ -1,19 +1,20 @@
 import { computed, onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue'
-import { EMPTY_PLAN } from '#core/job/bodies.ts'
+import { EMPTY_PLAN } from '#core/job/documents.ts'
 import { estimateOf } from '#core/frame/state.ts'
-import type { Pair } from '#core/plan/set/pair.ts'
-import type { SetAim, SetFrame, SetPlan } from '#core/plan/set/set.ts'
-import type { Workpiece } from '#core/plan/cut.ts'
-import { limitsFor, OPEN_LIMITS, type TargetNumbers } from '#core/plan/request.ts'
-import { isMinor } from '#core/target/minors.ts'
+import type { Pair } from '#core/planning/set/pair.ts'
+import type { SetAim, SetFrame, SetPlan } from '#core/planning/set/set.ts'
+import type { Workpiece } from '#core/cuts/cut.ts'
+import { limitsFor, OPEN_LIMITS, type TargetNumbers } from '#core/planning/problem/request.ts'
+import { isMinor } from '#core/targets/minors.ts'
 import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
-import type { TargetLines } from '#core/target/target.ts'
+import type { TargetLines } from '#core/targets/target.ts'
 import type { BatchUnit } from '#contract/batch.ts'
 import { sameContent } from '#contract/sameContent.ts'
 import { useJob } from '../stores/job.ts'
 import { useShop } from '../stores/shop.ts'
-import { wordsOf } from '../shared/words.ts'
-import { pickPair, startFrameSet } from '../workers/planner.ts'
+import { wordsOf } from '#contract/messages/job.ts'
+import type { Stoppable } from '#planner/pool.ts'
+import { planner } from '../workers/planner.ts'
 import { jobOfUnit } from './jobOfUnit.ts'
 import type { useBatch } from './useBatch.ts'
 
@@ -53,7 +54,7 @@ export function useSet(batch: ReturnType<typeof useBatch>) {
         target: {},
         materials: drawer.value,
         limits: limits.value,
-        held: [],
+        fixedCuts: [],
       },
     }))
   const aim = computed<SetAim | null>(() => {
@@ -67,7 +68,7 @@ export function useSet(batch: ReturnType<typeof useBatch>) {
     return Object.keys(target).length > 0 ? { kind: 'given', target } : null
   })
 
-  let going: ReturnType<typeof startFrameSet> | null = null
+  let going: Stoppable<SetPlan> | null = null
   /** Ends the search and keeps what was found. */
   function stop(): void {
     going?.stop()
@@ -80,7 +81,7 @@ export function useSet(batch: ReturnType<typeof useBatch>) {
     problem.value = ''
     if (chosen.value.length < 2 || !aim.value) return
     looking.value = true
-    const mine = startFrameSet(framesOf(chosen.value), aim.value, (better) => (found.value = better))
+    const mine = planner.set(framesOf(chosen.value), aim.value, (better) => (found.value = better))
     going = mine
     try {
       const answer = await mine.finished
@@ -124,7 +125,7 @@ export function useSet(batch: ReturnType<typeof useBatch>) {
     pairing.value = true
     problem.value = ''
     try {
-      pairs.value = await pickPair(framesOf(able.value), aim.value ?? { kind: 'common' })
+      pairs.value = await planner.pair(framesOf(able.value), aim.value ?? { kind: 'common' })
     } catch (error) {
       problem.value = wordsOf(error)
     } finally {

@@ -2,7 +2,7 @@
 import { writeCsv } from '#contract/csv.ts'
 import type { Data, Layout } from 'plotly.js'
 import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
-import { saveFile } from '../shared/saveFile.ts'
+import { saveFile } from '../browser/saveFile.ts'
 import { loadPlotly, type Plotly } from './plotly.ts'
 import { useMarks } from './useMarks.ts'
 

@@ -1,7 +1,7 @@
 import core from 'plotly.js/lib/core'
 import contour from 'plotly.js/lib/contour'
-import type { Plotly } from './plotly.ts'
+import type * as PlotlyTypes from 'plotly.js'
 
 // Scatter is part of the core.
 core.register([contour])
-export default core as Plotly
+export default core as typeof PlotlyTypes

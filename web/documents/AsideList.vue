@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { watchEffect } from 'vue'
 import type { Edit } from './edit.ts'
-import { writeTime } from '../shared/writeTime.ts'
+import { writeTime } from '../browser/writeTime.ts'
 import { useOutbox } from './useOutbox.ts'
 
 /** What the server does not take, and what was not chosen: to be read, copied, sent once more or thrown away. */

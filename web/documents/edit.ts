@@ -1,4 +1,4 @@
-import { STAGES, type Facts, type Stage } from '#core/job/stages.ts'
+import { STAGES, type Dependencies, type Stage } from '#core/job/stages.ts'
 import type { NewReading } from '#contract/entities.ts'
 
 /** The documents that carry a revision, each saved by itself. */
@@ -26,7 +26,7 @@ export function partsOf(doc: DocumentName): { kind: DocumentKind; id: string; st
 /** What is sent for a stage: its content, what it was worked out from, and the readings that it names for the first time. */
 export interface StageContent {
   body: unknown
-  used: Facts
+  used: Dependencies
   readings: NewReading[]
 }
 

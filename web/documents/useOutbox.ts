@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, shallowRef } from 'vue'
 import { problemText } from '../api/client.ts'
-import { notTaken } from '../shared/notTaken.ts'
+import { notTaken } from '../browser/notTaken.ts'
 import { browserStore } from './browserStore.ts'
 import type { DocumentName } from './edit.ts'
 import { Outbox } from './outbox.ts'

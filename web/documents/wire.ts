@@ -1,6 +1,8 @@
-import type { Batch } from '#contract/batch.ts'
-import type { Frame, JobView, Shop, StoredMaterial } from '#contract/entities.ts'
-import type { Reference } from '#contract/library.ts'
+import { batchSchema } from '#contract/batch.ts'
+import { revisionSchema } from '#contract/fields.ts'
+import { z } from 'zod'
+import { frameSchema, jobViewSchema, materialSchema, shopSchema } from '#contract/entities.ts'
+import { referenceSchema } from '#contract/library.ts'
 import { ApiProblem, call, problemText, Unreachable } from '../api/client.ts'
 import { partsOf, type DocumentName, type Edit, type StageContent } from './edit.ts'
 import type { Outcome } from './parts.ts'
@@ -42,7 +44,7 @@ export function outcomeOf(error: unknown): Outcome {
 export async function send(edit: Edit, expected: number): Promise<Outcome> {
   const { path, body } = requestOf(edit, expected)
   try {
-    const answer = await call<{ revision: number }>('PUT', path, body, {
+    const answer = await call(z.looseObject({ revision: revisionSchema }), 'PUT', path, body, {
       'kevro-edit': edit.id,
       'kevro-typed-at': edit.typedAt,
     })
@@ -58,18 +60,18 @@ export async function revisionAtServer(doc: DocumentName): Promise<number> {
   const at = encodeURIComponent(id)
   switch (kind) {
     case 'stage':
-      return (await call<JobView>('GET', `/jobs/${at}`)).stages.find((s) => s.stage === stage)?.revision ?? 0
+      return (await call(jobViewSchema, 'GET', `/jobs/${at}`)).stages.find((s) => s.stage === stage)?.revision ?? 0
     case 'ticket':
-      return (await call<JobView>('GET', `/jobs/${at}`)).job.revision
+      return (await call(jobViewSchema, 'GET', `/jobs/${at}`)).job.revision
     case 'frame':
-      return (await call<Frame>('GET', `/frames/${at}`)).revision
+      return (await call(frameSchema, 'GET', `/frames/${at}`)).revision
     case 'batch':
-      return (await call<Batch>('GET', `/batches/${at}`)).revision
+      return (await call(batchSchema, 'GET', `/batches/${at}`)).revision
     case 'setup':
-      return (await call<Reference>('GET', `/library/${at}`)).revision
+      return (await call(referenceSchema, 'GET', `/library/${at}`)).revision
     case 'material':
-      return (await call<StoredMaterial[]>('GET', '/materials')).find((m) => m.id === id)?.revision ?? 0
+      return (await call(z.array(materialSchema), 'GET', '/materials')).find((m) => m.id === id)?.revision ?? 0
     case 'shop':
-      return (await call<Shop>('GET', '/shop')).revision
+      return (await call(shopSchema, 'GET', '/shop')).revision
   }
 }

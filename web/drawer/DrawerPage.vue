@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { mdiPlus } from '@mdi/js'
 import { computed, onMounted, ref } from 'vue'
-import { COUNTED_IN, STOCKED_KINDS } from '#core/plan/material.ts'
+import { COUNTED_IN } from '#core/cuts/material.ts'
+import { STOCKED_KINDS } from '#core/sports/kinds.ts'
 import { fixed } from '#core/quantities/write.ts'
 import type { StoredMaterial } from '#contract/entities.ts'
-import { MATERIAL_KINDS } from '#contract/words.ts'
+import { MATERIAL_KINDS } from '#contract/messages/names.ts'
 import { problemText } from '../api/client.ts'
 import { useShop } from '../stores/shop.ts'
 import MaterialForm from './MaterialForm.vue'

@@ -1,18 +1,11 @@
 <script setup lang="ts">
 import { mdiClose } from '@mdi/js'
 import { computed, ref, watch } from 'vue'
-import {
-  COUNTED_IN,
-  isByLength,
-  PLAIN_MATERIAL,
-  STOCKED_KINDS,
-  UNWEIGHED_SHARE,
-  type StockedKind,
-} from '#core/plan/material.ts'
-import { SPORTS } from '#core/sports/profile.ts'
-import { PROFILES } from '#core/sports/sports.ts'
+import { COUNTED_IN, isByLength, PLAIN_MATERIAL, UNWEIGHED_SHARE } from '#core/cuts/material.ts'
+import { STOCKED_KINDS, type StockedKind } from '#core/sports/kinds.ts'
+import { SPORTS, PROFILES } from '#core/sports/sports.ts'
 import type { StoredMaterial } from '#contract/entities.ts'
-import { MATERIAL_KINDS } from '#contract/words.ts'
+import { MATERIAL_KINDS } from '#contract/messages/names.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
 import { useShop } from '../stores/shop.ts'
 import WeighStrips from './WeighStrips.vue'

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { mdiClose, mdiPlus } from '@mdi/js'
 import { computed, onBeforeUnmount, ref } from 'vue'
-import { massPerCm } from '#core/plan/weighing.ts'
+import { massPerCm } from '#core/cuts/weighing.ts'
 import { fixed } from '#core/quantities/write.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
-import { wordsOf } from '../shared/words.ts'
+import { wordsOf } from '#contract/messages/job.ts'
 import { useDevices } from '../stores/devices.ts'
 
 /** Makes of tape differ by half: cut strips, weigh them, and take grams per cm from all of them together. */

@@ -6,7 +6,7 @@ import { LIBRARY_COLUMNS } from '#core/compare/libraryTable.ts'
 import type { ImportAnswer } from '#contract/library.ts'
 import { importSetups } from '../api/library.ts'
 import { problemText } from '../api/client.ts'
-import { tooLarge } from '../shared/fileSize.ts'
+import { tooLarge } from '../browser/fileSize.ts'
 import { useShop } from '../stores/shop.ts'
 import { readLibraryFile, type LibraryFileRead } from './libraryFile.ts'
 

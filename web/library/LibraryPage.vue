@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { watchDebounced } from '@vueuse/core'
 import { mdiPlus } from '@mdi/js'
 import { computed, onMounted, reactive, ref, shallowRef, watch } from 'vue'
 import { RouterLink, useRoute, useRouter } from 'vue-router'
@@ -10,13 +11,12 @@ import { Problem } from '#core/problem.ts'
 import { KIND_OF, QUANTITIES, unitFor, type Quantity } from '#core/quantities/units.ts'
 import { readNumber } from '#core/quantities/read.ts'
 import { fixed, unitMark, writeSpread, writeValue } from '#core/quantities/write.ts'
-import { SPORTS, type SportId } from '#core/sports/profile.ts'
-import { PROFILES, profileOf } from '#core/sports/sports.ts'
+import { SPORTS, type SportId, PROFILES, profileOf } from '#core/sports/sports.ts'
 import type { LibraryFacets, LibraryPage, LibrarySearch } from '#contract/library.ts'
-import { QUANTITY_NAMES } from '#contract/words.ts'
+import { QUANTITY_NAMES } from '#contract/messages/names.ts'
 import { exportAddress, facetsOf, searchLibrary } from '../api/library.ts'
 import { problemText } from '../api/client.ts'
-import { wordsOf } from '../shared/words.ts'
+import { wordsOf } from '#contract/messages/job.ts'
 import { useShop } from '../stores/shop.ts'
 
 /** All setups that the shop knows of: find, filter, add, take in and give out. */
@@ -78,6 +78,8 @@ const search = computed<LibrarySearch>(() => ({
   offset: (page.value - 1) * PAGE,
   limit: PAGE,
 }))
+/** A pause in typing after which is looked. */
+const TYPING_MS = 90
 let asked = 0
 async function look(): Promise<void> {
   const turn = ++asked
@@ -91,14 +93,7 @@ async function look(): Promise<void> {
     if (turn === asked) problem.value = problemText(error)
   }
 }
-let timer: ReturnType<typeof setTimeout> | undefined
-watch(
-  () => JSON.stringify(search.value),
-  () => {
-    clearTimeout(timer)
-    timer = setTimeout(look, 90)
-  },
-)
+watchDebounced(() => JSON.stringify(search.value), look, { debounce: TYPING_MS })
 watch([filter, bounds], () => page.value !== 1 && void go({ page: undefined }))
 watch(sport, async (s) => (facets.value = await facetsOf(s).catch(() => null)), { immediate: true })
 onMounted(async () => {

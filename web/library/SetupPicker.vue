@@ -1,7 +1,8 @@
 <script setup lang="ts">
+import { watchDebounced } from '@vueuse/core'
 import { computed, onMounted, ref, watch } from 'vue'
 import type { LibrarySearch, Reference } from '#contract/library.ts'
-import type { SportId } from '#core/sports/profile.ts'
+import type { SportId } from '#core/sports/sports.ts'
 import { searchLibrary } from '../api/library.ts'
 import { useShop } from '../stores/shop.ts'
 
@@ -21,6 +22,8 @@ const shop = useShop()
 const typed = ref('')
 const found = ref<Reference[]>([])
 const busy = ref(false)
+/** A pause in typing after which is looked. */
+const TYPING_MS = 120
 let asked = 0
 
 async function look(): Promise<void> {
@@ -40,11 +43,7 @@ async function look(): Promise<void> {
   busy.value = false
   found.value = page?.rows ?? []
 }
-let timer: ReturnType<typeof setTimeout> | undefined
-watch(typed, () => {
-  clearTimeout(timer)
-  timer = setTimeout(look, 120)
-})
+watchDebounced(typed, look, { debounce: TYPING_MS })
 watch(() => [props.sport, props.kinds, props.styles], look)
 onMounted(look)
 

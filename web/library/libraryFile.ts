@@ -1,10 +1,9 @@
 import { readLibrary, setupKey, setupsOf, type LibraryEntry, type SetupDraft } from '#core/compare/libraryTable.ts'
-import { SPORTS } from '#core/sports/profile.ts'
-import { profileOf } from '#core/sports/sports.ts'
+import { SPORTS, profileOf } from '#core/sports/sports.ts'
 import { readCsv as readCells } from '#contract/csv.ts'
 import { LIBRARY_FILE_VERSION, libraryFileSchema, setupDraftSchema } from '#contract/library.ts'
-import { delimiterOf } from '../shared/delimiter.ts'
-import { wordsOf } from '../shared/words.ts'
+import { delimiterOf } from '../browser/delimiter.ts'
+import { wordsOf } from '#contract/messages/job.ts'
 
 /** One row of a library file as it was read: what it gives, or why it gives nothing. */
 export interface FileRow {

@@ -3,14 +3,19 @@ import { readFigure } from '#core/compare/libraryTable.ts'
 import { combined, standardState, type Figure } from '#core/compare/setup.ts'
 import { Problem } from '#core/problem.ts'
 import { fromCore, QUANTITIES, unitFor, type Quantity } from '#core/quantities/units.ts'
-import type { SportId } from '#core/sports/profile.ts'
-import { profileOf } from '#core/sports/sports.ts'
-import { setupBodySchema, type Reference, type SetupBody, type SetupRevision } from '#contract/library.ts'
+import { type SportId, profileOf } from '#core/sports/sports.ts'
+import {
+  setupBodySchema,
+  type Reference,
+  type SetupBody,
+  type SetupRevision,
+  referenceSchema,
+} from '#contract/library.ts'
 import * as api from '../api/library.ts'
-import { ApiProblem, problemText } from '../api/client.ts'
+import { ApiProblem, problemText, read } from '../api/client.ts'
 import { setupNamed } from '../documents/edit.ts'
 import { useOutbox } from '../documents/useOutbox.ts'
-import { wordsOf } from '../shared/words.ts'
+import { wordsOf } from '#contract/messages/job.ts'
 import { useShop } from '../stores/shop.ts'
 
 export type ReportBody = SetupBody['reports'][number]
@@ -85,7 +90,7 @@ export function useSetup(id: string) {
     outbox.listen(
       (one) => one === doc,
       ({ saved }) => {
-        held.value = saved.answer as Reference
+        held.value = read(referenceSchema, saved.answer)
         shop.keep([held.value])
         problem.value = ''
         void api.setupHistory(id).then(

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { PlanLimits } from '#core/plan/request.ts'
+import type { PlanLimits } from '#core/planning/problem/request.ts'
 import LeadAsk from './LeadAsk.vue'
 
 /** What may be done to a frame: lead or none, what shows, what may be changed or come off. */

@@ -3,11 +3,11 @@ import { computed } from 'vue'
 import { estimateOf, type FrameState } from '#core/frame/state.ts'
 import { conditionText } from '#core/frame/condition.ts'
 import { referenceState } from '#core/compare/setup.ts'
-import { cautionsOnFrame } from '#core/target/guards.ts'
+import { cautionsOnFrame } from '#core/targets/warnings.ts'
 import { aimsOf, numbersShown } from '#core/job/check.ts'
 import type { AimQuantity } from '#core/quantities/units.ts'
 import { fixed } from '#core/quantities/write.ts'
-import { useJob } from '../stores/job.ts'
+import { useOpenJob } from '../stores/openJob.ts'
 import { useShop } from '../stores/shop.ts'
 import MarkLegend from './MarkLegend.vue'
 import QuantityRow from './QuantityRow.vue'
@@ -15,7 +15,7 @@ import WhereFrom from './WhereFrom.vue'
 
 /** The same rows on every stage, so that a person learns to read one thing. */
 const props = defineProps<{ final?: boolean }>()
-const job = useJob()
+const job = useOpenJob()
 const shop = useShop()
 
 const measured = computed<FrameState | null>(() => {
@@ -27,7 +27,7 @@ const lengthCm = computed(() => job.view?.frame.geometry.lengthCm ?? job.profile
 const chosen = computed(() => {
   const p = job.picture
   if (!p) return []
-  const ids = job.bodies.compare?.referenceIds ?? []
+  const ids = job.documents.compare?.referenceIds ?? []
   return shop.references
     .filter((r) => ids.includes(r.id))
     .map((r) => ({ name: r.name, state: referenceState(r, p, job.profile) }))
@@ -37,11 +37,11 @@ const cautions = computed(() => {
   const p = job.picture
   if (!p || !measured.value) return []
   const { condition } = p
-  const frame = { state: measured.value, condition, geometry: job.view!.frame.geometry, profile: job.profile }
-  return cautionsOnFrame(frame, job.bodies.player?.facts ?? null)
+  const frame = { state: measured.value, condition, geometry: job.view.frame.geometry, profile: job.profile }
+  return cautionsOnFrame(frame, job.documents.player?.facts ?? null)
 })
-const shown = computed(() => numbersShown(job.bodies.target))
-const target = (quantity: AimQuantity) => aimsOf(job.bodies.target)[quantity] ?? null
+const shown = computed(() => numbersShown(job.documents.target))
+const target = (quantity: AimQuantity) => aimsOf(job.documents.target)[quantity] ?? null
 const references = (quantity: AimQuantity) =>
   chosen.value.flatMap((r) => {
     const estimate = estimateOf(r.state, quantity)

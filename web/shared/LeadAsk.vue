@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import type { PlanLimits } from '#core/plan/request.ts'
+import type { PlanLimits } from '#core/planning/problem/request.ts'
 
 /** Lead on a minor's frame: an adult's initials and a reason, in writing. */
 const emit = defineEmits<{ agree: [said: NonNullable<PlanLimits['leadAgreed']>]; leave: [] }>()

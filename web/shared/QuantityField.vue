@@ -5,9 +5,9 @@ import { readRelative } from '#core/quantities/read.ts'
 import { KIND_OF, unitFor, type AnyQuantity } from '#core/quantities/units.ts'
 import { unitMark, writeQuantity, writeValue } from '#core/quantities/write.ts'
 import { useShop } from '../stores/shop.ts'
-import { dropTyped, keepTyped, readTyped } from '../app/settings.ts'
-import { countNotTaken } from './notTaken.ts'
-import { problemWords } from '#contract/problems.ts'
+import { dropTyped, keepTyped, readTyped } from '../browser/settings.ts'
+import { countNotTaken } from '../browser/notTaken.ts'
+import { problemWords } from '#contract/messages/problems.ts'
 
 /**
  * A number typed as people write it. It becomes a number once, on Enter or on leaving; what cannot be read stays as typed with

@@ -1,12 +1,10 @@
 <script setup lang="ts">
 import { scaleLinear } from 'd3-scale'
 import { computed } from 'vue'
-import type { Estimate } from '#core/frame/state.ts'
-import type { AimQuantity } from '#core/quantities/units.ts'
-import { fromCore } from '#core/quantities/units.ts'
-import { unitFor } from '#core/quantities/units.ts'
+import type { Estimate } from '#core/quantities/estimate.ts'
+import { type AimQuantity, fromCore, unitFor } from '#core/quantities/units.ts'
 import { unitMark, writeDifference, writeQuantity, writeSpread, writeValue } from '#core/quantities/write.ts'
-import { QUANTITY_NAMES } from '#contract/words.ts'
+import { QUANTITY_NAMES } from '#contract/messages/names.ts'
 import { useShop } from '../stores/shop.ts'
 import MarkGlyph from './MarkGlyph.vue'
 

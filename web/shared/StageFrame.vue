@@ -2,14 +2,14 @@
 import { computed } from 'vue'
 import type { Stage } from '#core/job/stages.ts'
 import type { AnyQuantity } from '#core/quantities/units.ts'
-import { QUANTITY_NAMES, quantityInText } from '#contract/words.ts'
+import { QUANTITY_NAMES, quantityInText } from '#contract/messages/names.ts'
 import { useJob } from '../stores/job.ts'
 import StageHistory from './StageHistory.vue'
 
 /** What every stage page shares: its title, what changed under it, and the one obvious next thing. */
 const props = defineProps<{ stage: Stage; title: string; rederive?: () => void | Promise<void> }>()
 const job = useJob()
-const standing = computed(() => job.picture?.standing[props.stage])
+const standing = computed(() => job.picture?.freshness[props.stage])
 
 function factName(name: string): string {
   for (const quantity of Object.keys(QUANTITY_NAMES) as AnyQuantity[])

@@ -1,14 +1,15 @@
 <script setup lang="ts">
 import { ref } from 'vue'
+import { z } from 'zod'
 import type { Stage } from '#core/job/stages.ts'
-import type { RevisionRow } from '#contract/entities.ts'
+import { type RevisionRow, revisionRowSchema } from '#contract/entities.ts'
 import { call, problemText } from '../api/client.ts'
-import { useJob } from '../stores/job.ts'
-import { writeTime } from './writeTime.ts'
+import { useOpenJob } from '../stores/openJob.ts'
+import { writeTime } from '../browser/writeTime.ts'
 
 /** Every revision of a stage, newest first, with what changed in it. */
 const props = defineProps<{ stage: Stage }>()
-const job = useJob()
+const job = useOpenJob()
 const rows = ref<{ row: RevisionRow; says: string }[]>([])
 const problem = ref('')
 const KIND = { edit: 'changed', undo: 'undone', redo: 'redone' }
@@ -17,7 +18,11 @@ async function load(open: boolean): Promise<void> {
   if (!open) return
   try {
     await job.flush()
-    const found = await call<RevisionRow[]>('GET', `/jobs/${job.view!.job.id}/stages/${props.stage}/history`)
+    const found = await call(
+      z.array(revisionRowSchema),
+      'GET',
+      `/jobs/${job.view.job.id}/stages/${props.stage}/history`,
+    )
     rows.value = found.map((row, i) => ({
       row,
       says: changesIn(found[i + 1]?.body, row.body)

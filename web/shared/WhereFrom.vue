@@ -4,11 +4,11 @@ import { derivedNumbers, estimateOf } from '#core/frame/state.ts'
 import { QUANTITIES } from '#core/quantities/units.ts'
 import { fixed, writeBalanceBoth } from '#core/quantities/write.ts'
 import { methodFor } from '#core/measure/readings.ts'
-import { QUANTITY_NAMES } from '#contract/words.ts'
-import { useJob } from '../stores/job.ts'
+import { QUANTITY_NAMES } from '#contract/messages/names.ts'
+import { useOpenJob } from '../stores/openJob.ts'
 
 /** "Where from?": the readings and the formulas with their numbers in them. */
-const job = useJob()
+const job = useOpenJob()
 const DECIMALS = { mass: 1, balance: 2, swingWeight: 1, twistWeight: 2 }
 const readings = computed(() =>
   QUANTITIES.flatMap((quantity) => {
@@ -30,7 +30,7 @@ const formulas = computed(() => {
   const arm = fixed(s.balanceCm - s.axisCm, 2)
   const S = fixed(s.swingWeightKgCm2, 1)
   return [
-    ['Balance in points', `(L/2 − b)/0.3175 = ${writeBalanceBoth(s.balanceCm, job.view!.frame.geometry.lengthCm)}`],
+    ['Balance in points', `(L/2 − b)/0.3175 = ${writeBalanceBoth(s.balanceCm, job.view.frame.geometry.lengthCm)}`],
     [
       'Recoil weight',
       `S − M(b−a)²/1000 = ${S} − ${M} × ${arm}²/1000 = ${fixed(d.recoilWeightKgCm2, 1)} ± ${fixed(2 * estimateOf(s, 'recoilWeight')!.u, 1)} kg·cm²`,

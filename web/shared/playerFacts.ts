@@ -1,3 +1,3 @@
-import { unknownPlayer, type PlayerFacts } from '#core/job/bodies.ts'
+import { unknownPlayer, type PlayerFacts } from '#core/player/facts.ts'
 
 export const NO_FACTS: PlayerFacts = unknownPlayer('')

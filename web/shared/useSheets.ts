@@ -1,9 +1,9 @@
-import { useJob } from '../stores/job.ts'
+import { useOpenJob } from '../stores/openJob.ts'
 import { useShop } from '../stores/shop.ts'
 
 /** Printing: what is still on its way is saved first, then the sheet's PDF opens on the shop's paper. */
 export function useSheets() {
-  const job = useJob()
+  const job = useOpenJob()
   const shop = useShop()
   return {
     async print(sheet: 'work-order' | 'spec-card' | 'comparison'): Promise<void> {
@@ -12,7 +12,7 @@ export function useSheets() {
         return
       }
       const paper = shop.overview?.shop.paper ?? 'A4'
-      window.open(`/api/jobs/${job.view!.job.id}/sheets/${sheet}.pdf?paper=${paper}`, '_blank')
+      window.open(`/api/jobs/${job.view.job.id}/sheets/${sheet}.pdf?paper=${paper}`, '_blank')
     },
   }
 }

@@ -5,17 +5,18 @@ import { methodFor } from '#core/measure/readings.ts'
 import { KIND_OF, type ReadQuantity } from '#core/quantities/units.ts'
 import type { SportProfile } from '#core/sports/profile.ts'
 import { METHODS } from '#core/sports/methods.ts'
-import type {
-  Device,
-  DeviceCheck,
-  DeviceNews,
-  DeviceOverview,
-  LineState,
-  ReferenceBody,
-  TrayReading,
+import {
+  type Device,
+  type DeviceCheck,
+  type DeviceNews,
+  type DeviceOverview,
+  type LineState,
+  type ReferenceBody,
+  type TrayReading,
+  deviceOverviewSchema,
 } from '#contract/devices.ts'
-import { QUANTITY_NAMES } from '#contract/words.ts'
-import { call } from '../api/client.ts'
+import { QUANTITY_NAMES } from '#contract/messages/names.ts'
+import { call, tell } from '../api/client.ts'
 
 /** A place on the page where a reading from an instrument can land. */
 export interface Receiver {
@@ -48,7 +49,7 @@ export const useDevices = defineStore('devices', () => {
   const notice = ref('')
 
   async function load(): Promise<void> {
-    overview.value = await call<DeviceOverview>('GET', '/devices')
+    overview.value = await call(deviceOverviewSchema, 'GET', '/devices')
     for (const line of overview.value.lines) lines.value[line.deviceId] = line
     tray.value = overview.value.tray
   }
@@ -107,30 +108,30 @@ export const useDevices = defineStore('devices', () => {
   /** For what is no job's reading: marks it as taken at the server. */
   async function take(ids: string[], takenFor: string): Promise<void> {
     for (const id of ids) drop(id)
-    await call('POST', '/tray/take', { ids, takenFor })
+    await tell('POST', '/tray/take', { ids, takenFor })
   }
 
   async function measure(deviceId: string): Promise<void> {
-    await call('POST', `/devices/${deviceId}/measure`)
+    await tell('POST', `/devices/${deviceId}/measure`)
   }
 
   async function place(item: string): Promise<void> {
-    const now = await call<DeviceOverview['bench']>('POST', '/bench/place', { item })
+    const now = await call(deviceOverviewSchema.shape.bench, 'POST', '/bench/place', { item })
     overview.value = { ...overview.value!, bench: now }
   }
 
   async function saveCheck(check: Omit<DeviceCheck, 'at'>): Promise<void> {
-    await call<DeviceCheck>('POST', `/devices/${check.deviceId}/checks`, check)
+    await tell('POST', `/devices/${check.deviceId}/checks`, check)
     await load()
   }
 
   async function saveDevice(device: Device): Promise<void> {
-    await call<Device>('PUT', `/devices/${device.id}`, device)
+    await tell('PUT', `/devices/${device.id}`, device)
     await load()
   }
 
   async function saveBody(body: ReferenceBody): Promise<void> {
-    await call<ReferenceBody>('PUT', `/bodies/${body.id}`, body)
+    await tell('PUT', `/bodies/${body.id}`, body)
     await load()
   }
 

@@ -3,10 +3,10 @@ import 'fake-indexeddb/auto'
 import { IDBFactory } from 'fake-indexeddb'
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { OPEN_LIMITS } from '#core/plan/request.ts'
+import { OPEN_LIMITS } from '#core/planning/problem/request.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import { NOTHING_ON } from '#core/frame/condition.ts'
-import type { MeasureBody } from '#core/job/bodies.ts'
+import type { MeasureDocument } from '#core/job/documents.ts'
 import type { JobView, SavedStage } from '#contract/entities.ts'
 import { useOutbox } from '../documents/useOutbox.ts'
 import { useJob } from './job.ts'
@@ -111,7 +111,7 @@ class Server {
   }
 }
 
-const measure = (note: string, readingIds: string[] = []): MeasureBody => ({
+const measure = (note: string, readingIds: string[] = []): MeasureDocument => ({
   condition: { ...NOTHING_ON, stringsG: 16, grip: 'base', overgrips: 1 },
   axisCm: 10.16,
   readingIds,
@@ -135,7 +135,7 @@ async function opened(id = 'j') {
   return { job, outbox }
 }
 const noteAt = (view: JobView | null) =>
-  (view?.stages.find((s) => s.stage === 'measure')?.body as MeasureBody | undefined)?.note
+  (view?.stages.find((s) => s.stage === 'measure')?.body as MeasureDocument | undefined)?.note
 const mass = (value: number) => ({
   quantity: 'mass' as const,
   value,
@@ -148,7 +148,7 @@ const mass = (value: number) => ({
 /** Types a reading as the page does: the reading and its naming are one edit. */
 function read(job: ReturnType<typeof useJob>, value: number): void {
   const row = job.newReading(mass(value))
-  const { readingIds = [] } = job.bodies.measure ?? {}
+  const { readingIds = [] } = job.documents.measure ?? {}
   job.save('measure', measure('', [...readingIds, row.id]), { readings: [row] })
 }
 const massesOf = (id: string) => server.view(id).readings.map((r) => r.value)

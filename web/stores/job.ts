@@ -1,17 +1,18 @@
 import { defineStore } from 'pinia'
+import { jobInputOf } from '#contract/jobInput.ts'
 import { computed, ref, shallowRef } from 'vue'
 import type { z } from 'zod'
 import { withPieces } from '#core/frame/pieces.ts'
 import type { FrameState } from '#core/frame/state.ts'
-import type { StageBodies } from '#core/job/bodies.ts'
-import { pictureOf, type JobPicture } from '#core/job/picture.ts'
-import { STAGES, type Facts, type Stage } from '#core/job/stages.ts'
-import { piecesOfAll, type Cut } from '#core/plan/cut.ts'
-import type { Material } from '#core/plan/material.ts'
+import type { StageDocuments } from '#core/job/documents.ts'
+import { deriveJob, type DerivedJob } from '#core/job/derive.ts'
+import { STAGES, type Stage } from '#core/job/stages.ts'
+import { piecesOfAll, type Cut } from '#core/cuts/cut.ts'
+import type { Material } from '#core/cuts/material.ts'
 import { profileOf } from '#core/sports/sports.ts'
 import {
-  bodiesOf,
-  bodySchemas,
+  documentsOf,
+  documentSchemas,
   frameSchema,
   jobViewSchema,
   mayBeEmptied,
@@ -21,8 +22,10 @@ import {
   type JobView,
   type NewReading,
   type SavedStage,
+  savedStageSchema,
+  jobRowSchema,
 } from '#contract/entities.ts'
-import { call, problemText } from '../api/client.ts'
+import { call, problemText, read } from '../api/client.ts'
 import {
   frameNamed,
   partsOf,
@@ -32,7 +35,7 @@ import {
   type StageContent,
 } from '../documents/edit.ts'
 import { useOutbox } from '../documents/useOutbox.ts'
-import { STAGE_NAMES } from '../shared/words.ts'
+import { STAGE_NAMES } from '#contract/messages/job.ts'
 import { useShop } from './shop.ts'
 
 export interface SaveOptions {
@@ -62,27 +65,13 @@ export const useJob = defineStore('job', () => {
   /** The rest lies as a good plan put it: the proven one takes its place when it is there. */
   const settleRest = ref(false)
 
-  const bodies = computed<Partial<StageBodies>>(() => bodiesOf(view.value?.stages ?? []))
-  /** The drawer as this job finds it: what its own signed build took counts as there, what was put away does not. */
-  const drawer = computed<Material[]>(() =>
-    shop.materials.map((m) => ({ ...m, stock: m.retired ? 0 : m.stock + (view.value?.taken[m.id] ?? 0) })),
+  const documents = computed<Partial<StageDocuments>>(() => documentsOf(view.value?.stages ?? []))
+  const picture = computed<DerivedJob | null>(
+    () => view.value && deriveJob(jobInputOf(view.value, shop.materials, shop.references)),
   )
-  const picture = computed<JobPicture | null>(() => {
-    if (!view.value) return null
-    const used = Object.fromEntries(view.value.stages.map((s) => [s.stage, s.used])) as Partial<Record<Stage, Facts>>
-    return pictureOf({
-      profile: profileOf(view.value.frame.sport),
-      ownStrings: view.value.frame.ownStrings,
-      geometry: view.value.frame.geometry,
-      bodies: bodies.value,
-      used,
-      readings: view.value.readings,
-      references: shop.references,
-      materials: drawer.value,
-    })
-  })
+  const drawer = computed<Material[]>(() => picture.value?.drawer ?? [])
   const profile = computed(() => profileOf(view.value?.frame.sport ?? 'tennis'))
-  const cuts = computed<Cut[]>(() => liveCuts.value ?? bodies.value.plan?.cuts ?? [])
+  const cuts = computed<Cut[]>(() => liveCuts.value ?? documents.value.plan?.cuts ?? [])
   /** The frame with the cuts as they lie now, dragged ones included. */
   const planned = computed<FrameState | null>(() => {
     const p = picture.value
@@ -105,11 +94,10 @@ export const useJob = defineStore('job', () => {
   async function open(id: string): Promise<void> {
     const mine = ++opening
     const acks = outbox.ackCount()
-    const [answer] = await Promise.all([call<JobView>('GET', `/jobs/${encodeURIComponent(id)}`), outbox.ready()])
-    const found = jobViewSchema.parse(answer)
+    const [answer] = await Promise.all([call(jobViewSchema, 'GET', `/jobs/${encodeURIComponent(id)}`), outbox.ready()])
     if (mine !== opening) return
-    view.value = found
-    shop.sportUnits = profileOf(found.frame.sport).units
+    view.value = answer
+    shop.sportUnits = profileOf(answer.frame.sport).units
     shop.unitsFor(id)
     problem.value = ''
     liveCuts.value = null
@@ -133,7 +121,7 @@ export const useJob = defineStore('job', () => {
     for (const stage of STAGES) {
       const doc = stageOfJob(job.id, stage)
       const made = outbox.madeSince(doc, acks)
-      if (made && made.revision > (stageOf(stage)?.revision ?? 0)) putStage(made.answer as SavedStage)
+      if (made && made.revision > (stageOf(stage)?.revision ?? 0)) putStage(read(savedStageSchema, made.answer))
       for (const edit of outbox.waitingFor(doc)) showStage(stage, edit.content as StageContent, edit.typedAt)
     }
     const ticket = outbox.waitingFor(ticketOfJob(job.id)).at(-1)
@@ -151,16 +139,18 @@ export const useJob = defineStore('job', () => {
     const there = new Set(view.value!.readings.map((r) => r.id))
     const rows = readings.filter((r) => !there.has(r.id)).map((r) => readingSchema.parse({ takenAt: at, ...r }))
     if (rows.length > 0) view.value = { ...view.value!, readings: [...view.value!.readings, ...rows] }
-    putStage({
-      stage,
-      revision: held?.revision ?? 0,
-      body,
-      used,
-      at,
-      by: shop.initials,
-      canUndo: held ? held.revision > 0 || held.canUndo : mayBeEmptied(stage),
-      canRedo: false,
-    })
+    putStage(
+      read(savedStageSchema, {
+        stage,
+        revision: held?.revision ?? 0,
+        body,
+        used,
+        at,
+        by: shop.initials,
+        canUndo: held ? held.revision > 0 || held.canUndo : mayBeEmptied(stage),
+        canRedo: false,
+      }),
+    )
   }
 
   /**
@@ -169,16 +159,16 @@ export const useJob = defineStore('job', () => {
    */
   function save<S extends Stage>(
     stage: S,
-    body: StageBodies[S],
+    body: StageDocuments[S],
     { readings = [], keepUsed = false }: SaveOptions = {},
   ): void {
     const held = stageOf(stage)
     const at = new Date().toISOString()
-    const wrong = wrongWith(bodySchemas[stage], body)
+    const wrong = wrongWith(documentSchemas[stage], body)
     problem.value = wrong && `${STAGE_NAMES[stage]}: this was not taken: ${wrong}.`
     if (wrong) return
     showStage(stage, { body, used: held?.used ?? {}, readings: [...readings] }, at)
-    const used = keepUsed && held ? held.used : picture.value!.facts[stage]
+    const used = keepUsed && held ? held.used : picture.value!.dependencies[stage]
     const content: StageContent = { body: JSON.parse(JSON.stringify(body)), used, readings: [...readings] }
     showStage(stage, content, at)
     const { id, number } = view.value!.job
@@ -212,9 +202,9 @@ export const useJob = defineStore('job', () => {
 
   outbox.listen(belongs, ({ doc, saved }) => {
     const { kind, stage } = partsOf(doc)
-    if (kind === 'stage') void stageSaved(stage!, saved.answer as SavedStage, saved.more)
+    if (kind === 'stage') void stageSaved(stage!, read(savedStageSchema, saved.answer), saved.more)
     else if (kind === 'ticket') {
-      const job = saved.answer as JobRow
+      const job = read(jobRowSchema, saved.answer)
       view.value = { ...view.value!, job: saved.more ? { ...view.value!.job, revision: job.revision } : job }
     } else view.value = { ...view.value!, frame: { ...view.value!.frame, revision: saved.revision } }
   })
@@ -227,7 +217,7 @@ export const useJob = defineStore('job', () => {
   /** A signature takes pieces out of the drawer, undoing it puts them back. */
   async function seeDrawer(): Promise<void> {
     const { id } = view.value!.job
-    const { taken } = await call<JobView>('GET', `/jobs/${id}`)
+    const { taken } = await call(jobViewSchema, 'GET', `/jobs/${id}`)
     if (view.value?.job.id === id) view.value = { ...view.value, taken }
     await shop.loadDrawer()
   }
@@ -242,7 +232,7 @@ export const useJob = defineStore('job', () => {
     const held = stageOf(stage)
     if (!held || !(way === 'undo' ? held.canUndo : held.canRedo)) return
     try {
-      const saved = await call<SavedStage>('POST', `/jobs/${id}/stages/${stage}/${way}`, {
+      const saved = await call(savedStageSchema, 'POST', `/jobs/${id}/stages/${stage}/${way}`, {
         expected: held.revision,
         by: shop.initials,
       })
@@ -281,7 +271,7 @@ export const useJob = defineStore('job', () => {
 
   return {
     view,
-    bodies,
+    documents,
     picture,
     drawer,
     profile,

@@ -1,10 +1,19 @@
 import { defineStore } from 'pinia'
+import { z } from 'zod'
 import { computed, ref, shallowRef } from 'vue'
-import type { Overview, Reference, Shop, StoredMaterial } from '#contract/entities.ts'
+import {
+  type Overview,
+  type Reference,
+  type Shop,
+  type StoredMaterial,
+  materialSchema,
+  overviewSchema,
+  shopSchema,
+} from '#contract/entities.ts'
 import { KIND_OF, unitFor, UNITS_OF, type AnyQuantity, type Unit, type UnitChoice } from '#core/quantities/units.ts'
-import { call } from '../api/client.ts'
+import { call, read } from '../api/client.ts'
 import { referencesById } from '../api/library.ts'
-import { readSetting, writeSetting } from '../app/settings.ts'
+import { readSetting, writeSetting } from '../browser/settings.ts'
 import { materialNamed, THE_SHOP } from '../documents/edit.ts'
 import { useOutbox } from '../documents/useOutbox.ts'
 
@@ -52,7 +61,7 @@ export const useShop = defineStore('shop', () => {
   const initials = computed(() => overview.value?.shop.initials ?? '')
 
   async function load(): Promise<void> {
-    ;[overview.value] = await Promise.all([call<Overview>('GET', '/overview'), outbox.ready()])
+    ;[overview.value] = await Promise.all([call(overviewSchema, 'GET', '/overview'), outbox.ready()])
     const waiting = outbox.waitingFor(THE_SHOP).at(-1)
     if (waiting) showShop({ ...(waiting.content as Shop), revision: overview.value.shop.revision })
   }
@@ -62,7 +71,7 @@ export const useShop = defineStore('shop', () => {
 
   /** The drawer: needed inside a job, not on the start page. What waits for the server is in it as it was typed. */
   async function loadDrawer(): Promise<void> {
-    ;[materials.value] = await Promise.all([call<StoredMaterial[]>('GET', '/materials'), outbox.ready()])
+    ;[materials.value] = await Promise.all([call(z.array(materialSchema), 'GET', '/materials'), outbox.ready()])
     for (const { content } of outbox.waitingUnder('material/')) {
       const mine = content as StoredMaterial
       showMaterial({ ...mine, revision: materials.value.find((m) => m.id === mine.id)?.revision ?? 0 })
@@ -78,10 +87,10 @@ export const useShop = defineStore('shop', () => {
     ({ doc, saved }) => {
       if (doc === THE_SHOP) {
         const mine = overview.value?.shop
-        showShop(saved.more && mine ? { ...mine, revision: saved.revision } : (saved.answer as Shop))
+        showShop(saved.more && mine ? { ...mine, revision: saved.revision } : read(shopSchema, saved.answer))
         return
       }
-      const material = saved.answer as StoredMaterial
+      const material = read(materialSchema, saved.answer)
       const mine = materials.value.find((m) => m.id === material.id)
       if (mine) showMaterial(saved.more ? { ...mine, revision: saved.revision } : material)
     },

@@ -1,5 +1,5 @@
 import * as Comlink from 'comlink'
-import { problemsCross } from './problems.ts'
+import { problemsCross } from '#planner/problems.ts'
 import type { face, FaceAnswer, FaceRequest } from './face.worker.ts'
 
 export type { FaceAnswer, FaceRequest }

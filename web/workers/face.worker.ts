@@ -1,9 +1,10 @@
 import * as Comlink from 'comlink'
-import { problemsCross } from './problems.ts'
-import type { FrameGeometry } from '#core/frame/outline.ts'
+import { problemsCross } from '#planner/problems.ts'
+import type { FrameGeometry } from '#core/geometry/outline.ts'
 import type { FrameState } from '#core/frame/state.ts'
-import { effectOf, faceGrid, faceMap, type Effect, type FaceMap } from '#core/impact/faceMap.ts'
-import { EFFORT_BAND, type ImpactAssumptions } from '#core/impact/impact.ts'
+import { impactChange, faceGrid, faceMap, type ImpactChange, type FaceMap } from '#core/impact/faceMap.ts'
+import { EFFORT_BAND } from '#core/impact/impact.ts'
+import { type ImpactAssumptions } from '#core/sports/kinds.ts'
 import { partsOf, Problem, type ProblemParts } from '#core/problem.ts'
 
 export interface FaceRequest {
@@ -19,7 +20,7 @@ export interface FaceSheet {
   y: number[]
   map: FaceMap
   /** Against the frame as it is now. */
-  effect: Effect | null
+  effect: ImpactChange | null
 }
 export interface FaceAnswer {
   sheets: Record<string, FaceSheet | ProblemParts>
@@ -54,7 +55,7 @@ export const face = {
       try {
         const { grid, map } = one(state, geometry)
         const effect = first
-          ? effectOf({ ...now, map: first.map }, { state, geometry, map }, assumed, EFFORT_BAND)
+          ? impactChange({ ...now, map: first.map }, { state, geometry, map }, assumed, EFFORT_BAND)
           : null
         sheets[key] = { x: [...grid.x], y: [...grid.y], map, effect }
       } catch (error) {

@@ -1,5 +1,5 @@
 import * as Comlink from 'comlink'
-import { problemsCross } from './problems.ts'
+import { problemsCross } from '#planner/problems.ts'
 import type { motion, MotionAnswer, Trace } from './motion.worker.ts'
 
 export type { MotionAnswer, Trace }

@@ -1,5 +1,5 @@
 import * as Comlink from 'comlink'
-import { problemsCross } from './problems.ts'
+import { problemsCross } from '#planner/problems.ts'
 import { periodFromMotion, type MotionRecording } from '#core/measure/motion.ts'
 import type { PeriodTiming } from '#core/measure/swing.ts'
 import { partsOf, Problem, type ProblemParts } from '#core/problem.ts'

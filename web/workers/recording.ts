@@ -1,6 +1,6 @@
 import Papa from 'papaparse'
 import type { MotionRecording } from '#core/measure/motion.ts'
-import { delimiterOf } from '../shared/delimiter.ts'
+import { delimiterOf } from '../browser/delimiter.ts'
 
 /** What is wrong with a file of a motion sensor, in words. */
 export class RecordingProblem extends Error {}

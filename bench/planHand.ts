@@ -1,9 +1,0 @@
-// A hand that plans, in a thread of its own: the page's worker, for Node.
-import { parentPort } from 'node:worker_threads'
-import * as Comlink from 'comlink'
-import nodeEndpoint from 'comlink/dist/esm/node-adapter.mjs'
-import loadHighs from 'highs'
-import { solveWith } from '#solver/highs.ts'
-import { handWith } from '#web/workers/hand.ts'
-
-Comlink.expose(handWith(loadHighs().then((highs) => solveWith(highs))), nodeEndpoint(parentPort!))

@@ -1,0 +1,97 @@
+import loadHighs, { type Highs } from 'highs'
+import { REFERENCES } from '#demo/library.ts'
+import { FRAMES, MATERIALS, STRUNG_WRAP } from '#demo/world.ts'
+import { frameState } from '#core/frame/state.ts'
+import { type Estimate } from '#core/quantities/estimate.ts'
+import { referenceState } from '#core/compare/setup.ts'
+import type { Solve } from '#core/planning/model/linear.ts'
+import { NO_CONSTRAINT, planSpace, optimalPlan, heuristicPlan } from '#core/planning/solve/plan.ts'
+import { OPEN_LIMITS, type PlanRequest } from '#core/planning/problem/request.ts'
+import type { Quantity } from '#core/quantities/units.ts'
+import { tennis } from '#core/sports/tennis.ts'
+import { fromSetup } from '#core/targets/methods.ts'
+import { solveWith } from '#solver/highs.ts'
+import { median, percentile } from './statistics.ts'
+
+/** Plan requests like those of the demo jobs: a measured frame, half-way to or a copy of a reference. */
+export function requests(): { name: string; request: PlanRequest }[] {
+  const state = (m: number, b: number, s: number, t: number) => {
+    const e = (value: number, u: number): Estimate => ({ value, u })
+    return frameState(
+      { mass: e(m, 0.13), balance: e(b, 0.05), swingWeight: e(s, 0.6), twistWeight: e(t, 0.1) },
+      tennis.axisCm,
+    )
+  }
+  const cases: [string, ReturnType<typeof state>, string, 'reference' | 'halfway', Quantity[]][] = [
+    [
+      'job-returns',
+      state(326.4, 31.93, 321.3, 13.85),
+      'ref-p1',
+      'halfway',
+      ['mass', 'balance', 'swingWeight', 'twistWeight'],
+    ],
+    ['job-junior', state(291.2, 32.65, 296.3, 12.9), 'ref-r12', 'halfway', ['mass', 'swingWeight']],
+    ['job-done', state(327.8, 31.8, 322.3, 14.0), 'ref-p2', 'reference', ['mass', 'balance', 'swingWeight']],
+  ]
+  return cases.map(([name, measured, referenceId, way, quantities]) => {
+    const work = { geometry: FRAMES[0].geometry, condition: STRUNG_WRAP, profile: tennis }
+    const reference = REFERENCES.find((r) => r.id === referenceId)!
+    const to = { condition: STRUNG_WRAP, axisCm: tennis.axisCm }
+    const setup = { id: referenceId, name: reference.name, grade: '', state: referenceState(reference, to, tennis) }
+    return {
+      name,
+      request: {
+        state: measured,
+        work,
+        target: fromSetup(way, measured, setup, quantities, tennis),
+        materials: MATERIALS,
+        limits: OPEN_LIMITS,
+        fixedCuts: [],
+      },
+    }
+  })
+}
+
+/** A solver that adds up the time that is spent inside it. */
+export function timedSolver(highs: Highs): { solve: Solve; inSolverMs: number } {
+  const bare = solveWith(highs)
+  const timed = {
+    inSolverMs: 0,
+    solve: ((model, gap) => {
+      const start = performance.now()
+      const answer = bare(model, gap)
+      timed.inSolverMs += performance.now() - start
+      return answer
+    }) as Solve,
+  }
+  return timed
+}
+
+export async function planTimes(repeats: number) {
+  const timed = timedSolver(await loadHighs())
+  const { solve } = timed
+  const rows = []
+  for (const { name, request } of requests()) {
+    const quick: number[] = []
+    const best: number[] = []
+    let share = 0
+    for (let i = 0; i < repeats; i++) {
+      timed.inSolverMs = 0
+      const start = performance.now()
+      const space = planSpace(request)
+      heuristicPlan(space, NO_CONSTRAINT, solve)
+      quick.push(performance.now() - start)
+      optimalPlan(space, NO_CONSTRAINT, solve)
+      best.push(performance.now() - start)
+      share += timed.inSolverMs / best.at(-1)! / repeats
+    }
+    rows.push({
+      name,
+      quickMs: median(quick),
+      quickP95Ms: percentile(quick, 95),
+      bestMs: median(best),
+      solverShare: share,
+    })
+  }
+  return rows
+}

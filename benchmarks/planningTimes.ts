@@ -1,0 +1,226 @@
+import { Worker } from 'node:worker_threads'
+import * as Comlink from 'comlink'
+import nodeEndpoint from 'comlink/dist/esm/node-adapter.mjs'
+import loadHighs from 'highs'
+import { BATCH } from '#demo/batch.ts'
+import { MATERIALS } from '#demo/world.ts'
+import { frameState } from '#core/frame/state.ts'
+import { normal, seeded } from '#core/numerics/random.ts'
+import { headOutline } from '#core/geometry/outline.ts'
+import { planSet } from '#core/planning/set/planSet.ts'
+import type { SetFrame } from '#core/planning/set/set.ts'
+import { bestPair } from '#core/planning/set/pair.ts'
+import { NO_CONSTRAINT, planSpace, optimalPlan, heuristicPlan } from '#core/planning/solve/plan.ts'
+import { around, OPEN_LIMITS, type PlanRequest } from '#core/planning/problem/request.ts'
+import { tennis } from '#core/sports/tennis.ts'
+import { solveWith } from '#solver/highs.ts'
+import type { PlanNews, PlanWorker } from '#planner/protocol.ts'
+import { planTogether } from '#planner/session.ts'
+import { requests, timedSolver } from './planTime.ts'
+
+/** Two workers in threads of their own, as the page has them. */
+export async function withPlanWorkers<T>(work: (workers: PlanWorker[]) => Promise<T>): Promise<T> {
+  const worker = JSON.stringify(new URL('./planWorkerThread.ts', import.meta.url).href)
+  const start = `import('tsx/esm/api').then(({ register }) => (register(), import(${worker})))`
+  const threads = [0, 1].map(() => new Worker(start, { eval: true }))
+  try {
+    return await work(threads.map((thread) => Comlink.wrap<PlanWorker>(nodeEndpoint(thread)) as unknown as PlanWorker))
+  } finally {
+    await Promise.all(threads.map((thread) => thread.terminate()))
+  }
+}
+
+/** From the question to the first good plan, the proven one, five proven plans with their chances, and everything. */
+export async function togetherTimes(repeats: number) {
+  return withPlanWorkers(async (workers) => {
+    const rows = []
+    for (const { name, request } of requests()) {
+      const quick: number[] = []
+      const best: number[] = []
+      const five: number[] = []
+      const all: number[] = []
+      let offered = 0
+      for (let i = 0; i <= repeats; i++) {
+        const start = performance.now()
+        let found = 0
+        const at: Partial<Record<'quick' | 'best' | 'five' | 'done', number>> = {}
+        await planTogether(
+          workers,
+          request,
+          () => Promise.resolve([]),
+          (news: PlanNews) => {
+            const ms = performance.now() - start
+            if (news.kind === 'quick') at.quick = ms
+            if (news.kind === 'best') at.best = ms
+            if (news.kind === 'best' || news.kind === 'alternative') found++
+            if (found === 5) at.five ??= ms
+            if (news.kind === 'done') at.done = ms
+          },
+        )
+        // The first round warms the solvers.
+        if (i === 0) continue
+        quick.push(at.quick!)
+        best.push(at.best!)
+        if (at.five) five.push(at.five)
+        all.push(at.done!)
+        offered = found
+      }
+      rows.push({ name, offered, quick, best, five, all })
+    }
+    return rows
+  })
+}
+
+/** One question of a drag: the rest worked out around a piece at another place. */
+export async function liveTimes(moves: number): Promise<number[]> {
+  const solve = solveWith(await loadHighs())
+  const times: number[] = []
+  for (const { request } of requests()) {
+    const { cuts } = optimalPlan(planSpace(request), NO_CONSTRAINT, solve)
+    const piece = cuts.find((cut) => cut.place === 'hoop') ?? cuts[0]
+    const half = headOutline(request.work.geometry).halfLengthCm
+    for (let i = 0; i < moves; i++) {
+      const atCm = 6 + ((half - 12) * i) / moves
+      const start = performance.now()
+      heuristicPlan(planSpace(around(request, [{ ...piece, atCm }])), NO_CONSTRAINT, solve)
+      times.push(performance.now() - start)
+    }
+  }
+  return times
+}
+
+/** How the time grows with the number of places, all of the same drawer. */
+export async function growthTimes(repeats: number) {
+  const timed = timedSolver(await loadHighs())
+  const { solve } = timed
+  const [, { request }] = requests()
+  const half = headOutline(request.work.geometry).halfLengthCm
+  const rows = []
+  for (const zones of [5, 10, 15, 20, 25, 30]) {
+    const hoop = zones - 2
+    const profile = {
+      ...tennis,
+      zones: [
+        ...tennis.zones.filter((z) => z.id === 'bevels' || z.id === 'butt'),
+        ...Array.from({ length: hoop }, (_, i) => ({
+          id: `hoop-${i}`,
+          name: `Hoop ${i}`,
+          place: 'hoop' as const,
+          alongCm: (half * i) / (hoop - 1),
+          capacityCm: half / hoop,
+          maxLayers: 3,
+          visible: true,
+        })),
+      ],
+    }
+    const quick: number[] = []
+    const best: number[] = []
+    let proven = 0
+    let choices = 0
+    timed.inSolverMs = 0
+    let whole = 0
+    for (let i = 0; i < repeats; i++) {
+      const asked: PlanRequest = { ...request, work: { ...request.work, profile } }
+      const start = performance.now()
+      const space = planSpace(asked)
+      choices = space.choices.length
+      heuristicPlan(space, NO_CONSTRAINT, solve)
+      quick.push(performance.now() - start)
+      const again = performance.now()
+      const plan = optimalPlan(space, NO_CONSTRAINT, solve)
+      best.push(performance.now() - again)
+      if (plan.proven) proven++
+      whole += performance.now() - start
+    }
+    rows.push({ zones, choices, quick, best, proven, solverShare: timed.inSolverMs / whole })
+  }
+  return rows
+}
+
+/** The demo batch as frames of a set. */
+function demoFrames(): SetFrame[] {
+  return BATCH.body.units.map((unit) => {
+    const of = (quantity: string, u: number) => ({
+      value: unit.readings.find((r) => r.quantity === quantity)!.value,
+      u,
+    })
+    return {
+      id: unit.id,
+      request: {
+        state: frameState(
+          {
+            mass: of('mass', 0.13),
+            balance: of('balance', 0.05),
+            swingWeight: of('swingWeight', 0.6),
+            twistWeight: of('twistWeight', 0.1),
+          },
+          tennis.axisCm,
+        ),
+        work: { geometry: BATCH.body.geometry, condition: BATCH.body.condition, profile: tennis },
+        target: {},
+        materials: MATERIALS,
+        limits: OPEN_LIMITS,
+        fixedCuts: [],
+      },
+    }
+  })
+}
+
+/** Six frames of one model as they come, by a seed: apart by a gram, a millimetre, two units. */
+function seededFrames(seed: number): SetFrame[] {
+  const n = normal(seeded(seed))
+  return demoFrames()
+    .slice(0, 6)
+    .map(({ id, request }) => ({
+      id,
+      request: {
+        ...request,
+        state: frameState(
+          {
+            mass: { value: 300 + 1.2 * n(), u: 0.1 },
+            balance: { value: 31.5 + 0.1 * n(), u: 0.03 },
+            swingWeight: { value: 288 + 1.8 * n(), u: 0.5 },
+            twistWeight: { value: 13.3 + 0.12 * n(), u: 0.08 },
+          },
+          tennis.axisCm,
+        ),
+      },
+    }))
+}
+
+/** Sets to the first good one and to the end of the search, with its proof: the demo batch, and seeded ones. */
+export async function setTimes(repeats: number) {
+  const timed = timedSolver(await loadHighs())
+  const { solve } = timed
+  const demo = demoFrames()
+  const rows = []
+  const batches: [string, SetFrame[]][] = [
+    ['six of the demo batch', demo.slice(0, 6)],
+    ['eight of the demo batch', demo],
+    ...[1, 2, 3, 4].map((seed): [string, SetFrame[]] => [`six by seed ${seed}`, seededFrames(seed)]),
+  ]
+  for (const [name, frames] of batches) {
+    const good: number[] = []
+    const all: number[] = []
+    let set = null
+    timed.inSolverMs = 0
+    for (let i = 0; i < (name.includes('demo') ? repeats : 1); i++) {
+      const start = performance.now()
+      let first = 0
+      set = planSet(frames, { kind: 'common' }, solve, (found) => {
+        if (found.reached && found.inStock) first ||= performance.now() - start
+      })
+      all.push(performance.now() - start)
+      good.push(first || all[i])
+    }
+    const solverShare = timed.inSolverMs / all.reduce((sum, ms) => sum + ms, 0)
+    rows.push({ name, good, all, solverShare, set: set! })
+  }
+  const pair: number[] = []
+  for (let i = 0; i < repeats; i++) {
+    const start = performance.now()
+    bestPair(demo, { kind: 'common' }, solve)
+    pair.push(performance.now() - start)
+  }
+  return { rows, pair }
+}

@@ -1,0 +1,15 @@
+import type { FrameGeometry } from '#core/geometry/outline.ts'
+import { geometrySchema } from '#contract/documents.ts'
+
+const NAMES: Record<string, string> = { lengthCm: 'length', headLengthCm: 'head length', headWidthCm: 'head width' }
+
+/** What is wrong with the sizes of a frame, in words; empty when they can be. Judged before anything is worked out from them. */
+export function wrongGeometry(geometry: FrameGeometry): string {
+  const parsed = geometrySchema.safeParse(geometry)
+  if (parsed.success) return ''
+  const [issue] = parsed.error.issues
+  const name = NAMES[String(issue.path[0])] ?? 'size'
+  if (issue.code === 'too_small') return `A frame’s ${name} is ${String(issue.minimum)} cm at least.`
+  if (issue.code === 'too_big') return `A frame’s ${name} is ${String(issue.maximum)} cm at most.`
+  return `This ${name} cannot be: ${issue.message}.`
+}

@@ -1,0 +1,179 @@
+import type { Doubt } from '#core/frame/plausible.ts'
+import type { AlternativeId, LeftOut } from '#core/planning/offers/alternatives.ts'
+import type { Workpiece } from '#core/cuts/cut.ts'
+import { COUNTED_IN, type Material } from '#core/cuts/material.ts'
+import type { Relaxation } from '#core/planning/problem/relaxation.ts'
+import type { Binding } from '#core/planning/explain/reach.ts'
+import type { Stage } from '#core/job/stages.ts'
+import { Problem } from '#core/problem.ts'
+import type { UnitChoice } from '#core/quantities/units.ts'
+import {
+  fixed,
+  unitMark,
+  writeBalanceBoth,
+  writeDifference,
+  writeQuantity,
+  writeSpread,
+} from '#core/quantities/write.ts'
+import type { Zone } from '#core/sports/profile.ts'
+import { problemWords } from '#contract/messages/problems.ts'
+import { QUANTITY_NAMES, quantityInText } from '#contract/messages/names.ts'
+
+/** All words for codes of the core, in one place. */
+export const STAGE_NAMES: Record<Stage, string> = {
+  player: 'Player',
+  measure: 'Measure',
+  compare: 'Compare',
+  target: 'Target',
+  plan: 'Plan',
+  build: 'Build',
+  check: 'Final check',
+  play: 'Play',
+}
+
+export const wordsOf = (error: unknown): string =>
+  error instanceof Problem ? problemWords(error) : error instanceof Error ? error.message : String(error)
+
+/** What is wrong with a reading, and the likely slip. */
+export function doubtWords(doubt: Doubt, units: UnitChoice, lengthCm: number): string {
+  const { value, meant, axisCm, low, high } = doubt.data
+  const write = (v: number) =>
+    doubt.quantity === 'balance' ? writeBalanceBoth(v, lengthCm) : writeQuantity(v, doubt.quantity, units, lengthCm)
+  switch (doubt.code) {
+    case 'doubt.ounces':
+      return `${fixed(value, 2)} g is no racket. Ounces? That would be ${write(meant!)}.`
+    case 'doubt.points':
+      return `${fixed(value, 2)} cm is far from any balance. Points head-light? That would be ${write(meant!)}.`
+    case 'doubt.millimetres':
+      return `${fixed(value, 1)} cm is longer than the frame. Millimetres? That would be ${write(meant!)}.`
+    case 'doubt.inches':
+      return `${fixed(value, 2)} cm is far from any balance. Inches? That would be ${write(meant!)}.`
+    case 'doubt.axis':
+      return `Swing weight ${fixed(value, 0)} does not fit this weight and balance. It fits if read about ${axisCm === 0 ? 'the butt end' : `${fixed(axisCm!, 2)} cm`}: then it is ${fixed(meant!, 1)} about this job’s axis.`
+    case 'doubt.unusual':
+      return `Unusual: most frames lie between ${write(low!)} and ${write(high!)}.`
+    case 'doubt.balanceOffFrame':
+      return `The balance cannot lie off the frame (${fixed(high!, 1)} cm long).`
+    case 'doubt.inertiaTooSmall':
+      return `Swing weight ${fixed(value, 0)} is less than this weight at this balance must have. One of the three is wrong.`
+    case 'doubt.inertiaTooLarge':
+      return `Swing weight ${fixed(value, 0)} is more than this weight and balance could ever have. One of the three is wrong.`
+    case 'doubt.warming':
+      return `${write(value)} was read while the instrument was still warming up.`
+    case 'doubt.gyration':
+      return `Weight, balance and swing weight do not fit each other (k/L ${fixed(meant!, 3)}; frames lie between ${fixed(low!, 2)} and ${fixed(high!, 2)}). Read them again.`
+  }
+}
+
+export const ALTERNATIVES: Record<AlternativeId, { name: string; says: string }> = {
+  best: {
+    name: 'Closest',
+    says: 'All places open: deepest inside every tolerance, then the least mass, then the fewest places.',
+  },
+  handleFirst: { name: 'Handle first', says: 'At least 60 % of the mass in the handle.' },
+  ends: { name: 'Two ends', says: 'Only the tip, the butt and the grip.' },
+  sides: { name: 'Sides', says: 'On the hoop only 3 and 9, 10 and 2; nothing at the tip or throat.' },
+  noLead: { name: 'No lead', says: 'Without lead.' },
+  hidden: { name: 'Out of sight', says: 'Nothing that shows.' },
+  fewest: { name: 'Fewest places', says: 'As few places as will do, then the least mass.' },
+  spread: { name: 'Spread', says: 'No place carries more than 30 % of the mass.' },
+  elsewhere: { name: 'Other places', says: 'At most half of what the first plan puts at each of its places.' },
+}
+
+export function leftOutWords(left: LeftOut): string {
+  switch (left.reason) {
+    case 'same':
+      return `lies like “${ALTERNATIVES[left.like!].name}” (only ${fixed(100 * (left.elsewhere ?? 0), 0)} % elsewhere)`
+    case 'notReached':
+      return 'does not reach the target'
+    case 'notProven':
+      return 'could not be proven in time'
+    case 'nothingToUse':
+      return 'nothing in the drawer fits'
+  }
+}
+
+/** Balance is loosened in a length even where it is written in points. */
+const lengthy = (units: UnitChoice): UnitChoice => ({
+  ...units,
+  balance: units.balance === 'points' ? 'cm' : units.balance,
+})
+const zoneName = (id: string, zones: readonly Zone[]) => zones.find((z) => z.id === id)?.name.toLowerCase() ?? id
+const materialName = (id: string, materials: readonly Material[]) => materials.find((m) => m.id === id)?.name ?? id
+
+export function openingWords(
+  { obstacle, by }: Relaxation,
+  { materials, work }: { materials: readonly Material[]; work: Workpiece },
+  units: UnitChoice,
+): string {
+  switch (obstacle.kind) {
+    case 'tolerance': {
+      const { quantity } = obstacle
+      const u = lengthy(units)
+      const mark = unitMark(quantity, u)
+      return `${QUANTITY_NAMES[quantity]}: a tolerance wider by ${writeSpread(by, quantity, u)}${mark ? ` ${mark}` : ''}`
+    }
+    case 'stock': {
+      const m = materials.find((x) => x.id === obstacle.materialId)
+      return `${fixed(by, 0)} ${COUNTED_IN[m?.kind ?? 'tape']} more of ${materialName(obstacle.materialId, materials)} in the drawer`
+    }
+    case 'zone': {
+      const zone = work.profile.zones.find((z) => z.id === obstacle.zoneId)
+      const where = zoneName(obstacle.zoneId, work.profile.zones)
+      return zone?.place === 'spot'
+        ? `room for ${fixed(by, 1)} more at ${where}`
+        : `${fixed(by, 1)} cm more room at ${where}`
+    }
+    case 'cap':
+      return `${fixed(by, 1)} g more allowed`
+    case 'capTotal':
+      return `a whole frame ${fixed(by, 1)} g heavier`
+    case 'places':
+      return by === 1 ? 'one place more' : `${by} places more`
+    case 'lead':
+      return 'lead allowed'
+    case 'hidden':
+      return 'mass where it shows'
+    case 'grip':
+      return 'another grip or overgrip allowed'
+    case 'strings':
+      return 'other strings of the drawer allowed'
+    case 'takeOff':
+      return 'taking off what is stuck on'
+    case 'zones':
+      return 'all places open'
+    case 'materials':
+      return 'all materials in the drawer'
+    case 'otherGrip':
+      return `a base grip ${fixed(Math.abs(by), 0)} g ${by < 0 ? 'lighter' : 'heavier'} (not in the drawer)`
+    case 'otherStrings':
+      return `a string bed ${fixed(Math.abs(by), 0)} g ${by < 0 ? 'lighter' : 'heavier'} (not in the drawer)`
+    case 'base':
+      return `another frame to start from: ${obstacle.name}`
+  }
+}
+
+/** What holds the nearest plan back. */
+export function bindingWords(
+  binding: Binding,
+  { materials, work }: { materials: readonly Material[]; work: Workpiece },
+  units: UnitChoice,
+): string {
+  switch (binding.kind) {
+    case 'stock':
+      return `${materialName(binding.materialId, materials)} is used up`
+    case 'zone':
+      return `${zoneName(binding.zoneId, work.profile.zones)} is full`
+    case 'cap':
+      return 'no more may be added'
+    case 'capTotal':
+      return 'the whole frame may not be heavier'
+    case 'places':
+      return 'no more places are allowed'
+    case 'above':
+      return `${quantityInText(binding.quantity)} is ${writeDifference(binding.by, binding.quantity, units)} above its target before anything is added`
+    case 'oneOf':
+    case 'rule':
+      return ''
+  }
+}

@@ -1,0 +1,146 @@
+import { type Cut, acrossOf, layersOf, runsOf, type Workpiece } from '#core/cuts/cut.ts'
+import type { BuildStep } from '#core/workorder/workOrder.ts'
+import type { AnyQuantity, Quantity } from '#core/quantities/units.ts'
+import { fixed } from '#core/quantities/write.ts'
+import { headOutline } from '#core/geometry/outline.ts'
+import type { Material } from '#core/cuts/material.ts'
+import type { StockedKind } from '#core/sports/kinds.ts'
+
+/** The trade's names, once for screen and paper. */
+export const QUANTITY_NAMES: Record<AnyQuantity, string> = {
+  mass: 'Static weight',
+  balance: 'Balance',
+  swingWeight: 'Swing weight',
+  twistWeight: 'Twist weight',
+  recoilWeight: 'Recoil weight',
+  mgri: 'M·g·R/I',
+  lateral: 'Off the long axis',
+  length: 'Length',
+  leftMass: 'Left side',
+  rightMass: 'Right side',
+}
+/** The same inside a sentence: small letters, but for M·g·R/I, which is a formula. */
+export const quantityInText = (quantity: AnyQuantity) =>
+  quantity === 'mgri' ? QUANTITY_NAMES.mgri : QUANTITY_NAMES[quantity].toLowerCase()
+
+export const MATERIAL_KINDS: Record<StockedKind, string> = {
+  tape: 'Tape',
+  fill: 'Putty and silicone',
+  sleeve: 'Shrinking sleeve',
+  weight: 'Modules, inserts, dampeners',
+  strings: 'Strings, a whole bed',
+  grip: 'Grip',
+  overgrip: 'Overgrip',
+}
+
+export const AIMED: readonly Quantity[] = ['mass', 'balance', 'swingWeight', 'twistWeight']
+
+/** `2 × 9.5 cm + 2 × 3.0 cm`: what the scissors make. */
+export function stripsText(cut: Cut, material: Material, work: Workpiece): string {
+  const runs = runsOf(cut, work.geometry)
+  switch (material.kind) {
+    case 'fill':
+      // What is weighed in; what cures loses some of it.
+      return material.unitMassG === 1
+        ? `${fixed(cut.amount, 1)} g`
+        : `${fixed(cut.amount, 1)} g (${fixed(cut.amount * material.unitMassG, 1)} g once cured)`
+    case 'weight':
+      return `${runs * cut.amount} × ${fixed(material.unitMassG, 1)} g`
+    case 'off':
+      return cut.amount > 1 ? `${cut.amount} off` : 'off'
+    case 'tape':
+    case 'sleeve':
+      return layersOf(cut)
+        .map((length) => `${runs} × ${fixed(length, 1)} cm`)
+        .join(' + ')
+    default:
+      return cut.amount < 0 ? `${-cut.amount} off` : `${cut.amount} on`
+  }
+}
+const WHOLE: Partial<Record<Cut['place'], string>> = { grip: 'Grip', bed: 'Strings', off: 'Take off' }
+
+/** The name of the place: the zone's, or what is changed as a whole. */
+export const whereText = (cut: Cut, work: Workpiece): string =>
+  work.profile.zones.find((z) => z.id === cut.zoneId)?.name ?? WHOLE[cut.place] ?? 'By hand'
+
+/** Where it goes, in landmarks that a hand can find. */
+export function placeText(cut: Cut, work: Workpiece): string {
+  switch (cut.place) {
+    case 'grip':
+      return 'on the handle'
+    case 'bed':
+      return 'new strings'
+    case 'off':
+      return 'take off'
+    case 'sleeve':
+      return `round the handle, from ${fixed(cut.atCm, 1)} cm above the butt end up`
+    case 'spot': {
+      const zone = work.profile.zones.find((z) => z.id === cut.zoneId)
+      const where = `${fixed(cut.atCm, 1)} cm from the butt end${cut.offCm ? `, ${fixed(cut.offCm, 1)} cm to both sides` : ''}`
+      return zone ? `${zone.name.toLowerCase()}, ${where}` : where
+    }
+  }
+  if (cut.place === 'handle') return `inside the handle, from ${fixed(cut.atCm, 1)} cm up, half in each chamber`
+  if (cut.place === 'bevels') return `four main bevels, from ${fixed(cut.atCm, 1)} cm above the butt end up`
+  if (cut.place === 'shaft') return `shaft, both sides, from ${fixed(cut.atCm, 1)} cm above the butt end up`
+  const outline = headOutline(work.geometry)
+  const only = cut.side ? `${cut.side} side only` : 'both sides'
+  const across = acrossOf(cut, work.geometry)
+  if (across === 'tip') return 'across the tip, middle on 12 o’clock'
+  if (across === 'bridge') return 'across the throat bridge, middle on 6 o’clock'
+  const near = (
+    [
+      [1, '11 and 1'],
+      [2, '10 and 2'],
+      [3, '9 and 3'],
+      [4, '8 and 4'],
+      [5, '7 and 5'],
+    ] as const
+  )
+    .map(([hour, name]) => ({ name, off: cut.atCm - outline.atClock(hour) }))
+    .sort((a, b) => Math.abs(a.off) - Math.abs(b.off))[0]
+  const where =
+    Math.abs(near.off) < 0.06
+      ? `middle on ${near.name} o’clock`
+      : `middle ${fixed(Math.abs(near.off), 1)} cm ${near.off < 0 ? 'above' : 'below'} ${near.name} o’clock`
+  return `${only}, ${where} (${fixed(cut.atCm, 1)} cm along the hoop from the tip)`
+}
+
+export function stepTitle(step: BuildStep, material: Material | null): string {
+  switch (step.action) {
+    case 'trial':
+      return 'Trial: the whole plan in removable tape or putty'
+    case 'gripOff':
+      return 'Take off overgrip and base grip'
+    case 'gripOn':
+      return material ? `Put on: ${material.name}` : 'Put the grip back on'
+    case 'place':
+      if (step.cut?.place === 'off') return `Take off: ${material?.name ?? ''}`
+      return step.cut?.place === 'bed' ? `String with: ${material?.name ?? ''}` : (material?.name ?? 'Place')
+  }
+}
+
+/** Cautions that a cut list calls for. Local rules come first. */
+export function cautionsFor(cuts: readonly Cut[], materials: readonly Material[], minor: boolean): string[] {
+  const used = cuts.map((cut) => materials.find((m) => m.id === cut.materialId)).filter((m) => m !== undefined)
+  const lines: string[] = []
+  if (used.some((m) => m.lead)) {
+    lines.push(
+      'Lead is toxic. Wear gloves or wash hands after; nothing near the mouth; coat or cover it; dispose of scraps by local rules.',
+    )
+    if (minor)
+      lines.push(
+        'This player is a minor: use tungsten tape or putty instead of lead where you can. Lead on this frame is sealed: mask the frame, four thin coats over the lead with drying between, wash hands before anybody plays.',
+      )
+  }
+  for (const m of new Set(used))
+    if (m.cureHours !== null)
+      lines.push(
+        `${m.name} cures for ${fixed(m.cureHours, 0)} h: fresh air, a cotton plug and film before the cap, hang it, then weigh again.`,
+      )
+  if (used.some((m) => m.kind === 'sleeve'))
+    lines.push('Shrinking a sleeve: hot air burns hands and softens resin; keep it moving and short.')
+  if (used.some((m) => m.kind === 'tape')) lines.push('Blades: cut on the mat and away from the hand.')
+  lines.push('Heavier is a step at a time. If anything hurts in play, stop, and see a doctor or physiotherapist.')
+  return lines
+}

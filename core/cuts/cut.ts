@@ -1,0 +1,211 @@
+import { Problem } from '../problem.ts'
+import type { Condition } from '../frame/condition.ts'
+import { headOutline, type FrameGeometry } from '../geometry/outline.ts'
+import { HAND, handPlaced, type Piece } from '../frame/pieces.ts'
+import { ZONE_PLACES, type SportProfile } from '../sports/profile.ts'
+import { piecesOff, type Material } from './material.ts'
+
+/** Where a strip on the hoop can cross the long axis. */
+export const ACROSS = ['tip', 'bridge'] as const
+export type Across = (typeof ACROSS)[number]
+/** Where a piece is: at a kind of zone, or changed as a whole. */
+export const PLACES = [...ZONE_PLACES, 'grip', 'bed', 'off'] as const
+export type Place = (typeof PLACES)[number]
+export const SIDES = ['left', 'right'] as const
+
+/** One line of the cut list: a material at a place, in the amount that a hand measures off. */
+export interface Cut {
+  id: string
+  materialId: string
+  place: Place
+  zoneId: string | null
+  /** Hoop: arc length of the middle from 12 o'clock, cm (0 is the tip, the far end is the throat bridge). Else the lower end, cm from the butt. */
+  atCm: number
+  /** Tape, sleeve: cm of each run, all layers together. Fill: g. The rest: pieces. */
+  amount: number
+  /** Tape, sleeve: the longest that one layer may be, cm. */
+  layerCm: number
+  /** Hoop, off the long axis: on one side only. */
+  side?: (typeof SIDES)[number]
+  /** Hoop: one strip across the long axis, its middle there whatever `atCm` says; null: beside it. Cuts of earlier versions do not say. */
+  across?: Across | null
+  /** Spots: so far to both sides of the long axis, cm. */
+  offCm?: number
+}
+
+/** Where mass can be on this frame with what is on it: all that turning cuts into pieces needs. */
+export interface Workpiece {
+  geometry: FrameGeometry
+  condition: Condition
+  profile: SportProfile
+}
+
+const RUNS: Record<Place, number> = {
+  hoop: 2,
+  shaft: 2,
+  bevels: 4,
+  handle: 1,
+  sleeve: 1,
+  spot: 1,
+  grip: 1,
+  bed: 1,
+  off: 1,
+}
+
+/** Cuts that do not say lay nearer than this to an end of the hoop when they went across, and never when they lay beside it. */
+const UNSAID_CM = 0.3
+
+/** Does a strip cross the long axis, and where? Said by the cut; of one of an earlier version by how near to an end it lies. */
+export function acrossOf(cut: Pick<Cut, 'place' | 'atCm' | 'side' | 'across'>, geometry: FrameGeometry): Across | null {
+  if (cut.place !== 'hoop' || cut.side) return null
+  return cut.across === undefined ? acrossAt(cut.atCm, geometry, UNSAID_CM) : cut.across
+}
+
+/** The crossing that a place on the hoop is at. @param withinCm so near is there */
+export function acrossAt(atCm: number, geometry: FrameGeometry, withinCm = 1e-6): Across | null {
+  if (atCm <= withinCm) return 'tip'
+  return atCm >= headOutline(geometry).halfLengthCm - withinCm ? 'bridge' : null
+}
+
+/** How many equal strips a cut is made of: one across the tip or the throat bridge, two on the sides or the shaft, four on the bevels. */
+export function runsOf(
+  cut: Pick<Cut, 'place' | 'atCm' | 'side' | 'across' | 'offCm'>,
+  geometry: FrameGeometry,
+): number {
+  if (cut.place === 'spot') return cut.offCm ? 2 : 1
+  if (cut.place !== 'hoop') return RUNS[cut.place]
+  return cut.side || acrossOf(cut, geometry) ? 1 : 2
+}
+
+/** What a cut takes out of the drawer: cm, g or pieces. */
+export function stockTaken(cut: Cut, material: Material, work: Workpiece): number {
+  if (material.kind === 'off') return 0
+  if (material.kind === 'fill') return cut.amount
+  return cut.amount * runsOf(cut, work.geometry)
+}
+
+/** What a cut list takes out of the drawer, by material; materials that are not in it are left out. */
+export function stockOf(cuts: readonly Cut[], materials: readonly Material[], work: Workpiece): Map<string, number> {
+  const taken = new Map<string, number>()
+  for (const cut of cuts) {
+    const material = materials.find((m) => m.id === cut.materialId)
+    const amount = material ? stockTaken(cut, material, work) : 0
+    if (amount > 0) taken.set(cut.materialId, (taken.get(cut.materialId) ?? 0) + amount)
+  }
+  return taken
+}
+
+/** What a cut costs, or null when the price is not known. Reusable things cost nothing: they come back. */
+export function costOf(cut: Cut, material: Material, work: Workpiece): number | null {
+  if (material.kind === 'off' || material.reusable) return 0
+  return material.cost === null ? null : material.cost * stockTaken(cut, material, work)
+}
+
+/** Mass in g that a cut adds, at the material's weighed mass; less than nothing for what comes off. */
+export function massOf(cut: Cut, material: Material, work: Workpiece): number {
+  switch (material.kind) {
+    case 'grip':
+      return material.unitMassG - work.profile.layers.grips[work.condition.grip].massG
+    case 'strings':
+      return material.unitMassG - (work.condition.stringsG ?? 0)
+    case 'off':
+      return -cut.amount * material.unitMassG
+    default:
+      return cut.amount * material.unitMassG * (material.kind === 'fill' ? 1 : runsOf(cut, work.geometry))
+  }
+}
+
+/** The layers of a cut, longest first: lengths in cm of each run. */
+export function layersOf(cut: Cut): number[] {
+  const full = Math.floor(cut.amount / cut.layerCm + 1e-9)
+  const rest = cut.amount - full * cut.layerCm
+  return [...new Array<number>(full).fill(cut.layerCm), ...(rest > 1e-9 ? [rest] : [])]
+}
+
+/**
+ * A cut as exact pieces of mass, one for each layer.
+ * @throws Problem `piece.unknownMaterial`, `piece.outsideFrame`
+ */
+export function piecesOf(cut: Cut, material: Material | undefined, work: Workpiece): Piece[] {
+  if (!material) throw new Problem('piece.unknownMaterial', 'materialId', { materialId: cut.materialId })
+  const { geometry, profile, condition } = work
+  const massG = massOf(cut, material, work)
+  const roll = { id: material.id, uShare: material.uShare }
+  const handle = (fromCm: number, toCm: number): Piece['shape'] => ({
+    kind: 'sleeve',
+    fromCm,
+    toCm,
+    radiusCm: geometry.handleHalfWidthCm,
+  })
+  switch (material.kind) {
+    case 'tape':
+    case 'sleeve':
+      return layersOf(cut).map((length) =>
+        handPlaced(
+          length * material.unitMassG * runsOf(cut, geometry),
+          material.kind === 'tape'
+            ? runShape(cut, length, geometry)
+            : handle(cut.atCm, Math.min(cut.atCm + length, geometry.lengthCm)),
+          roll,
+        ),
+      )
+    case 'fill': {
+      if (cut.place === 'spot') return [handPlaced(massG, spotShape(cut), roll)]
+      const toCm = Math.min(cut.atCm + massG / profile.handleFillGPerCm, geometry.lengthCm)
+      return [handPlaced(massG, { kind: 'column', fromCm: cut.atCm, toCm }, roll)]
+    }
+    case 'weight':
+      // Made, not cut: its mass is known as well as the scale knows it; where its hole is, it sits.
+      return [{ massG, uMassG: 0.1, uPlaceCm: 0.1, shape: spotShape(cut) }]
+    case 'strings': {
+      const share = (profile.layers.strings?.uMassG ?? 0) / (profile.layers.strings?.massG ?? 1)
+      const uMassG = share * Math.hypot(material.unitMassG, condition.stringsG ?? 0)
+      return [{ massG, uMassG, uPlaceCm: 0, shape: { kind: 'bed' } }]
+    }
+    case 'off':
+      return piecesOff(material.id, cut.amount, condition, geometry, profile)
+    case 'grip':
+    case 'overgrip': {
+      const was = material.kind === 'grip' ? profile.layers.grips[condition.grip].uMassG : 0
+      const uMassG = Math.hypot(was, Math.abs(cut.amount) * material.unitMassG * HAND.massShare)
+      return [{ massG, uMassG, uPlaceCm: HAND.placeCm, shape: handle(0, geometry.gripLengthCm) }]
+    }
+  }
+}
+
+function spotShape(cut: Cut): Piece['shape'] {
+  return cut.offCm
+    ? { kind: 'strip', fromCm: cut.atCm, toCm: cut.atCm, offsetCm: cut.offCm }
+    : { kind: 'point', xCm: cut.atCm, yCm: 0 }
+}
+
+function runShape(cut: Cut, lengthCm: number, geometry: FrameGeometry): Piece['shape'] {
+  if (cut.place === 'hoop') {
+    const [fromCm, toCm] = hoopSpan(cut, lengthCm, geometry)
+    return { kind: 'arc', fromCm, toCm, side: cut.side ?? 'both' }
+  }
+  const offsetCm = cut.place === 'bevels' ? geometry.handleHalfWidthCm * 0.75 : geometry.shaftHalfWidthCm
+  const fromCm = layerFrom(cut, lengthCm)
+  return { kind: 'strip', fromCm, toCm: fromCm + lengthCm, offsetCm }
+}
+
+/** Lower end of a layer of a straight strip, cm from the butt: a shorter layer lies on the middle of the longest. */
+export function layerFrom(cut: Cut, lengthCm: number): number {
+  return cut.atCm + (Math.min(cut.amount, cut.layerCm) - lengthCm) / 2
+}
+
+/** The span on the right half of the hoop of a run of a cut; of a strip across the axis it is the half of it there. */
+export function hoopSpan(cut: Cut, lengthCm: number, geometry: FrameGeometry): [number, number] {
+  const half = headOutline(geometry).halfLengthCm
+  const across = acrossOf(cut, geometry)
+  if (across === 'tip') return [0, lengthCm / 2]
+  if (across === 'bridge') return [half - lengthCm / 2, half]
+  const middle = Math.min(Math.max(cut.atCm, lengthCm / 2), half - lengthCm / 2)
+  return [middle - lengthCm / 2, middle + lengthCm / 2]
+}
+
+/** All pieces of a cut list. */
+export function piecesOfAll(cuts: readonly Cut[], materials: readonly Material[], work: Workpiece): Piece[] {
+  const byId = new Map(materials.map((material) => [material.id, material]))
+  return cuts.flatMap((cut) => piecesOf(cut, byId.get(cut.materialId), work))
+}

@@ -1,0 +1,74 @@
+import { arcPath } from '../geometry/drawing.ts'
+import { headCentreCm, headOutline } from '../geometry/outline.ts'
+import { hoopSpan, layerFrom, layersOf, type Cut, type Workpiece } from './cut.ts'
+import type { Material } from './material.ts'
+
+/** How a cut is drawn on a frame lying on its side: stroked paths in cm, how wide, and a place for its number beside it. */
+export interface CutDrawing {
+  paths: string[]
+  widthCm: number
+  label: { xCm: number; yCm: number }
+}
+
+/** Length of the longest layer of each run, cm. */
+export function runLength(cut: Cut, material: Material, work: Workpiece): number {
+  if (cut.place === 'spot' || material.kind === 'weight') return 0
+  if (material.kind === 'fill') return (cut.amount * material.unitMassG) / work.profile.handleFillGPerCm
+  return Math.min(cut.amount, cut.layerCm)
+}
+
+const sides = (cut: Cut) => (cut.side === 'right' ? [1] : cut.side === 'left' ? [-1] : [1, -1]) as (1 | -1)[]
+
+/** A cut where it lies, at its true length; each layer of a stack a little inside the one before. */
+export function cutDrawing(cut: Cut, material: Material, work: Workpiece): CutDrawing {
+  const { geometry } = work
+  const length = runLength(cut, material, work)
+  const middle = cut.atCm + length / 2
+  switch (cut.place) {
+    case 'hoop': {
+      const outline = headOutline(geometry)
+      const paths = layersOf(cut).flatMap((layer, i) => {
+        const inset = geometry.tubeCm / 2 - i * 0.34
+        const shrunk = headOutline(geometry, inset).halfLengthCm
+        const [from, to] = hoopSpan(cut, layer, geometry)
+        const ratio = shrunk / outline.halfLengthCm
+        return sides(cut).map((side) => arcPath(geometry, from * ratio, Math.min(to * ratio, shrunk), side, inset))
+      })
+      const beside = headOutline(geometry, -1.9)
+      const [from, to] = hoopSpan(cut, 0, geometry)
+      const at = beside.pointAt(((from + to) / 2 / outline.halfLengthCm) * beside.halfLengthCm)
+      const label = { xCm: at.xCm, yCm: cut.side === 'left' ? -at.yCm : at.yCm }
+      return { paths, widthCm: Math.max(0.62, material.widthCm * 0.8), label }
+    }
+    case 'shaft':
+    case 'bevels': {
+      const offsets =
+        cut.place === 'bevels'
+          ? [1.02, 0.36, -0.36, -1.02]
+          : [geometry.shaftHalfWidthCm * 0.85, -geometry.shaftHalfWidthCm * 0.85]
+      const paths = layersOf(cut).flatMap((layer, i) => {
+        const from = layerFrom(cut, layer)
+        return offsets.map((y) => `M${from} ${y + i * 0.2 * Math.sign(y)}H${from + layer}`)
+      })
+      const widthCm = cut.place === 'bevels' ? 0.42 : Math.max(0.62, material.widthCm * 0.8)
+      return { paths, widthCm, label: { xCm: middle, yCm: -3.4 } }
+    }
+    case 'handle':
+      return { paths: [`M${cut.atCm} 0H${cut.atCm + length}`], widthCm: 1.7, label: { xCm: middle, yCm: -3.4 } }
+    case 'spot': {
+      const ys = cut.offCm ? [cut.offCm, -cut.offCm] : [0]
+      const paths = ys.map((y) => `M${cut.atCm - 0.5} ${y}H${cut.atCm + 0.5}`)
+      return { paths, widthCm: 1, label: { xCm: cut.atCm, yCm: (cut.offCm ?? 0) + 2 } }
+    }
+    case 'sleeve':
+    case 'grip': {
+      const [from, to] = cut.place === 'grip' ? [0.6, geometry.gripLengthCm] : [cut.atCm, cut.atCm + length]
+      const y = geometry.handleHalfWidthCm + (cut.place === 'grip' ? 0.42 : 0.15)
+      const paths = [`M${from} ${-y}H${to}`, `M${from} ${y}H${to}`]
+      return { paths, widthCm: cut.place === 'grip' ? 0.5 : 0.35, label: { xCm: (from + to) / 2, yCm: 3.6 } }
+    }
+    case 'bed':
+    case 'off':
+      return { paths: [], widthCm: 0, label: { xCm: headCentreCm(geometry), yCm: 0 } }
+  }
+}

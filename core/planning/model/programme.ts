@@ -1,0 +1,73 @@
+import { addMoments, NO_MOMENTS, type Moments } from '../../cuts/moments.ts'
+import type { Choice, ZoneRoom } from '../problem/choices.ts'
+import type { AcceptanceBand } from '../problem/deviations.ts'
+import type { PlanRequest } from '../problem/request.ts'
+import type { LinearRow } from './linear.ts'
+
+/** A bound on the counts of the choices, exact because mass, stock and length are exactly linear in them. */
+export interface CountRow extends LinearRow {
+  /** What the row is, for saying why a target is out of reach. */
+  bound: BoundName
+}
+export type BoundName =
+  | { kind: 'stock'; materialId: string }
+  | { kind: 'zone'; zoneId: string }
+  | { kind: 'cap' }
+  | { kind: 'capTotal' }
+  | { kind: 'oneOf'; group: string }
+  | { kind: 'rule' }
+
+/** The integer programme of one plan: whole counts, hard rows, guarded misses. */
+export interface Programme {
+  request: PlanRequest
+  choices: Choice[]
+  rows: CountRow[]
+  acceptance: AcceptanceBand[]
+  maxPlaces: number | null
+  /** Fewest places before least mass. */
+  placesFirst: boolean
+  /** Only plans inside every tolerance count; otherwise the answer is "infeasible". */
+  mustReach: boolean
+}
+
+/** The bounds that every plan keeps: stock, room in the zones, one base grip, the cap on added mass. */
+export function hardRows(request: PlanRequest, choices: readonly Choice[], rooms: readonly ZoneRoom[]): CountRow[] {
+  const rows: CountRow[] = []
+  const row = (bound: BoundName, name: string, upper: number, coefficient: (choice: Choice) => number) => {
+    const terms = choices.flatMap((choice, j): [number, number][] => {
+      const c = coefficient(choice)
+      return c === 0 ? [] : [[j, c]]
+    })
+    if (terms.length > 0) rows.push({ bound, name, lower: -Infinity, upper, terms })
+  }
+  for (const material of request.materials) {
+    row({ kind: 'stock', materialId: material.id }, `stock ${material.id}`, material.stock, (c) =>
+      c.material.id === material.id ? c.stockPerStep : 0,
+    )
+  }
+  for (const { zone, room } of rooms) {
+    const sides = choices.some((c) => c.zoneId === zone.id && c.side) ? (['left', 'right'] as const) : [null]
+    for (const side of sides) {
+      row({ kind: 'zone', zoneId: zone.id }, `room ${zone.id}${side ?? ''}`, room, (c) =>
+        c.zoneId === zone.id && (!side || !c.side || c.side === side) ? c.roomPerStep : 0,
+      )
+    }
+  }
+  for (const group of new Set(choices.flatMap((c) => c.oneOf ?? []))) {
+    row({ kind: 'oneOf', group }, `one ${group}`, 1, (c) => (c.oneOf === group ? 1 : 0))
+  }
+  if (request.limits.capG !== null) row({ kind: 'cap' }, 'cap', request.limits.capG, (c) => c.addedG(1))
+  if (request.limits.capTotalG !== null)
+    row({ kind: 'capTotal' }, 'cap of the whole', request.limits.capTotalG - request.state.massG!, (c) =>
+      c.upper > 0 ? c.momentsOf(1).massG : 0,
+    )
+  return rows
+}
+
+/** Exact effect of so many steps of each choice. */
+export function totalMoments(choices: readonly Choice[], counts: readonly number[]): Moments {
+  return choices.reduce(
+    (sum, choice, j) => (counts[j] ? addMoments(sum, choice.momentsOf(counts[j])) : sum),
+    NO_MOMENTS,
+  )
+}

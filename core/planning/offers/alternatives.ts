@@ -1,0 +1,201 @@
+import { type Choice, GRIP_ZONE } from '../problem/choices.ts'
+import { massOf, type Cut } from '../../cuts/cut.ts'
+import type { PlanRequest } from '../problem/request.ts'
+import type { Solve } from '../model/linear.ts'
+import {
+  isRelaxationFeasible,
+  NO_CONSTRAINT,
+  optimalPlan,
+  heuristicPlan,
+  type Plan,
+  type PlanConstraint,
+  type PlanSpace,
+} from '../solve/plan.ts'
+import type { CountRow } from '../model/programme.ts'
+
+export const ALTERNATIVE_IDS = [
+  'best',
+  'handleFirst',
+  'ends',
+  'sides',
+  'noLead',
+  'hidden',
+  'fewest',
+  'spread',
+  'elsewhere',
+] as const
+export type AlternativeId = (typeof ALTERNATIVE_IDS)[number]
+
+/** An alternative by the bound under which it is the best. Words for the ids live with the interface. */
+export interface Alternative {
+  id: AlternativeId
+  plan: Plan
+  /** The plan before it that it would have resembled: at each place it has at most so much of that one's mass. */
+  apartFrom?: AlternativeId
+}
+
+/** Why an alternative is not offered. */
+export interface LeftOut {
+  id: AlternativeId
+  reason: 'same' | 'notReached' | 'notProven' | 'nothingToUse'
+  /** For `same`: the one it resembles and the share of mass that lies elsewhere. */
+  like?: AlternativeId
+  elsewhere?: number
+  /** For `notReached`: the nearest it comes. */
+  nearest?: Plan
+}
+
+/** Alternatives must have at least this share of their mass elsewhere. */
+export const DIFFERENT_SHARE = 0.3
+const HANDLE_SHARE = 0.6
+const SPREAD_SHARE = 0.3
+const ELSEWHERE_KEEP = 0.5
+/** What a plan may keep at each place of one that it must differ from; leaves a little more than the share above elsewhere. */
+const APART_KEEP = 0.65
+/** So many ways are enough: after them, what resembles another is not sought again. */
+export const ENOUGH = 6
+
+/** Order in which alternatives are sought after the best. */
+export const SOUGHT: readonly Exclude<AlternativeId, 'best'>[] = [
+  'ends',
+  'sides',
+  'elsewhere',
+  'noLead',
+  'spread',
+  'handleFirst',
+  'hidden',
+  'fewest',
+]
+
+/** At most this share of added mass where `where` holds: a linear row, since mass is linear in the counts. */
+function atMostShare(
+  choices: readonly Choice[],
+  share: number,
+  name: string,
+  where: (choice: Choice) => boolean,
+): CountRow {
+  return {
+    bound: { kind: 'rule' },
+    name,
+    lower: -Infinity,
+    upper: 0,
+    terms: choices.flatMap((choice, j): [number, number][] => {
+      const grams = choice.upper > 0 ? choice.addedG(1) : 0
+      const c = grams * ((where(choice) ? 1 : 0) - share)
+      return c === 0 ? [] : [[j, c]]
+    }),
+  }
+}
+
+/** The extra bound that defines an alternative. */
+export function constraintOf(id: AlternativeId, space: PlanSpace, best: Plan | null): PlanConstraint {
+  const { choices } = space
+  const zones = [...new Set(choices.map((choice) => choice.zoneId))]
+  switch (id) {
+    case 'best':
+      return NO_CONSTRAINT
+    case 'handleFirst':
+      return {
+        ...NO_CONSTRAINT,
+        rows: [atMostShare(choices, 1 - HANDLE_SHARE, 'handle first', (c) => c.region !== 'handle')],
+      }
+    case 'ends':
+      return { ...NO_CONSTRAINT, allows: (c) => c.zoneId === 'tip' || c.zoneId === 'butt' || c.zoneId === GRIP_ZONE }
+    case 'sides':
+      return { ...NO_CONSTRAINT, allows: (c) => c.zoneId !== 'tip' && c.region !== 'throat' }
+    case 'noLead':
+      return { ...NO_CONSTRAINT, allows: (c) => !c.material.lead }
+    case 'hidden':
+      return { ...NO_CONSTRAINT, allows: (c) => !c.visible }
+    case 'fewest':
+      return { ...NO_CONSTRAINT, placesFirst: true }
+    case 'spread':
+      return {
+        ...NO_CONSTRAINT,
+        rows: zones.map((zone) => atMostShare(choices, SPREAD_SHARE, `spread ${zone}`, (c) => c.zoneId === zone)),
+      }
+    case 'elsewhere':
+      return { ...NO_CONSTRAINT, rows: lessThan(best, space, ELSEWHERE_KEEP) }
+  }
+}
+
+/** At each place at most a share of what a plan puts there. */
+function lessThan(plan: Plan | null, space: PlanSpace, keep: number): CountRow[] {
+  return [...(plan ? massByPlace(plan.cuts, space.request) : [])].flatMap(([zone, grams]): CountRow[] => {
+    const terms = space.choices.flatMap((c, j): [number, number][] =>
+      c.zoneId === zone && c.upper > 0 && c.addedG(1) > 0 ? [[j, c.addedG(1)]] : [],
+    )
+    return grams > 0 && terms.length > 0
+      ? [{ bound: { kind: 'rule' }, name: `less at ${zone}`, lower: -Infinity, upper: keep * grams, terms }]
+      : []
+  })
+}
+
+/** What a cut's mass follows from. */
+type MassOf = Pick<PlanRequest, 'materials' | 'work'>
+
+/** Grams added at each zone. */
+export function massByPlace(cuts: readonly Cut[], { materials, work }: MassOf): Map<string, number> {
+  const byId = new Map(materials.map((m) => [m.id, m]))
+  const out = new Map<string, number>()
+  for (const cut of cuts) {
+    const grams = Math.max(0, massOf(cut, byId.get(cut.materialId)!, work))
+    out.set(cut.zoneId ?? cut.place, (out.get(cut.zoneId ?? cut.place) ?? 0) + grams)
+  }
+  return out
+}
+
+/** The share of the heavier plan's mass that the two do not have at the same places; 0 alike, 1 nothing in common. */
+export function shareElsewhere(a: ReadonlyMap<string, number>, b: ReadonlyMap<string, number>): number {
+  const total = (m: ReadonlyMap<string, number>) => [...m.values()].reduce((sum, g) => sum + g, 0)
+  const most = Math.max(total(a), total(b))
+  if (most === 0) return 0
+  let common = 0
+  for (const [zone, grams] of a) common += Math.min(grams, b.get(zone) ?? 0)
+  return 1 - common / most
+}
+
+/** The best plan under one rule, or why there is none. Needs only the first plan: what it resembles is told apart later. */
+export function planUnder(
+  id: Exclude<AlternativeId, 'best'>,
+  space: PlanSpace,
+  best: Plan | null,
+  solve: Solve,
+  apartFrom: Alternative | null = null,
+): { plan: Plan } | { leftOut: LeftOut } {
+  const mustReach = best?.reached ?? true
+  const plain = constraintOf(id, space, best)
+  const rows = [...plain.rows, ...(apartFrom ? lessThan(apartFrom.plan, space, APART_KEEP) : [])]
+  const rule = { ...plain, rows, mustReach }
+  if (!space.choices.some((choice) => rule.allows(choice))) return { leftOut: { id, reason: 'nothingToUse' } }
+  if (mustReach && !isRelaxationFeasible(space, rule, solve))
+    return { leftOut: { id, reason: 'notReached', nearest: heuristicPlan(space, rule, solve) } }
+  const plan = optimalPlan(space, rule, solve)
+  if (!plan.reached && mustReach) return { leftOut: { id, reason: 'notReached', nearest: plan } }
+  return plan.proven ? { plan } : { leftOut: { id, reason: 'notProven' } }
+}
+
+/** The one already offered that a plan resembles, with the share of its mass that lies elsewhere; null when it is really different. */
+export function resembles(
+  id: AlternativeId,
+  plan: Plan,
+  request: MassOf,
+  offered: readonly Alternative[],
+): { like: Alternative; elsewhere: number } | null {
+  // Without lead, another material at the same place is the difference that is asked for.
+  const mass = (cuts: readonly Cut[]) =>
+    id === 'noLead' ? massByMaterialAndPlace(cuts, request) : massByPlace(cuts, request)
+  const mine = mass(plan.cuts)
+  for (const like of offered) {
+    const elsewhere = shareElsewhere(mine, mass(like.plan.cuts))
+    if (elsewhere < DIFFERENT_SHARE) return { like, elsewhere }
+  }
+  return null
+}
+
+function massByMaterialAndPlace(cuts: readonly Cut[], { materials, work }: MassOf): Map<string, number> {
+  const byId = new Map(materials.map((m) => [m.id, m]))
+  return new Map(
+    cuts.map((cut) => [`${cut.zoneId} ${cut.materialId}`, Math.max(0, massOf(cut, byId.get(cut.materialId)!, work))]),
+  )
+}

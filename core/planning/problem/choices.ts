@@ -1,0 +1,260 @@
+import { withPieces } from '../../frame/pieces.ts'
+import type { FrameState } from '../../frame/state.ts'
+import type { Zone } from '../../sports/profile.ts'
+import { massOf, piecesOf, runsOf, stockTaken, type Cut } from '../../cuts/cut.ts'
+import { momentsOfCut, NO_MOMENTS, type Moments } from '../../cuts/moments.ts'
+import { removable, type Material } from '../../cuts/material.ts'
+import { type StockedKind } from '../../sports/kinds.ts'
+import type { PlanRequest } from './request.ts'
+import { cutIn, fits, regionOf, roomFor, type FrameRegion } from '../../cuts/zones.ts'
+
+/** One whole-number decision of the plan: how many steps of a material in a zone. */
+export interface Choice {
+  id: string
+  zoneId: string
+  material: Material
+  /** Most steps that the zone could ever take; stock and capacity bound it further as rows. */
+  upper: number
+  /** Fewest steps when any: shorter than 2 cm, or under 2 g of fill, is not worth cutting (common practice, no source). */
+  least: number
+  /** Stock used and room of the zone taken by one step. */
+  stockPerStep: number
+  roomPerStep: number
+  /** Part of the frame: for constraints like "handle first". */
+  region: FrameRegion
+  visible: boolean
+  /** The cut for so many steps. */
+  cutFor(count: number): Cut
+  /** Its exact effect. */
+  momentsOf(count: number): Moments
+  /** Grams that count as added (a lighter grip or an overgrip taken off adds none). */
+  addedG(count: number): number
+  /** At most one of the choices that share this may be taken. */
+  oneOf: string | null
+  /** On one side of the hoop only. */
+  side: 'left' | 'right' | null
+}
+
+/** A zone with what it can take, in the units of its choices' `roomPerStep`: cm of one run, g in the handle, pieces at a spot. */
+export interface ZoneRoom {
+  zone: Zone
+  room: number
+}
+
+const LEAST_CUT_CM = 2
+const LEAST_FILL_G = 2
+/** At a spot a dab is enough. */
+const LEAST_DAB_G = 0.5
+
+/** Everything that may be put anywhere for a request, after the fitter's limits; and the room that is left in each zone. */
+export function choicesFor(request: PlanRequest): { choices: Choice[]; rooms: ZoneRoom[] } {
+  const { limits, work } = request
+  const zones = work.profile.zones.filter(
+    (zone) => (!limits.zoneIds || limits.zoneIds.includes(zone.id)) && !(limits.hiddenOnly && zone.visible),
+  )
+  const materials = request.materials.filter(
+    (material) =>
+      (!limits.materialIds || limits.materialIds.includes(material.id)) && !(limits.noLead && material.lead),
+  )
+  const rooms = zones.map((zone) => ({ zone, room: roomLeft(zone, request) }))
+  const choices: Choice[] = []
+  for (const { zone, room } of rooms) {
+    for (const material of withoutTwins(materials)) {
+      if (fits(zone, material) && room > 0) choices.push(...zoneChoices(zone, material, room, request))
+    }
+  }
+  choices.push(...changeChoices(materials, request), ...offChoices(request))
+  return { choices, rooms }
+}
+
+/** What a zone holds, and what pieces that stay where they are leave of it. */
+function roomLeft(zone: Zone, request: PlanRequest): number {
+  const { work } = request
+  const whole =
+    zone.place === 'handle'
+      ? Math.floor(zone.capacityCm * work.profile.handleFillGPerCm)
+      : zone.place === 'spot'
+        ? zone.capacityCm
+        : roomFor(zone, work) * zone.maxLayers
+  const byId = new Map(request.materials.map((m) => [m.id, m]))
+  const fixedCuts = request.fixedCuts.filter((cut) => cut.zoneId === zone.id && byId.has(cut.materialId))
+  return fixedCuts.reduce(
+    (left, cut) => left - cut.amount * (zone.place === 'handle' ? byId.get(cut.materialId)!.unitMassG : 1),
+    whole,
+  )
+}
+
+/** Two fills of the same step and mass are the same choice twice: the one with more in stock stands for both. */
+function withoutTwins(materials: readonly Material[]): Material[] {
+  const twin = (a: Material, b: Material) =>
+    a.kind === 'fill' && b.kind === 'fill' && a.step === b.step && a.unitMassG === b.unitMassG
+  return materials.filter(
+    (m, i) =>
+      !materials.some((other, k) => twin(m, other) && (other.stock > m.stock || (other.stock === m.stock && k < i))),
+  )
+}
+
+function zoneChoices(zone: Zone, material: Material, room: number, request: PlanRequest): Choice[] {
+  const { geometry } = request.work
+  const id = `${zone.id}-${material.id}`
+  const perStep = zone.place === 'handle' ? material.step * material.unitMassG : material.step
+  const leastAmount =
+    material.kind === 'fill'
+      ? (zone.place === 'spot' ? LEAST_DAB_G : LEAST_FILL_G) / material.unitMassG
+      : material.kind === 'weight'
+        ? material.step
+        : LEAST_CUT_CM
+  const upper = Math.floor(room / perStep + 1e-9)
+  const make = (choiceId: string, side?: 'left' | 'right') => {
+    const cutFor = (count: number): Cut => ({
+      ...cutIn(zone, material, count * material.step, request.work, choiceId),
+      ...(side ? { side } : {}),
+    })
+    return made({
+      id: choiceId,
+      zone,
+      material,
+      request,
+      cutFor,
+      upper,
+      least: Math.max(1, Math.ceil(leastAmount / material.step - 1e-9)),
+      stockPerStep: stockTaken(cutFor(1), material, request.work),
+      roomPerStep: perStep,
+      oneOf: null,
+      side: side ?? null,
+    })
+  }
+  const offAxis = zone.place === 'hoop' && runsOf(make(id).cutFor(1), geometry) === 2
+  if (!request.limits.evenSides || !offAxis) return [make(id)]
+  return [make(id), make(`${id}-left`, 'left'), make(`${id}-right`, 'right')]
+}
+
+/** The zone ids of what is changed as a whole; not places that a profile lists. */
+export const GRIP_ZONE = 'grip'
+export const BED_ZONE = 'bed'
+export const OFF_ZONE = 'off'
+
+const HANDLE: Omit<Zone, 'id' | 'name'> = { place: 'handle', capacityCm: 0, maxLayers: 1, visible: false }
+
+/** Grips, overgrips and strings: changed as a whole, one of a kind at a time. */
+function changeChoices(materials: Material[], request: PlanRequest): Choice[] {
+  const { condition } = request.work
+  const { limits, fixedCuts } = request
+  const isHeld = (place: Cut['place'], kind: StockedKind) =>
+    fixedCuts.some(
+      (cut) => cut.place === place && request.materials.some((m) => m.id === cut.materialId && m.kind === kind),
+    )
+  const wraps =
+    condition.overgrips +
+    fixedCuts
+      .filter((cut) => request.materials.some((m) => m.id === cut.materialId && m.kind === 'overgrip'))
+      .reduce((sum, cut) => sum + cut.amount, 0)
+  const change = (material: Material, place: 'grip' | 'bed', upper: number, oneOf: string | null) => {
+    const zoneId = place === 'grip' ? GRIP_ZONE : BED_ZONE
+    const id = `${zoneId}-${material.id}`
+    return made({
+      id,
+      zone: { ...HANDLE, id: zoneId, name: zoneId },
+      material,
+      request,
+      cutFor: (n) => ({ id, materialId: material.id, place, zoneId, atCm: 0, amount: n, layerCm: 1 }),
+      upper,
+      least: 1,
+      stockPerStep: 1,
+      roomPerStep: 0,
+      oneOf,
+      side: null,
+    })
+  }
+  return materials.flatMap((material): Choice[] => {
+    switch (material.kind) {
+      case 'grip':
+        return limits.mayChangeGrip &&
+          material.grip !== condition.grip &&
+          condition.grip !== 'none' &&
+          !isHeld('grip', 'grip')
+          ? [change(material, 'grip', 1, 'base grip')]
+          : []
+      case 'overgrip':
+        return limits.mayChangeGrip && wraps < 2 ? [change(material, 'grip', 2 - wraps, null)] : []
+      case 'strings':
+        return limits.mayChangeStrings && condition.stringsG !== null && !isHeld('bed', 'strings')
+          ? [change(material, 'bed', 1, 'strings')]
+          : []
+      default:
+        return []
+    }
+  })
+}
+
+/** What is on the frame and may come off. */
+function offChoices(request: PlanRequest): Choice[] {
+  const { limits, fixedCuts, work } = request
+  if (!limits.mayTakeOff) return []
+  return removable(work.condition, work.profile).flatMap((material): Choice[] => {
+    const gone = fixedCuts.filter((cut) => cut.materialId === material.id).reduce((sum, cut) => sum + cut.amount, 0)
+    if (material.stock - gone < 1) return []
+    return [
+      made({
+        id: material.id,
+        zone: { ...HANDLE, id: OFF_ZONE, name: OFF_ZONE },
+        material,
+        request,
+        cutFor: (n) => ({
+          id: material.id,
+          materialId: material.id,
+          place: 'off',
+          zoneId: OFF_ZONE,
+          atCm: 0,
+          amount: n,
+          layerCm: 1,
+        }),
+        upper: material.stock - gone,
+        least: 1,
+        stockPerStep: 0,
+        roomPerStep: 0,
+        oneOf: null,
+        side: null,
+      }),
+    ]
+  })
+}
+
+function made(
+  parts: Pick<
+    Choice,
+    'id' | 'material' | 'cutFor' | 'upper' | 'least' | 'stockPerStep' | 'roomPerStep' | 'oneOf' | 'side'
+  > & {
+    zone: Zone
+    request: PlanRequest
+  },
+): Choice {
+  const { zone, request, ...rest } = parts
+  const { material, cutFor } = rest
+  const effects = remembered((count) =>
+    count === 0 ? NO_MOMENTS : momentsOfCut(cutFor(count), material, request.work, request.state),
+  )
+  const added = remembered((count) => (count === 0 ? 0 : Math.max(0, massOf(cutFor(count), material, request.work))))
+  return {
+    ...rest,
+    zoneId: zone.id,
+    visible: zone.visible,
+    region: regionOf(zone, request.work),
+    momentsOf: effects,
+    addedG: added,
+  }
+}
+
+/** Worked out once for each count: searches ask for the same ones over and over. */
+function remembered<T>(of: (count: number) => T): (count: number) => T {
+  const table: (T | undefined)[] = []
+  return (count) => (table[count] ??= of(count))
+}
+
+/** The frame with so many steps of each choice, by the exact sums and with uncertainty. */
+export function predicted(request: PlanRequest, choices: readonly Choice[], counts: readonly number[]): FrameState {
+  const pieces = choices.flatMap((choice, i) =>
+    counts[i] ? piecesOf(choice.cutFor(counts[i]), choice.material, request.work) : [],
+  )
+  return withPieces(request.state, pieces, request.work.geometry)
+}

@@ -1,0 +1,128 @@
+import * as Comlink from 'comlink'
+import type { IntoModel, Model } from '#core/planning/offers/intoModel.ts'
+import type { BaseFrame } from '#core/planning/problem/relaxation.ts'
+import type { PlanRequest } from '#core/planning/problem/request.ts'
+import type { Pair } from '#core/planning/set/pair.ts'
+import type { SetAim, SetFrame, SetPlan } from '#core/planning/set/set.ts'
+import type { Plan } from '#core/planning/solve/plan.ts'
+import type { PlanNews, PlanWorker } from './protocol.ts'
+import { planTogether } from './session.ts'
+
+/** A plan worker with what ends it at once. */
+export interface StartedWorker {
+  remote: PlanWorker
+  terminate(): void
+}
+
+export interface Stoppable<T> {
+  /** Null when it was stopped. */
+  finished: Promise<T | null>
+  stop(): void
+}
+
+/** Requests out of the page carry its reactive wrappers, which no worker can be sent. */
+const unwrapped = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
+
+/** Plan workers kept ready, and one more for what is asked while a piece is dragged. */
+export class PlannerPool {
+  readonly #start: () => StartedWorker
+  readonly #size: number
+  #workers: StartedWorker[] = []
+  #live: StartedWorker | null = null
+
+  constructor(start: () => StartedWorker, size: number) {
+    this.#start = start
+    this.#size = size
+  }
+
+  /** Gets the solvers ready before they are asked for. */
+  warm(): void {
+    while (this.#workers.length < this.#size) this.#workers.push(this.#start())
+  }
+
+  /** Works out plans. News comes as it is found; `stop` ends the work at once and keeps what was reported. */
+  plan(request: PlanRequest, bases: () => Promise<BaseFrame[]>, report: (news: PlanNews) => void): Stoppable<void> {
+    return this.#stoppable(this.#ready(), report, (workers, heard) =>
+      planTogether(
+        workers.map(({ remote }) => remote),
+        unwrapped(request),
+        async () => unwrapped(await bases()),
+        heard,
+      ),
+    )
+  }
+
+  /** What turns the frame of a request into another model. */
+  intoModel(request: PlanRequest, theirs: Model): Promise<IntoModel> {
+    return this.#ready()[0].remote.intoModel(unwrapped(request), unwrapped(theirs))
+  }
+
+  /** One target and a plan for each of several frames: better ones are reported as they are found, the proof comes last. */
+  set(frames: readonly SetFrame[], aim: SetAim, report: (found: SetPlan) => void): Stoppable<SetPlan> {
+    return this.#stoppable(this.#ready().slice(0, 1), report, ([{ remote }], heard) =>
+      remote.set(unwrapped(frames), unwrapped(aim), Comlink.proxy(heard)),
+    )
+  }
+
+  /** Which two of several frames take the least to be alike. */
+  pair(frames: readonly SetFrame[], aim: SetAim): Promise<Pair[]> {
+    return this.#ready().at(-1)!.remote.pair(unwrapped(frames), unwrapped(aim))
+  }
+
+  /** The rest of a plan around the pieces that are fixed, while one of them is under the hand; the newest question wins. */
+  live(report: (plan: Plan, ms: number) => void, failed: (error: unknown) => void): (request: PlanRequest) => void {
+    let next: PlanRequest | null = null
+    let busy = false
+    const { remote } = (this.#live ??= this.#start())
+    const work = async (): Promise<void> => {
+      busy = true
+      while (next) {
+        const request = next
+        next = null
+        const start = performance.now()
+        try {
+          const plan = await remote.live(unwrapped(request))
+          // An answer to an older place is still nearer than none.
+          report(plan, performance.now() - start)
+        } catch (error) {
+          failed(error)
+        }
+      }
+      busy = false
+    }
+    return (request) => {
+      next = request
+      if (!busy) void work()
+    }
+  }
+
+  #ready(): StartedWorker[] {
+    this.warm()
+    return [...this.#workers]
+  }
+
+  /** Work by some workers that can be ended at once: what they would still report is not heard, and others take their places. */
+  #stoppable<News, T>(
+    mine: StartedWorker[],
+    report: (news: News) => void,
+    work: (workers: StartedWorker[], heard: (news: News) => void) => Promise<T>,
+  ): Stoppable<T> {
+    let stopped = false
+    let end: (nothing: null) => void
+    // Workers that are let go never answer: whoever waits is answered all the same.
+    const ended = new Promise<null>((settle) => (end = settle))
+    const working = work(mine, (news) => {
+      if (!stopped) report(news)
+    })
+    return {
+      finished: Promise.race([working, ended]),
+      stop: () => {
+        if (stopped) return
+        stopped = true
+        end(null)
+        for (const worker of mine) worker.terminate()
+        this.#workers = this.#workers.map((worker) => (mine.includes(worker) ? this.#start() : worker))
+      },
+    }
+  }
+}

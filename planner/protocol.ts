@@ -1,0 +1,46 @@
+import type { Alternative, AlternativeId, LeftOut } from '#core/planning/offers/alternatives.ts'
+import type { IntoModel, Model } from '#core/planning/offers/intoModel.ts'
+import type { TradePoint } from '#core/planning/offers/tradeOff.ts'
+import type { Chance } from '#core/planning/explain/chance.ts'
+import type { Binding } from '#core/planning/explain/reach.ts'
+import type { BaseFrame, Relaxation } from '#core/planning/problem/relaxation.ts'
+import type { PlanRequest } from '#core/planning/problem/request.ts'
+import type { Pair } from '#core/planning/set/pair.ts'
+import type { SetAim, SetFrame, SetPlan } from '#core/planning/set/set.ts'
+import type { Plan } from '#core/planning/solve/plan.ts'
+
+/** A plan with its chance to land. */
+export interface PlanWithChance {
+  plan: Plan
+  chance: Chance
+}
+export type Offer = Alternative & { chance: Chance }
+/** The best plan under the constraint of an alternative, or why it is left out. */
+export type Sought = PlanWithChance | { leftOut: LeftOut }
+export type SoughtId = Exclude<AlternativeId, 'best'>
+
+/** One that works out plans: a worker in the page, a thread on the server or in a benchmark. All speak of the request that was opened last. */
+export interface PlanWorker {
+  open(request: PlanRequest): Promise<void>
+  quick(): Promise<PlanWithChance>
+  best(): Promise<PlanWithChance>
+  under(id: SoughtId, best: Plan, apartFrom: Alternative | null): Promise<Sought>
+  explain(bases: readonly BaseFrame[]): Promise<{ relaxations: Relaxation[]; binding: Binding[] }>
+  curve(best: Plan): Promise<TradePoint[]>
+  /** The rest worked out anew around what is fixed: a good plan, at once. */
+  live(request: PlanRequest): Promise<Plan>
+  intoModel(request: PlanRequest, theirs: Model): Promise<IntoModel>
+  set(frames: readonly SetFrame[], aim: SetAim, report: (found: SetPlan) => void): Promise<SetPlan>
+  pair(frames: readonly SetFrame[], aim: SetAim): Promise<Pair[]>
+}
+
+/** What is reported while plans are worked out. `part` of `parts` is done. */
+export type PlanNews =
+  | ({ kind: 'quick'; ms: number } & PlanWithChance)
+  | ({ kind: 'best'; ms: number } & PlanWithChance)
+  | { kind: 'relaxations'; relaxations: Relaxation[]; binding: Binding[] }
+  | { kind: 'alternative'; alternative: Offer; ms: number }
+  | { kind: 'leftOut'; leftOut: LeftOut }
+  | { kind: 'curve'; points: TradePoint[] }
+  | { kind: 'progress'; part: number; parts: number }
+  | { kind: 'done'; ms: number }

@@ -1,0 +1,92 @@
+import { beforeAll, describe, expect, it } from 'vitest'
+import { DIFFERENT_SHARE, massByPlace, shareElsewhere, SOUGHT } from '#core/planning/offers/alternatives.ts'
+import type { Solve } from '#core/planning/model/linear.ts'
+import { realSolver, usualRequest } from '#core/planning/fixtures/fixtures.ts'
+import { planWorkerWith } from './worker.ts'
+import type { PlanNews, PlanWithChance } from './protocol.ts'
+import { planTogether } from './session.ts'
+
+let solve: Solve
+let byTwo: PlanNews[]
+beforeAll(async () => {
+  solve = await realSolver()
+  byTwo = await newsOf(2)
+}, 60000)
+async function newsOf(workers: number, request = usualRequest()): Promise<PlanNews[]> {
+  const news: PlanNews[] = []
+  await planTogether(
+    Array.from({ length: workers }, () => planWorkerWith(Promise.resolve(solve))),
+    request,
+    () => Promise.resolve([]),
+    (item) => news.push(item),
+  )
+  return news
+}
+
+describe('planning by several workers', () => {
+  it('tells a good plan first, then the proven one, every alternative or why not, the curve, and that it is done', () => {
+    const news = byTwo
+    const kinds = news.map((item) => item.kind)
+    expect(kinds.slice(0, 2)).toEqual(['quick', 'best'])
+    expect(kinds.slice(-1)).toEqual(['done'])
+    expect(kinds.filter((k) => k === 'alternative' || k === 'leftOut')).toHaveLength(SOUGHT.length)
+    const progress = news.flatMap((item) => (item.kind === 'progress' ? [item.part / item.parts] : []))
+    expect(progress).toEqual([...progress].sort((a, b) => a - b))
+    expect(progress.at(-1)).toBe(1)
+    const request = usualRequest()
+    const plans = news.flatMap((item): PlanWithChance[] =>
+      item.kind === 'best' ? [item] : item.kind === 'alternative' ? [item.alternative] : [],
+    )
+    expect(plans.length).toBeGreaterThanOrEqual(5)
+    for (const [i, { plan, chance }] of plans.entries()) {
+      expect(plan.proven).toBe(true)
+      expect(chance.all).toBeGreaterThan(0)
+      expect(chance.all).toBeLessThanOrEqual(Math.min(...Object.values(chance.each)))
+      for (const other of plans.slice(0, i)) {
+        const elsewhere = shareElsewhere(massByPlace(plan.cuts, request), massByPlace(other.plan.cuts, request))
+        const lead = (p: typeof plan) => p.cuts.some((c) => c.materialId.startsWith('lead'))
+        expect(elsewhere >= DIFFERENT_SHARE || lead(plan) !== lead(other.plan)).toBe(true)
+      }
+    }
+  })
+  it('every plan keeps to what its name says', () => {
+    const request = usualRequest()
+    const rules = new Map(
+      byTwo.flatMap((item) => (item.kind === 'alternative' ? [[item.alternative.id, item.alternative.plan]] : [])),
+    )
+    expect(rules.size).toBeGreaterThanOrEqual(3)
+    for (const [id, plan] of rules) {
+      expect(plan.reached && plan.proven, id).toBe(true)
+      if (id === 'noLead') expect(plan.cuts.some((cut) => cut.materialId.startsWith('lead'))).toBe(false)
+      if (id === 'sides') expect(plan.cuts.some((cut) => cut.zoneId === 'tip')).toBe(false)
+      if (id === 'ends') expect(plan.cuts.every((cut) => ['tip', 'butt', 'grip'].includes(cut.zoneId!))).toBe(true)
+      if (id === 'spread') {
+        const grams = [...massByPlace(plan.cuts, request).values()]
+        const total = grams.reduce((sum, g) => sum + g, 0)
+        expect(Math.max(...grams) / total).toBeLessThanOrEqual(0.3 + 1e-6)
+      }
+    }
+    for (const item of byTwo)
+      if (item.kind === 'leftOut' && item.leftOut.reason === 'same')
+        expect(item.leftOut.elsewhere).toBeLessThan(DIFFERENT_SHARE)
+  })
+  it('finds the same with one worker as with two', async () => {
+    const strip = (news: PlanNews[]) =>
+      news.flatMap((item): unknown[] =>
+        item.kind === 'alternative'
+          ? [[item.alternative.id, item.alternative.plan.score]]
+          : item.kind === 'leftOut'
+            ? [[item.leftOut.id, item.leftOut.reason]]
+            : [],
+      )
+    expect(strip(await newsOf(1))).toEqual(strip(byTwo))
+  })
+  it('an unreachable target brings what would open it in place of alternatives', async () => {
+    const news = await newsOf(
+      2,
+      usualRequest({ target: { mass: { value: 306, tolerance: 0.5 }, swingWeight: { value: 330, tolerance: 2 } } }),
+    )
+    expect(news.map((item) => item.kind)).toContain('relaxations')
+    expect(news.some((item) => item.kind === 'alternative')).toBe(false)
+  })
+})

@@ -1,0 +1,99 @@
+import { ENOUGH, resembles, SOUGHT, type Alternative, type LeftOut } from '#core/planning/offers/alternatives.ts'
+import type { BaseFrame } from '#core/planning/problem/relaxation.ts'
+import type { PlanRequest } from '#core/planning/problem/request.ts'
+import type { Plan } from '#core/planning/solve/plan.ts'
+import type { Offer, PlanNews, PlanWithChance, PlanWorker, Sought, SoughtId } from './protocol.ts'
+
+/** A promise that somebody else settles. */
+function awaited<T>() {
+  let settle!: (value: T) => void
+  const promise = new Promise<T>((done) => (settle = done))
+  return { promise, settle }
+}
+
+/**
+ * The whole of planning by several workers at once: a good plan, the proven one, then the alternatives in their order. While the
+ * best is being proven the other workers begin on alternatives, as if the good plan had said already whether the target is
+ * reached; what turns out otherwise is worked out again.
+ * @param bases other frames to start from, asked for only where the target is out of reach
+ */
+export async function planTogether(
+  workers: readonly PlanWorker[],
+  request: PlanRequest,
+  bases: () => Promise<BaseFrame[]>,
+  report: (news: PlanNews) => void,
+): Promise<void> {
+  const start = performance.now()
+  const since = () => performance.now() - start
+  const [first, ...others] = workers
+  // The first worker's good plan does not wait for the others to come free.
+  const opened = workers.map((worker) => worker.open(request))
+  await opened[0]
+  const parts = SOUGHT.length + 2
+  let part = 0
+  const progress = () => report({ kind: 'progress', part: Math.min(++part, parts), parts })
+
+  const quick = await first.quick()
+  report({ kind: 'quick', ms: since(), ...quick })
+  await Promise.all(opened)
+  const found = new Map(SOUGHT.map((id) => [id, awaited<{ under: Promise<Sought>; reached: boolean; from: Plan }>()]))
+  const unclaimed = [...SOUGHT]
+  let best: PlanWithChance | null = null
+  /** A worker takes the next rule until none is left; before the best is known only those that do not lean on it. */
+  const work = async (worker: PlanWorker): Promise<void> => {
+    for (;;) {
+      const at = best ? 0 : unclaimed.findIndex((id) => id !== 'elsewhere')
+      if (at < 0 || unclaimed.length === 0) return
+      const [id] = unclaimed.splice(at, 1)
+      const from = (best ?? quick).plan
+      const under = worker.under(id, from, null)
+      found.get(id)!.settle({ under, reached: from.reached, from })
+      await under
+    }
+  }
+  const early = quick.plan.reached ? others.map(work) : []
+  best = await first.best()
+  const theBest = best
+  report({ kind: 'best', ms: since(), ...theBest })
+  progress()
+  if (!theBest.plan.reached) {
+    report({ kind: 'relaxations', ...(await first.explain(await bases())) })
+    report({ kind: 'curve', points: await first.curve(theBest.plan) })
+    await Promise.all(early)
+    report({ kind: 'done', ms: since() })
+    return
+  }
+  const working = Promise.all([...early, ...workers.map(work)])
+  // A rejection is reported where the result is taken; here it must not go unheard before that.
+  working.catch(() => undefined)
+  const offered: Alternative[] = [{ id: 'best', plan: theBest.plan }]
+  for (const id of SOUGHT) {
+    const { promise } = found.get(id)!
+    // Where a worker fails before it has come to this one, its error is reported instead.
+    const held = (await Promise.race([promise, working.then(() => promise)]))!
+    let under = await held.under
+    if (held.reached !== theBest.plan.reached) under = await first.under(id, theBest.plan, null)
+    const sought = await distinct(id, under)
+    if ('chance' in sought) {
+      offered.push(sought)
+      report({ kind: 'alternative', alternative: sought, ms: since() })
+    } else report({ kind: 'leftOut', leftOut: sought })
+    progress()
+  }
+  await working
+  report({ kind: 'curve', points: await first.curve(theBest.plan) })
+  progress()
+  report({ kind: 'done', ms: since() })
+
+  async function distinct(id: SoughtId, under: Sought): Promise<Offer | LeftOut> {
+    if ('leftOut' in under) return under.leftOut
+    const same = resembles(id, under.plan, request, offered)
+    if (!same) return { id, ...under }
+    if (offered.length < ENOUGH) {
+      const again = await workers[workers.length - 1].under(id, theBest.plan, same.like)
+      if ('plan' in again && !resembles(id, again.plan, request, offered))
+        return { id, ...again, apartFrom: same.like.id }
+    }
+    return { id, reason: 'same', like: same.like.id, elsewhere: same.elsewhere }
+  }
+}

@@ -1,0 +1,74 @@
+import { planUnder } from '#core/planning/offers/alternatives.ts'
+import { chanceOf, DRAWS, type Chance } from '#core/planning/explain/chance.ts'
+import { piecesOfAll } from '#core/cuts/cut.ts'
+import { bestPair } from '#core/planning/set/pair.ts'
+import { planSet } from '#core/planning/set/planSet.ts'
+import { intoModel } from '#core/planning/offers/intoModel.ts'
+import type { Solve } from '#core/planning/model/linear.ts'
+import {
+  NO_CONSTRAINT,
+  planSpace,
+  optimalPlan,
+  heuristicPlan,
+  type Plan,
+  type PlanSpace,
+} from '#core/planning/solve/plan.ts'
+import { explainInfeasibility } from '#core/planning/explain/reach.ts'
+import { tradeOff } from '#core/planning/offers/tradeOff.ts'
+import type { PlanWithChance, PlanWorker } from './protocol.ts'
+
+/** For the good plan that is shown at once: to one in a hundred, until the proven one has its own. */
+const FIRST_DRAWS = 2000
+
+/** Works out plans with a solver, wherever it runs. */
+export function planWorkerWith(loading: Promise<Solve>): PlanWorker {
+  let space: PlanSpace | null = null
+  let solve: Solve
+  const chance = (plan: Plan, draws = DRAWS): Chance => {
+    const { request } = space!
+    const pieces = piecesOfAll(
+      plan.cuts.filter((cut) => !request.fixedCuts.some((fixed) => fixed.id === cut.id)),
+      request.materials,
+      request.work,
+    )
+    return chanceOf(request.state, pieces, request.target, request.work.geometry, { draws })
+  }
+  const withChance = (plan: Plan): PlanWithChance => ({ plan, chance: chance(plan) })
+  return {
+    async open(request) {
+      solve = await loading
+      space = planSpace(request)
+    },
+    async quick() {
+      const plan = heuristicPlan(space!, NO_CONSTRAINT, solve)
+      return { plan, chance: chance(plan, FIRST_DRAWS) }
+    },
+    async best() {
+      return withChance(optimalPlan(space!, NO_CONSTRAINT, solve))
+    },
+    async under(id, best, apartFrom) {
+      const found = planUnder(id, space!, best, solve, apartFrom)
+      return 'plan' in found ? withChance(found.plan) : found
+    },
+    async explain(bases) {
+      const { relaxations, binding } = explainInfeasibility(space!.request, solve, bases)
+      return { relaxations, binding }
+    },
+    async curve(best) {
+      return tradeOff(space!.request, best, solve)
+    },
+    async live(request) {
+      solve = await loading
+      return heuristicPlan(planSpace(request), NO_CONSTRAINT, solve)
+    },
+    async intoModel(request, theirs) {
+      return intoModel(request, theirs, await loading)
+    },
+    async set(frames, aim, report) {
+      return planSet(frames, aim, await loading, report)
+    },
+    async pair(frames, aim) {
+      return bestPair(frames, aim, await loading)
+    },
+  }
+}

@@ -1,0 +1,295 @@
+import loadHighs from 'highs'
+import { buildSteps } from '#core/workorder/workOrder.ts'
+import { checkResults, signedLines } from '#core/job/check.ts'
+import { INSPECTION_ITEMS, type StageDocuments } from '#core/job/documents.ts'
+import { bestGrade, referenceState } from '#core/compare/setup.ts'
+import { deriveJob, type JobInput } from '#core/job/derive.ts'
+import { editMark } from '#core/job/revisions.ts'
+import { STAGES, type Dependencies, type Stage } from '#core/job/stages.ts'
+import { NO_CONSTRAINT, planSpace, optimalPlan } from '#core/planning/solve/plan.ts'
+import { OPEN_LIMITS } from '#core/planning/problem/request.ts'
+import { usualMethod } from '#core/measure/readings.ts'
+import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
+import { tennis } from '#core/sports/tennis.ts'
+import { fromSetup } from '#core/targets/methods.ts'
+import { documentSchemas } from '#contract/documents.ts'
+import { frameSchema, materialSchema, playerSchema, readingSchema, type StoredReadingRow } from '#contract/entities.ts'
+import type { Database, Queryable } from '#server/db/database.ts'
+import { bodySchema, checkSchema, deviceSchema } from '#contract/devices.ts'
+import { insertCheck, putBody, putDevice } from '#server/queries/devices.ts'
+import { BODIES, checksUntil, devicesOn } from '#demo/devices.ts'
+import { batchBodySchema } from '#contract/batch.ts'
+import { saveBatch } from '#server/queries/batches.ts'
+import { BATCH } from '#demo/batch.ts'
+import { insertFrame } from '#server/queries/frames.ts'
+import { appendRevision, insertJob, insertReadings } from '#server/queries/jobs.ts'
+import { putMaterial } from '#server/queries/materials.ts'
+import { insertPlayer, listPlayerChoices } from '#server/queries/players.ts'
+import { insertReferences } from '#server/queries/library.ts'
+import { oneShop, updateShop } from '#server/queries/shop.ts'
+import { solveWith } from '#solver/highs.ts'
+import { setupBodySchema } from '#contract/library.ts'
+import { REFERENCES } from '#demo/library.ts'
+import { FRAMES, MATERIALS, PLAYERS, SHOP, STRUNG_WRAP } from '#demo/world.ts'
+
+/** Lays out the made-up world in an empty shop. @returns false when there are players already */
+export async function loadDemoWorld(db: Database, benchPort: number | null = null): Promise<boolean> {
+  if ((await listPlayerChoices(db, '')).length > 0) return false
+  // The same world on every machine, however slow.
+  const solve = solveWith(await loadHighs(), 3600)
+  await db.transaction(async (tx) => {
+    await updateShop(tx, { ...SHOP, revision: (await oneShop(tx)).revision })
+    for (const player of PLAYERS) await insertPlayer(tx, player.id, playerSchema.shape.facts.parse(player.facts))
+    for (const frame of FRAMES) await insertFrame(tx, frameSchema.omit({ revision: true }).parse(frame))
+    await insertReferences(
+      tx,
+      REFERENCES.map((r) => ({ id: r.id, body: setupBodySchema.parse(r) })),
+      SHOP.initials,
+    )
+    for (const material of MATERIALS) await putMaterial(tx, materialSchema.parse(material))
+    for (const body of BODIES) await putBody(tx, bodySchema.parse(body))
+    for (const device of devicesOn(benchPort)) await putDevice(tx, deviceSchema.parse(device))
+    for (const check of checksUntil(new Date())) await insertCheck(tx, checkSchema.parse(check))
+    for (const story of STORIES) await tell(tx, story, solve)
+    await saveBatch(tx, BATCH.id, batchBodySchema.parse(BATCH.body), 0, SHOP.initials)
+  })
+  return true
+}
+
+type Values = Partial<Record<Quantity, number[]>>
+
+interface Story {
+  id: string
+  frameId: string
+  playerId: string
+  due: string
+  strings: string
+  start: string
+  readings: Values
+  referenceIds: string[]
+  target: {
+    way: 'copy' | 'halfway'
+    referenceId: string
+    quantities: Quantity[]
+    reasons: Partial<Record<Quantity, string>>
+  } | null
+  /** Steps of the build that are done; all means finished and checked. */
+  built: number | 'all' | null
+  played: boolean
+}
+
+const STORIES: Story[] = [
+  {
+    id: 'job-returns',
+    frameId: 'frame-1',
+    playerId: 'player-orsolva',
+    due: 'today 17:00',
+    strings: 'polyester 1.25, 23 kg',
+    start: '2026-11-20T09:10:00Z',
+    readings: {
+      mass: [326.4, 326.5],
+      balance: [31.9, 31.9, 32.0],
+      swingWeight: [321, 322, 321],
+      twistWeight: [13.8, 13.9],
+    },
+    referenceIds: ['ref-p6', 'ref-p1', 'ref-r13'],
+    target: {
+      way: 'halfway',
+      referenceId: 'ref-p1',
+      quantities: ['mass', 'balance', 'swingWeight', 'twistWeight'],
+      reasons: {
+        swingWeight: 'half-way first; below the ceiling she found in spring',
+        twistWeight: 'mishits at the sides',
+      },
+    },
+    built: 3,
+    played: false,
+  },
+  {
+    id: 'job-junior',
+    frameId: 'frame-3',
+    playerId: 'player-peverin',
+    due: 'Thursday',
+    strings: 'multifilament 1.30, 22 kg',
+    start: '2026-11-19T15:30:00Z',
+    readings: { mass: [291.2, 291.3], balance: [32.6, 32.7], swingWeight: [296, 296, 297], twistWeight: [12.9] },
+    referenceIds: ['ref-r12', 'ref-r11'],
+    target: null,
+    built: null,
+    played: false,
+  },
+  {
+    id: 'job-done',
+    frameId: 'frame-5',
+    playerId: 'player-bartol',
+    due: '',
+    strings: 'polyester 1.25, 24 kg',
+    start: '2026-11-12T10:00:00Z',
+    readings: { mass: [327.8, 327.9], balance: [31.8, 31.8], swingWeight: [322, 323, 322], twistWeight: [14.0, 14.0] },
+    referenceIds: ['ref-p2', 'ref-p3'],
+    target: {
+      way: 'copy',
+      referenceId: 'ref-p2',
+      quantities: ['mass', 'balance', 'swingWeight'],
+      reasons: { swingWeight: 'whippy forehand; 340 is his ceiling' },
+    },
+    built: 'all',
+    played: true,
+  },
+]
+
+async function tell(tx: Queryable, story: Story, solve: ReturnType<typeof solveWith>): Promise<void> {
+  const frame = FRAMES.find((f) => f.id === story.frameId)!
+  let minute = 0
+  const at = () => new Date(Date.parse(story.start) + 60000 * minute++).toISOString()
+  await insertJob(tx, {
+    id: story.id,
+    kind: 'job',
+    frameId: frame.id,
+    ticket: { owner: '', due: story.due, price: '', strings: story.strings, returnToOriginal: false },
+  })
+  const readings: StoredReadingRow[] = []
+  const read = async (quantity: Quantity, value: number, purpose: StoredReadingRow['purpose']): Promise<string> => {
+    const row = readingSchema.parse({
+      id: `${story.id}-reading-${readings.length + 1}`,
+      quantity,
+      value,
+      axisCm: quantity === 'swingWeight' ? tennis.axisCm : null,
+      methodId: usualMethod(quantity, tennis).id,
+      typed: String(value),
+      purpose,
+      takenAt: at(),
+      by: SHOP.initials,
+      supersedes: null,
+    })
+    readings.push(row)
+    await insertReadings(tx, story.id, [row])
+    return row.id
+  }
+  const documents: Partial<StageDocuments> = {}
+  const used: Partial<Record<Stage, Dependencies>> = {}
+  const input = (): JobInput => ({
+    profile: tennis,
+    ownStrings: null,
+    geometry: frame.geometry,
+    documents,
+    used,
+    readings,
+    references: REFERENCES,
+    materials: MATERIALS,
+    taken: {},
+  })
+  const save = async <S extends Stage>(stage: S, body: StageDocuments[S]) => {
+    documents[stage] = documentSchemas[stage].parse(body) as never
+    used[stage] = deriveJob(input()).dependencies[stage]
+  }
+
+  await save('player', { playerId: story.playerId, facts: PLAYERS.find((p) => p.id === story.playerId)!.facts })
+  const readingIds: string[] = []
+  for (const quantity of QUANTITIES)
+    for (const value of story.readings[quantity] ?? []) readingIds.push(await read(quantity, value, 'measure'))
+  await save('measure', {
+    condition: STRUNG_WRAP,
+    axisCm: tennis.axisCm,
+    readingIds,
+    confirmedIds: [],
+    inspection: 'sound',
+    findings: INSPECTION_ITEMS.map((item) => ({ item, verdict: 'fine' as const, note: '' })),
+    photoIds: [],
+    claimId: null,
+    note: '',
+  })
+  await save('compare', { referenceIds: story.referenceIds, condition: null, axisCm: null })
+  if (story.target) {
+    const { way, referenceId, quantities, reasons } = story.target
+    const picture = deriveJob(input())
+    const reference = REFERENCES.find((r) => r.id === referenceId)!
+    const setup = {
+      id: referenceId,
+      name: reference.name,
+      grade: bestGrade(reference.reports),
+      state: referenceState(reference, picture, tennis),
+    }
+    const lines = fromSetup(way === 'copy' ? 'reference' : way, picture.measured.state, setup, quantities, tennis)
+    for (const quantity of quantities)
+      if (lines[quantity]) lines[quantity] = { ...lines[quantity], reason: reasons[quantity] ?? '' }
+    await save('target', { way, referenceId, school: null, lines, also: {}, confirmed: [] })
+    const target = deriveJob(input())
+    const space = planSpace({
+      state: target.measured.state,
+      work: target.work,
+      target: lines,
+      materials: MATERIALS,
+      limits: OPEN_LIMITS,
+      fixedCuts: [],
+    })
+    const plan = optimalPlan(space, NO_CONSTRAINT, solve)
+    await save('plan', { limits: OPEN_LIMITS, taken: 'best', byHand: false, cuts: plan.cuts, locked: [] })
+  }
+  if (story.built !== null) {
+    const cuts = documents.plan!.cuts
+    await save('build', { cuts, marks: {} })
+    const picture = deriveJob(input())
+    const steps = buildSteps(picture.measured.state, cuts, MATERIALS, picture.work)
+    const marks: StageDocuments['build']['marks'] = {}
+    for (const [i, step] of steps.slice(0, story.built === 'all' ? steps.length : story.built).entries()) {
+      const mass = Number((step.predicted.massG! + [0.2, -0.1, 0.1, 0][i % 4]).toFixed(1))
+      const balance = Number(step.predicted.balanceCm!.toFixed(1))
+      const swing = Math.round(step.predicted.swingWeightKgCm2! + [0.4, -0.3, 0][i % 3])
+      marks[step.id] = {
+        doneAt: at(),
+        by: SHOP.initials,
+        readingIds: [
+          await read('mass', mass, 'checkpoint'),
+          await read('balance', balance, 'checkpoint'),
+          await read('swingWeight', swing, 'checkpoint'),
+        ],
+      }
+    }
+    await save('build', { cuts, marks })
+  }
+  if (story.built === 'all') {
+    const planned = deriveJob(input()).planned!
+    const ids: string[] = []
+    const finals: Values = {
+      mass: [Number((planned.massG! + 0.2).toFixed(1)), Number((planned.massG! + 0.1).toFixed(1))],
+      balance: [Number(planned.balanceCm!.toFixed(1)), Number(planned.balanceCm!.toFixed(1))],
+      swingWeight: [Math.round(planned.swingWeightKgCm2!), Math.round(planned.swingWeightKgCm2! + 0.4)],
+      twistWeight: [Number(planned.twistWeightKgCm2!.toFixed(1))],
+    }
+    for (const quantity of QUANTITIES)
+      for (const value of finals[quantity] ?? []) ids.push(await read(quantity, value, 'check'))
+    await save('check', { readingIds: ids, confirmedIds: [], signed: null })
+    const { checked } = deriveJob(input())
+    const lines = signedLines(checkResults(documents.target, checked.state, planned))
+    await save('check', { readingIds: ids, confirmedIds: [], signed: { by: SHOP.initials, at: at(), lines } })
+  }
+  if (story.played) {
+    await save('play', {
+      sessions: [
+        {
+          id: `${story.id}-session-1`,
+          on: '2026-11-15',
+          minutes: 90,
+          ratings: { stability: 2, 'plough-through': 1, spin: 0, serve: 1, manoeuvrability: -1, comfort: 1 },
+          late: 'same',
+          tired: 'same',
+          pain: 'none',
+          painWhere: '',
+          strings: 'polyester 1.25, 24 kg',
+          note: 'Steadier on the return; a touch slow on reflex volleys.',
+          decision: 'keep',
+        },
+      ],
+    })
+  }
+  for (const stage of STAGES) {
+    if (documents[stage])
+      await appendRevision(tx, story.id, stage, editMark([]), {
+        body: documents[stage],
+        used: used[stage] ?? {},
+        by: SHOP.initials,
+        at: at(),
+      })
+  }
+}

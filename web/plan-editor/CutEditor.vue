@@ -1,0 +1,250 @@
+<script setup lang="ts">
+import {
+  mdiArrowLeftRight,
+  mdiContentCut,
+  mdiDeleteOutline,
+  mdiLock,
+  mdiLockOpenOutline,
+  mdiMirror,
+  mdiPlus,
+} from '@mdi/js'
+import { computed, nextTick, ref, watch } from 'vue'
+import { massOf } from '#core/cuts/cut.ts'
+import { Problem } from '#core/problem.ts'
+import { readNumber } from '#core/quantities/read.ts'
+import { fixed } from '#core/quantities/write.ts'
+import { placeText, stripsText } from '#contract/messages/names.ts'
+import { COUNTED_IN } from '#core/cuts/material.ts'
+import { fits } from '#core/cuts/zones.ts'
+import { countNotTaken } from '../browser/notTaken.ts'
+import { problemWords } from '#contract/messages/problems.ts'
+import { useOpenJob } from '../stores/openJob.ts'
+import { amountWords, placeWords, readAmount } from './readAmount.ts'
+import { canBeOneSided, canSplit } from './editCut.ts'
+import type { usePlanEditor } from './usePlanEditor.ts'
+
+/** The piece in hand, typed: where it lies and how much of it there is. And a way to put on another. */
+const props = defineProps<{ bench: ReturnType<typeof usePlanEditor> }>()
+const job = useOpenJob()
+const all = computed(() => job.picture.materials)
+const cut = computed(() => props.bench.selected.value)
+const material = computed(() => (cut.value ? props.bench.materialOf(cut.value) : null))
+const place = ref('')
+const amount = ref('')
+const problem = ref<{ place?: string; amount?: string }>({})
+/** Why the piece lies or measures otherwise than was typed. */
+const said = ref<{ place?: string; amount?: string }>({})
+const wrong = computed(() => problem.value.place ?? problem.value.amount ?? '')
+countNotTaken(wrong)
+// By what the piece says, not by the piece: an answer of the server in between must not take away what is being typed.
+watch(
+  () => (cut.value ? `${cut.value.id} ${cut.value.atCm} ${cut.value.amount}` : ''),
+  () => {
+    const now = cut.value
+    place.value = now ? fixed(now.atCm, 1) : ''
+    amount.value = now ? fixed(now.amount, 1) : ''
+    problem.value = {}
+    said.value = {}
+  },
+  { immediate: true },
+)
+function commit(field: 'place' | 'amount', text: string): void {
+  problem.value = {}
+  said.value = {}
+  if (!cut.value || !material.value) return
+  try {
+    if (field === 'place') {
+      const { value } = readNumber(text, { kind: 'length', unit: 'cm', lengthCm: job.view.frame.geometry.lengthCm })
+      const got = props.bench.setPlace(cut.value, value)
+      void nextTick(() => (said.value = { place: placeWords(value, got.atCm) }))
+    } else {
+      const asked = readAmount(text, material.value)
+      const [got, of] = [props.bench.setAmount(cut.value, asked), material.value]
+      void nextTick(() => (said.value = { amount: amountWords(asked, got.amount, of) }))
+    }
+  } catch (error) {
+    if (!(error instanceof Problem)) throw error
+    problem.value = { [field]: problemWords(error) }
+  }
+}
+const choices = computed(() =>
+  props.bench.work.value.profile.zones
+    .map((zone) => ({ zone, materials: all.value.filter((m) => fits(zone, m)) }))
+    .filter(({ materials }) => materials.length > 0),
+)
+/** What is changed as a whole. */
+const WHOLE = [
+  { name: 'Grip', kinds: ['grip', 'overgrip'] },
+  { name: 'Strings', kinds: ['strings'] },
+  { name: 'Take off', kinds: ['off'] },
+]
+const whole = computed(() =>
+  WHOLE.map((group) => ({ ...group, materials: all.value.filter((m) => group.kinds.includes(m.kind)) })).filter(
+    (group) => group.materials.length > 0,
+  ),
+)
+const isWhole = computed(() => !!cut.value && ['grip', 'bed', 'off'].includes(cut.value.place))
+/** Pieces that the picture does not show. */
+const unseen = computed(() => props.bench.cuts.value.filter((c) => c.place === 'bed' || c.place === 'off'))
+</script>
+
+<template>
+  <div class="editor" :class="{ editing: cut }">
+    <template v-if="cut && material">
+      <b class="what">{{ material.name }}</b>
+      <v-text-field
+        v-if="!isWhole"
+        :model-value="place"
+        :label="cut.place === 'hoop' ? 'Middle, from tip' : 'From butt end'"
+        suffix="cm"
+        class="num"
+        :error-messages="problem.place"
+        :messages="said.place"
+        data-testid="cut-place"
+        @update:model-value="(v: string) => (place = v)"
+        @change="commit('place', place)"
+      />
+      <v-text-field
+        v-if="!isWhole"
+        :model-value="amount"
+        :label="material.kind === 'tape' || material.kind === 'sleeve' ? 'Each strip' : 'Amount'"
+        :suffix="COUNTED_IN[material.kind]"
+        class="num"
+        :error-messages="problem.amount"
+        :messages="said.amount"
+        data-testid="cut-amount"
+        @update:model-value="(v: string) => (amount = v)"
+        @change="commit('amount', amount)"
+      />
+      <span class="figure"
+        >{{ stripsText(cut, material, bench.work.value) }} =
+        {{ fixed(massOf(cut, material, bench.work.value), 2) }} g</span
+      >
+      <span class="quiet where">{{ placeText(cut, bench.work.value) }}</span>
+      <v-btn
+        :icon="bench.isLocked(cut) ? mdiLock : mdiLockOpenOutline"
+        size="small"
+        :variant="bench.isLocked(cut) ? 'tonal' : 'text'"
+        :aria-label="bench.isLocked(cut) ? 'Unlock this piece' : 'Lock this piece'"
+        :aria-pressed="bench.isLocked(cut)"
+        title="Lock: a new plan leaves it where it is (L)"
+        data-testid="lock"
+        @click="bench.setLocked(cut, !bench.isLocked(cut))"
+      />
+      <v-btn
+        v-if="canSplit(cut, material)"
+        :icon="mdiContentCut"
+        size="small"
+        variant="text"
+        aria-label="Cut this piece in two"
+        title="Cut in two (S)"
+        data-testid="split"
+        @click="bench.split(cut)"
+      />
+      <v-btn
+        v-if="cut.place === 'hoop'"
+        :icon="mdiMirror"
+        size="small"
+        variant="text"
+        aria-label="The same at the other end of the hoop"
+        title="The same at the other end of the hoop (M)"
+        data-testid="mirror"
+        @click="bench.mirror(cut)"
+      />
+      <v-btn
+        v-if="canBeOneSided(cut, bench.work.value)"
+        :icon="mdiArrowLeftRight"
+        size="small"
+        variant="text"
+        :aria-label="`On ${cut.side ? `the ${cut.side} side only` : 'both sides'}: change`"
+        title="Both sides, right only, left only"
+        data-testid="side"
+        @click="bench.turnSide(cut)"
+      />
+      <v-btn
+        :icon="mdiDeleteOutline"
+        size="small"
+        variant="text"
+        aria-label="Take this piece off"
+        @click="bench.remove(cut)"
+      />
+    </template>
+    <span v-else class="quiet">Pick a piece, or put one on:</span>
+    <v-chip
+      v-for="c in unseen"
+      :key="c.id"
+      size="small"
+      closable
+      :close-label="`Undo: ${bench.materialOf(c)!.name}`"
+      @click:close="bench.remove(c)"
+      >{{ c.place === 'off' ? `${bench.materialOf(c)!.name} off` : bench.materialOf(c)!.name }}</v-chip
+    >
+    <v-menu>
+      <template #activator="{ props: menu }"
+        ><v-btn v-bind="menu" :prepend-icon="mdiPlus" size="small" data-testid="add-piece">Piece</v-btn></template
+      >
+      <div class="panel add">
+        <div v-for="{ zone, materials } in choices" :key="zone.id" class="zone">
+          <span>{{ zone.name }}</span>
+          <v-btn
+            v-for="m in materials"
+            :key="m.id"
+            size="small"
+            variant="text"
+            :data-testid="`add-${zone.id}-${m.id}`"
+            @click="bench.add(zone.id, m.id)"
+            >{{ m.name }}</v-btn
+          >
+        </div>
+        <div v-for="group in whole" :key="group.name" class="zone">
+          <span>{{ group.name }}</span><v-btn
+            v-for="m in group.materials"
+            :key="m.id"
+            size="small"
+            variant="text"
+            :data-testid="`add-${m.id}`"
+            @click="bench.add('', m.id)"
+            >{{ m.name }}</v-btn
+          >
+        </div>
+      </div>
+    </v-menu>
+  </div>
+</template>
+
+<style scoped>
+.editor {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 6px 10px;
+  flex: 1;
+  min-height: 42px;
+}
+.editing {
+  flex-basis: 100%;
+}
+.num {
+  width: 132px;
+  flex: none;
+}
+.num :deep(input) {
+  font-family: var(--kv-figure);
+}
+.where {
+  font-size: 13px;
+  flex: 1 1 180px;
+  line-height: 1.2;
+}
+.add {
+  box-shadow: 0 6px 24px rgb(0 0 0 / 0.25);
+}
+.zone {
+  display: grid;
+  grid-template-columns: 110px repeat(4, auto);
+  align-items: center;
+}
+.zone span {
+  font-weight: 600;
+}
+</style>

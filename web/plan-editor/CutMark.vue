@@ -1,0 +1,129 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Cut, Workpiece } from '#core/cuts/cut.ts'
+import { headOutline } from '#core/geometry/outline.ts'
+import { cutDrawing } from '#core/cuts/drawing.ts'
+import type { Material } from '#core/cuts/material.ts'
+import { toneOf } from './cutTone.ts'
+import { endsOf } from './editCut.ts'
+
+/** One cut where it lies, at its true length; its layers make it thicker. In cm, under the bench's scaling. */
+const props = defineProps<{
+  cut: Cut
+  material: Material
+  work: Workpiece
+  selected: boolean
+  locked: boolean
+  label: string
+}>()
+const emit = defineEmits<{ grab: [event: PointerEvent, end: 0 | 1 | null]; key: [event: KeyboardEvent]; pick: [] }>()
+
+const tone = computed(() => toneOf(props.material))
+const drawing = computed(() => cutDrawing(props.cut, props.material, props.work))
+const paths = computed(() => drawing.value.paths)
+const width = computed(() => drawing.value.widthCm)
+/** Where the ends of the piece in hand can be taken hold of, cm in the picture. */
+const grips = computed(() => {
+  const ends = props.selected && !props.locked ? endsOf(props.cut, props.material, props.work) : null
+  if (!ends) return []
+  const { geometry } = props.work
+  const outline = headOutline(geometry)
+  const sign = props.cut.side === 'left' ? -1 : 1
+  return ([0, 1] as const).map((end) => {
+    if (props.cut.place !== 'hoop') return { end, x: ends[end], y: 0 }
+    const p = outline.pointAt(Math.min(outline.halfLengthCm, Math.max(0, ends[end])))
+    // Of a strip across the axis the two ends are the same, one on each side.
+    const across = ends[0] === ends[1]
+    return { end, x: p.xCm, y: (across && end === 0 ? -1 : sign) * p.yCm }
+  })
+})
+const whole = computed(() => ['grip', 'bed', 'off'].includes(props.cut.place))
+</script>
+
+<template>
+  <g
+    class="cut"
+    v-if="paths.length > 0"
+    :class="[tone, { selected, locked, free: !whole && !locked }]"
+    tabindex="0"
+    role="slider"
+    :aria-label="label"
+    :aria-valuenow="Number(cut.atCm.toFixed(1))"
+    :aria-valuetext="label"
+    :data-cut="cut.id"
+    @pointerdown="emit('grab', $event, null)"
+    @keydown="emit('key', $event)"
+    @focus="emit('pick')"
+  >
+    <path v-for="(path, i) in paths" :key="`h${i}`" :d="path" class="halo" :stroke-width="width + 0.36" />
+    <path v-for="(path, i) in paths" :key="i" :d="path" class="mass" :stroke-width="width" />
+    <path v-for="(path, i) in paths" :key="`t${i}`" :d="path" class="touch" :stroke-width="Math.max(2.4, width)" />
+    <g
+      v-for="g in grips"
+      :key="`g${g.end}`"
+      class="end"
+      :data-end="g.end"
+      @pointerdown.stop="emit('grab', $event, g.end)"
+    >
+      <circle :cx="g.x" :cy="g.y" r="1.3" class="reach" />
+      <circle :cx="g.x" :cy="g.y" r="0.55" class="dot" />
+    </g>
+  </g>
+</template>
+
+<style scoped>
+.cut {
+  outline: none;
+}
+.cut.free {
+  cursor: grab;
+}
+.mass,
+.halo,
+.touch {
+  fill: none;
+  stroke-linecap: butt;
+}
+.halo {
+  stroke: transparent;
+}
+.selected .halo,
+.cut:focus-visible .halo {
+  stroke: rgb(var(--v-theme-predicted));
+}
+.touch {
+  stroke: transparent;
+  pointer-events: stroke;
+}
+.end {
+  cursor: ew-resize;
+}
+.end .reach {
+  fill: transparent;
+}
+.end .dot {
+  fill: rgb(var(--v-theme-surface));
+  stroke: rgb(var(--v-theme-predicted));
+  stroke-width: 0.22;
+}
+.lead .mass {
+  stroke: rgb(var(--v-theme-lead));
+}
+.tungsten .mass {
+  stroke: rgb(var(--v-theme-tungsten));
+}
+.fill .mass {
+  stroke: rgb(var(--v-theme-fill));
+  opacity: 0.85;
+}
+.weight .mass {
+  stroke: rgb(var(--v-theme-tungsten));
+  stroke-linecap: round;
+}
+.locked .halo {
+  stroke: rgb(var(--v-theme-measured));
+}
+.sleeve .mass {
+  stroke: rgb(var(--v-theme-sleeve));
+}
+</style>

@@ -1,0 +1,60 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { withPieces } from '#core/frame/pieces.ts'
+import { estimateOf, type FrameState } from '#core/frame/state.ts'
+import { piecesOf, type Workpiece, massOf } from '#core/cuts/cut.ts'
+import type { Material } from '#core/cuts/material.ts'
+import { cutIn, fits } from '#core/cuts/zones.ts'
+import { AIM_QUANTITIES, type AimQuantity } from '#core/quantities/units.ts'
+import { signed } from '#core/quantities/write.ts'
+import { QUANTITY_NAMES } from '#contract/messages/names.ts'
+
+/** What one gram does at every place: by the exact sums of a small piece of what usually goes there. */
+const props = defineProps<{ state: FrameState; work: Workpiece; materials: Material[] }>()
+const SHOWN = AIM_QUANTITIES.filter((q) => q !== 'mass' && q !== 'lateral')
+const DECIMALS: Record<string, number> = { balance: 3, swingWeight: 2, twistWeight: 3, recoilWeight: 2, mgri: 3 }
+const rows = computed(() =>
+  props.work.profile.zones.flatMap((zone) => {
+    const material = props.materials.find((m) => fits(zone, m))
+    if (!material) return []
+    const cut = cutIn(zone, material, Math.max(material.step, zone.place === 'spot' ? 1 : 2), props.work, zone.id)
+    const grams = massOf(cut, material, props.work)
+    if (!(grams > 0)) return []
+    const after = withPieces(props.state, piecesOf(cut, material, props.work), props.work.geometry)
+    const per = (q: AimQuantity) => {
+      const [now, then] = [estimateOf(props.state, q), estimateOf(after, q)]
+      return now && then ? signed((then.value - now.value) / grams, DECIMALS[q]) : '–'
+    }
+    return [{ zone, numbers: SHOWN.map((q) => ({ q, text: per(q) })) }]
+  }),
+)
+</script>
+
+<template>
+  <div class="scroll">
+    <table class="plain" aria-label="What one gram does at every place">
+      <thead>
+        <tr>
+          <th>One gram at</th>
+          <th v-for="q in SHOWN" :key="q" class="num">{{ QUANTITY_NAMES[q] }}{{ q === 'balance' ? ', cm' : '' }}</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="row in rows" :key="row.zone.id">
+          <td>{{ row.zone.name }}</td>
+          <td v-for="n in row.numbers" :key="n.q" class="num figure">{{ n.text }}</td>
+        </tr>
+      </tbody>
+    </table>
+  </div>
+</template>
+
+<style scoped>
+.scroll {
+  overflow-x: auto;
+  margin-top: 8px;
+}
+.num {
+  text-align: right;
+}
+</style>

@@ -1,0 +1,75 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { scaleBack } from '#core/planning/offers/scaleBack.ts'
+import { fixed } from '#core/quantities/write.ts'
+import { whereText } from '#contract/messages/names.ts'
+import PlainNumber from '../shared/PlainNumber.vue'
+import type { usePlanEditor } from './usePlanEditor.ts'
+import { useOpenJob } from '../stores/openJob.ts'
+
+/** Too heavy, but the right character: every place gives in proportion to what it holds. */
+const props = defineProps<{ bench: ReturnType<typeof usePlanEditor> }>()
+const job = useOpenJob()
+const open = ref(false)
+/** Asked by itself, so that this is not drawn anew with every step of a drag. */
+const empty = computed(() => props.bench.cuts.value.length === 0)
+const percent = ref(30)
+const found = computed(() => {
+  const cuts = props.bench.cuts.value
+  const locked = new Set(cuts.filter((cut) => props.bench.isLocked(cut)).map((cut) => cut.id))
+  return scaleBack(cuts, job.picture.materials, props.bench.work.value, percent.value / 100, locked)
+})
+const nameOf = (id: string) => {
+  const cut = props.bench.cuts.value.find((c) => c.id === id)
+  return cut ? whereText(cut, props.bench.work.value) : ''
+}
+const total = computed(() => found.value.given.reduce((sum, g) => sum + g.offG, 0))
+function take(): void {
+  props.bench.putAll(found.value.cuts)
+  open.value = false
+}
+</script>
+
+<template>
+  <v-menu v-model="open" :close-on-content-click="false" location="bottom">
+    <template #activator="{ props: menu }">
+      <v-btn v-bind="menu" size="small" :disabled="empty" data-testid="scale-back">Scale back</v-btn>
+    </template>
+    <div class="panel back">
+      <PlainNumber
+        :model-value="percent"
+        label="Less of what is on the bench"
+        suffix="%"
+        :min="1"
+        :max="100"
+        data-testid="scale-share"
+        @update:model-value="(v) => v !== null && (percent = v)"
+      />
+      <table class="plain mt-2" aria-label="What each place gives">
+        <tbody>
+          <tr v-for="g in found.given" :key="g.id">
+            <td>{{ nameOf(g.id) }}</td>
+            <td class="figure">−{{ fixed(g.offG, 1) }} g</td>
+            <td class="figure quiet">{{ fixed(g.leftG, 1) }} g left</td>
+          </tr>
+        </tbody>
+      </table>
+      <v-btn
+        class="mt-2"
+        size="small"
+        color="primary"
+        variant="flat"
+        :disabled="total === 0"
+        data-testid="scale-take"
+        @click="take"
+        >Take off {{ fixed(total, 1) }} g</v-btn
+      >
+    </div>
+  </v-menu>
+</template>
+
+<style scoped>
+.back {
+  min-width: 280px;
+}
+</style>

@@ -1,0 +1,206 @@
+import { headOutline } from '#core/geometry/outline.ts'
+import { cutIn, fits, roomFor } from '#core/cuts/zones.ts'
+import { acrossAt, acrossOf, runsOf, type Cut, type Workpiece } from '#core/cuts/cut.ts'
+import { runLength } from '#core/cuts/drawing.ts'
+import type { Material } from '#core/cuts/material.ts'
+
+/** Pure edits of a cut on the bench: old to new, kept on the frame. */
+
+const SNAP_CM = 0.6
+
+/** Where a cut may lie: lowest and highest `atCm`. */
+export function rangeOf(cut: Cut, material: Material, work: Workpiece): [number, number] {
+  const { geometry } = work
+  const length = runLength(cut, material, work)
+  switch (cut.place) {
+    case 'hoop':
+      return [0, headOutline(geometry).halfLengthCm]
+    case 'shaft':
+      return [geometry.gripLengthCm, Math.max(geometry.gripLengthCm, geometry.shaftToCm - length)]
+    case 'bevels':
+    case 'handle':
+      return [0.5, Math.max(0.5, geometry.gripLengthCm - length)]
+    case 'sleeve':
+      return [0, Math.max(0, geometry.gripLengthCm - length)]
+    case 'spot':
+      return [0, geometry.lengthCm]
+    case 'grip':
+    case 'bed':
+    case 'off':
+      return [cut.atCm, cut.atCm]
+  }
+}
+
+/** Landmarks along the long axis at which either end of a straight piece catches: top of the grip, end of the shaft. */
+const alongLandmarks = ({ geometry }: Workpiece) => [geometry.gripLengthCm, geometry.shaftToCm]
+
+/** Moves a cut to a place, to the nearest millimetre; it catches on the clock, or straight pieces on grip and shaft, unless `free`. */
+export function movedTo(cut: Cut, atCm: number, material: Material, work: Workpiece, free = false): Cut {
+  const [low, high] = rangeOf(cut, material, work)
+  let at = Math.min(high, Math.max(low, Math.round(atCm * 10) / 10))
+  if (cut.place === 'hoop') {
+    const outline = headOutline(work.geometry)
+    const length = runLength(cut, material, work)
+    if (!free) {
+      const near = ([12, 1, 2, 3, 4, 5, 6] as const)
+        .map((hour) => outline.atClock(hour))
+        .find((mark) => Math.abs(mark - at) < SNAP_CM)
+      if (near !== undefined) at = near
+    }
+    // Nearer to an end than half its length the two runs would meet: they become one strip across the axis. One side alone stays beside it.
+    if (cut.side) return at === cut.atCm ? cut : { ...cut, atCm: Math.min(high - length / 2, Math.max(length / 2, at)) }
+    if (at < length / 2) at = at < length / 4 ? 0 : length / 2
+    if (at > high - length / 2) at = at > high - length / 4 ? high : high - length / 2
+    const across = acrossAt(at, work.geometry)
+    return at === cut.atCm && across === acrossOf(cut, work.geometry) ? cut : { ...cut, atCm: at, across }
+  } else if (!free) {
+    const length = runLength(cut, material, work)
+    const caught = alongLandmarks(work)
+      .flatMap((mark) => [mark, mark - length])
+      .find((mark) => Math.abs(mark - at) < SNAP_CM && mark >= low - 1e-9 && mark <= high + 1e-9)
+    if (caught !== undefined) at = caught
+  }
+  return at === cut.atCm ? cut : { ...cut, atCm: at }
+}
+
+/** Gives a cut another amount: whole steps of the material, at least one, within what the place can hold. */
+export function amounted(cut: Cut, amount: number, material: Material, work: Workpiece): Cut {
+  const steps = Math.max(1, Math.round(Math.min(amount, mostOf(cut, material, work)) / material.step))
+  const next = { ...cut, amount: Number((steps * material.step).toFixed(3)) }
+  return movedTo(next, next.atCm, material, work, true)
+}
+
+/** The two ends of a piece that can be stretched: nearer to the butt (on the hoop: to the tip) and farther; null where it has none. */
+export function endsOf(cut: Cut, material: Material, work: Workpiece): [number, number] | null {
+  if (material.kind === 'weight' || cut.place === 'spot' || ['grip', 'bed', 'off'].includes(cut.place)) return null
+  const length = runLength(cut, material, work)
+  if (cut.place !== 'hoop') return [cut.atCm, cut.atCm + length]
+  const half = headOutline(work.geometry).halfLengthCm
+  // Across the tip or the bridge both ends lie alike on the two sides: one is shown.
+  const across = acrossOf(cut, work.geometry)
+  if (across === 'tip') return [length / 2, length / 2]
+  if (across === 'bridge') return [half - length / 2, half - length / 2]
+  return [cut.atCm - length / 2, cut.atCm + length / 2]
+}
+
+/**
+ * Pulls one end of a piece to a place, the other end where it is; whole steps. A stack keeps its layers, each as long as the
+ * piece then is. Across the tip or the bridge both ends go alike.
+ */
+export function stretchedTo(cut: Cut, end: 0 | 1, toCm: number, material: Material, work: Workpiece): Cut {
+  const ends = endsOf(cut, material, work)
+  if (!ends) return cut
+  const half = headOutline(work.geometry).halfLengthCm
+  const across = acrossOf(cut, work.geometry)
+  const wanted =
+    across === 'tip' ? 2 * toCm : across === 'bridge' ? 2 * (half - toCm) : end === 0 ? ends[1] - toCm : toCm - ends[0]
+  const perCm = material.kind === 'fill' ? work.profile.handleFillGPerCm / material.unitMassG : 1
+  const zone = work.profile.zones.find((z) => z.id === cut.zoneId)
+  const layers = material.kind === 'fill' ? 1 : cut.amount / runLength(cut, material, work)
+  const stacked = layers > 1 + 1e-9
+  const longest = material.kind === 'fill' ? Infinity : stacked && zone ? roomFor(zone, work) : cut.layerCm
+  const stepped = (amount: number, round = Math.round) =>
+    Number((Math.max(1, round(amount / material.step + 1e-9)) * material.step).toFixed(3))
+  const layer = wanted * perCm < longest ? stepped(wanted * perCm) : stepped(longest, Math.floor)
+  const amount = stacked ? stepped(layer * layers) : layer
+  if (amount === cut.amount && (!stacked || layer === cut.layerCm)) return cut
+  const next = { ...cut, amount, ...(stacked ? { layerCm: layer } : {}) }
+  if (across) return next
+  const length = runLength(next, material, work)
+  const atCm =
+    cut.place === 'hoop'
+      ? end === 0
+        ? ends[1] - length / 2
+        : ends[0] + length / 2
+      : end === 0
+        ? ends[1] - length
+        : ends[0]
+  const [low, high] = rangeOf(next, material, work)
+  return { ...next, atCm: Math.min(high, Math.max(low, atCm)) }
+}
+
+function mostOf(cut: Cut, material: Material, work: Workpiece): number {
+  switch (material.kind) {
+    case 'tape':
+      return cut.layerCm * 6
+    case 'sleeve':
+      return cut.layerCm * 3
+    case 'fill':
+      return cut.place === 'spot' ? 10 : (work.geometry.gripLengthCm - 1) * work.profile.handleFillGPerCm
+    case 'weight':
+      return 6
+    case 'off':
+      return material.stock
+    case 'overgrip':
+      return 2
+    default:
+      return 1
+  }
+}
+
+/** A new piece at a zone of the profile, or of what is changed as a whole; null when the material does not belong there. */
+export function newCut(zoneId: string, material: Material, work: Workpiece, id: string): Cut | null {
+  const whole = { grip: 'grip', overgrip: 'grip', strings: 'bed', off: 'off' } as const
+  if (material.kind in whole) {
+    const place = whole[material.kind as keyof typeof whole]
+    return { id, materialId: material.id, zoneId: place, place, atCm: 0, amount: 1, layerCm: 1 }
+  }
+  const zone = work.profile.zones.find((z) => z.id === zoneId)
+  if (!zone || !fits(zone, material)) return null
+  const usual = { fill: zone.place === 'spot' ? 2 : 5, sleeve: 5, weight: 1, tape: zone.place === 'bevels' ? 8 : 5 }
+  const amount = usual[material.kind as keyof typeof usual]
+  return cutIn(zone, material, Math.max(material.step, Math.round(amount / material.step) * material.step), work, id)
+}
+
+/** Can this cut be parted in two, or left on one side only? */
+export const canSplit = (cut: Cut, material: Material) =>
+  (material.kind === 'tape' || material.kind === 'sleeve' || material.kind === 'fill') &&
+  cut.place !== 'spot' &&
+  cut.amount >= 2 * material.step - 1e-9
+export const canBeOneSided = (cut: Cut, work: Workpiece) =>
+  cut.place === 'hoop' && (cut.side !== undefined || runsOf(cut, work.geometry) === 2)
+
+/** A cut as two of half the amount, end to end where it lay: a stack of layers is parted as well. */
+export function splitIn(cut: Cut, material: Material, work: Workpiece, id: string): [Cut, Cut] {
+  const steps = Math.round(cut.amount / material.step)
+  const first = Number((Math.ceil(steps / 2) * material.step).toFixed(3))
+  const second = Number((cut.amount - first).toFixed(3))
+  const length = runLength(cut, material, work)
+  const outline = headOutline(work.geometry)
+  const a: Cut = { ...cut, amount: first }
+  const b: Cut = { ...cut, id, amount: second }
+  const [la, lb] = [runLength(a, material, work), runLength(b, material, work)]
+  if (cut.place !== 'hoop') {
+    const put = (part: Cut, atCm: number) => movedTo(part, atCm, material, work, true)
+    return [put(a, cut.atCm), put(b, cut.atCm + la)]
+  }
+  // Across the tip or the bridge both halves would lie on each other: one stays, the other goes to both sides of it.
+  const across = acrossOf(cut, work.geometry)
+  const beside = (atCm: number): Cut => ({ ...b, across: null, atCm })
+  if (across === 'tip') return [a, beside(Math.min(outline.halfLengthCm, la / 2 + lb / 2))]
+  if (across === 'bridge') return [a, beside(outline.halfLengthCm - la / 2 - lb / 2)]
+  const from = Math.max(0, cut.atCm - length / 2)
+  return [
+    { ...a, atCm: from + la / 2 },
+    { ...b, atCm: from + la + lb / 2 },
+  ]
+}
+
+/** Both sides, then the right one alone, then the left one alone, and again. Each strip keeps its length. */
+export function nextSide(cut: Cut): Cut {
+  const { side, ...both } = cut
+  if (!side) return { ...both, side: 'right' }
+  return side === 'right' ? { ...both, side: 'left' } : both
+}
+
+/** The same piece at the same distance from the other end of the hoop: what was near the tip comes near the throat. */
+export function mirroredAlong(cut: Cut, material: Material, work: Workpiece, id: string): Cut | null {
+  if (cut.place !== 'hoop') return null
+  const outline = headOutline(work.geometry)
+  const three = outline.atClock(3)
+  const atCm =
+    cut.atCm <= three
+      ? three + ((three - cut.atCm) / three) * (outline.halfLengthCm - three)
+      : three - ((cut.atCm - three) / (outline.halfLengthCm - three)) * three
+  return Math.abs(atCm - cut.atCm) < 0.05 ? null : movedTo({ ...cut, id, zoneId: null }, atCm, material, work, true)
+}

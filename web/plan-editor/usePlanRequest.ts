@@ -1,0 +1,41 @@
+import { computed } from 'vue'
+import { EMPTY_PLAN, type PlanDocument } from '#core/job/documents.ts'
+import { aimsOf } from '#core/job/check.ts'
+import type { Cut } from '#core/cuts/cut.ts'
+import { shapeAt } from '#core/frame/places.ts'
+import { isMinor } from '#core/targets/minors.ts'
+import { aimsUnder, around, limitsFor, type PlanRequest, type TargetNumbers } from '#core/planning/problem/request.ts'
+import { useOpenJob } from '../stores/openJob.ts'
+
+/** What the open job asks of a plan: its frame, its target under the fitter's wishes, its drawer, and the pieces that stay. */
+export function usePlanRequest() {
+  const job = useOpenJob()
+  const body = computed<PlanDocument>(() => {
+    const saved = job.documents.plan
+    // A plan of an earlier version does not say what has come since.
+    return saved ? { ...saved, limits: { ...EMPTY_PLAN.limits, ...saved.limits } } : EMPTY_PLAN
+  })
+  const minor = computed(() => isMinor(job.documents.player?.facts ?? null))
+  /** As they hold for this player. */
+  const limits = computed(() => limitsFor(body.value.limits, minor.value))
+  const target = computed<TargetNumbers>(() => {
+    const { state } = job.picture.measured
+    const { work } = job.picture
+    const reserve = shapeAt(body.value.limits.reserveAt, work.geometry)
+    return aimsUnder(aimsOf(job.documents.target), body.value.limits, state, work, reserve)
+  })
+  const open = computed<PlanRequest>(() => ({
+    state: job.picture.measured.state,
+    work: job.picture.work,
+    target: target.value,
+    materials: job.picture.materials.filter((m) => m.kind !== 'off'),
+    limits: limits.value,
+    fixedCuts: [],
+  }))
+  const locked = computed(() => body.value.cuts.filter((cut) => body.value.locked.includes(cut.id)))
+  /** The request with some pieces where they are. */
+  const withHeld = (held: readonly Cut[]): PlanRequest =>
+    held.length === 0 ? open.value : around({ ...open.value, materials: job.picture.materials }, held)
+  const request = computed(() => withHeld(locked.value))
+  return { body, limits, minor, target, open, locked, request, withHeld }
+}

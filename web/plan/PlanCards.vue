@@ -1,0 +1,226 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { AlternativeId } from '#core/planning/offers/alternatives.ts'
+import { estimateOf } from '#core/frame/state.ts'
+import { strikerOf, strokeRate } from '#core/impact/impact.ts'
+import { headCentreCm } from '#core/geometry/outline.ts'
+import { costOf } from '#core/cuts/cut.ts'
+import type { Plan } from '#core/planning/solve/plan.ts'
+import { fixed, signed, writeDifference } from '#core/quantities/write.ts'
+import { QUANTITY_NAMES } from '#contract/messages/names.ts'
+import PlanPicture from '../plan-editor/PlanPicture.vue'
+import { ALTERNATIVES, leftOutWords } from '#contract/messages/job.ts'
+import { useOpenJob } from '../stores/openJob.ts'
+import { useShop } from '../stores/shop.ts'
+import CutLines from './CutLines.vue'
+import type { usePlanner } from './usePlanner.ts'
+
+const props = defineProps<{ planner: ReturnType<typeof usePlanner>; taken: AlternativeId | null }>()
+defineEmits<{ take: [id: AlternativeId, plan: Plan] }>()
+const job = useOpenJob()
+const shop = useShop()
+const cards = computed(() => props.planner.ways.value)
+/** Cuts, and what they cost where every price is known. */
+function facts(plan: Plan): string {
+  const costs = plan.cuts.map((cut) => {
+    const material = job.picture.materials.find((m) => m.id === cut.materialId)
+    return material ? costOf(cut, material, job.picture.work) : null
+  })
+  const cost = costs.every((c) => c !== null) ? costs.reduce((sum, c) => sum + c, 0) : null
+  const pieces = `${plan.cuts.length} ${plan.cuts.length === 1 ? 'piece' : 'pieces'}`
+  return cost === null || cost === 0 ? pieces : `${pieces}, costs ${fixed(cost, 2)}`
+}
+/** A way that lands less often than this is said to before anything else of it. */
+const LIKELY = 0.68
+const percent = (share: number) => `${signed(100 * share, 0)} %`
+/** What a plan does beyond the numbers aimed at. Ball and stroke as usual for the sport. */
+function beyond(plan: Plan): string[] {
+  const now = job.picture.measured.state
+  const lines: string[] = []
+  for (const quantity of ['recoilWeight', 'twistWeight', 'mgri'] as const) {
+    if (plan.deviations.some((l) => l.quantity === quantity)) continue
+    const [was, is] = [estimateOf(now, quantity), estimateOf(plan.result, quantity)]
+    if (was && is)
+      lines.push(`${QUANTITY_NAMES[quantity]} ${writeDifference(is.value - was.value, quantity, shop.units)}`)
+  }
+  if (now.twistWeightKgCm2 === null || now.swingWeightKgCm2 === null) return lines
+  const { geometry } = job.picture.work
+  const { impact } = job.profile
+  const assumed = Object.fromEntries(
+    Object.entries(impact).map(([k, range]) => [k, range.usual]),
+  ) as unknown as Parameters<typeof strokeRate>[2]
+  const centre = headCentreCm(geometry)
+  const at = (state: typeof now) =>
+    strikerOf(
+      state,
+      strokeRate(state.swingWeightKgCm2!, { swingWeight: now.swingWeightKgCm2!, headCentreCm: centre }, assumed),
+      assumed,
+    )
+  const off = Math.min(4, geometry.headWidthCm / 4)
+  const [before, after] = [at(now), at(plan.result)]
+  const turn = after.at(centre, off).turnRadS / before.at(centre, off).turnRadS - 1
+  const speed = after.at(centre, 0).outgoingMS / before.at(centre, 0).outgoingMS - 1
+  return [...lines, `turns ${percent(turn)} at ${fixed(off, 0)} cm off`, `ball ${percent(speed)} at equal effort`]
+}
+</script>
+
+<template>
+  <section class="mt-3" aria-label="Ways to reach the target">
+    <h2>Ways to reach it</h2>
+    <div class="cards">
+      <article
+        v-for="{ id, plan, chance, apartFrom } in cards"
+        :key="id"
+        class="panel card"
+        :class="{ taken: id === taken }"
+        :data-alternative="id"
+      >
+        <header>
+          <b>{{ ALTERNATIVES[id].name }}</b>
+          <span class="figure mass">+{{ fixed(plan.score.addedG, 1) }} g</span>
+        </header>
+        <p v-if="plan.reached && chance.all < LIKELY" class="doubt" data-testid="unlikely">
+          On paper it is inside; of 100 builds about {{ fixed(100 * chance.all, 0) }} would be. More readings or a wider
+          tolerance would help.
+        </p>
+        <p class="quiet">
+          {{ ALTERNATIVES[id].says }}
+          <template v-if="apartFrom"
+            >Apart from “{{ ALTERNATIVES[apartFrom].name }}”: at most 65 % of its mass at each place.</template
+          >
+        </p>
+        <PlanPicture
+          :cuts="plan.cuts"
+          :materials="job.picture.materials"
+          :work="job.picture.work"
+          :label="`The frame with the pieces of “${ALTERNATIVES[id].name}”`"
+        />
+        <CutLines :cuts="plan.cuts" :materials="job.picture.materials" :work="job.picture.work" />
+        <p v-if="plan.cuts.length === 0" class="quiet">Nothing to add.</p>
+        <ul class="off">
+          <li v-for="landing in plan.deviations" :key="landing.quantity" :class="{ out: !landing.inside }">
+            <span>{{ QUANTITY_NAMES[landing.quantity] }}</span><span class="figure">{{
+              writeDifference(landing.off, landing.quantity, shop.units)
+            }}</span>
+          </li>
+        </ul>
+        <div class="chance" :title="`${chance.draws} builds drawn from the readings and from handwork`">
+          <span>Lands in all</span>
+          <span class="bar" aria-hidden="true"><span :style="{ width: `${100 * chance.all}%` }" /></span>
+          <b class="figure" data-testid="chance">{{ fixed(100 * chance.all, 0) }} %</b>
+        </div>
+        <p class="quiet each">
+          {{
+            plan.deviations
+              .map((l) => `${QUANTITY_NAMES[l.quantity]} ${fixed(100 * (chance.each[l.quantity] ?? 0), 0)} %`)
+              .join(' · ')
+          }}
+        </p>
+        <p class="quiet each">{{ [facts(plan), ...beyond(plan)].join(' · ') }}</p>
+        <footer>
+          <span class="proof" :class="{ yes: plan.proven }">{{
+            plan.proven ? 'proven best' : planner.state.value === 'working' ? 'good, being proven' : 'good, not proven'
+          }}</span>
+          <v-btn
+            size="small"
+            :variant="id === taken ? 'flat' : 'tonal'"
+            color="primary"
+            :data-testid="`take-${id}`"
+            @click="$emit('take', id, plan)"
+            >{{ id === taken ? 'Taken' : 'Take' }}</v-btn
+          >
+        </footer>
+      </article>
+    </div>
+    <p v-if="planner.leftOut.value.length > 0" class="quiet left mt-2">
+      Left out: {{ planner.leftOut.value.map((l) => `“${ALTERNATIVES[l.id].name}” ${leftOutWords(l)}`).join('; ') }}.
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.cards {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(252px, 1fr));
+  gap: 10px;
+}
+.card {
+  display: flex;
+  flex-direction: column;
+  padding: 10px 12px;
+}
+.card.taken {
+  border: 2px solid rgb(var(--v-theme-primary));
+  padding: 9px 11px;
+}
+header {
+  display: flex;
+  justify-content: space-between;
+  font-size: 16px;
+}
+p.doubt {
+  color: rgb(var(--v-theme-predicted));
+  font-weight: 600;
+}
+.mass {
+  font-weight: 700;
+}
+p {
+  margin: 2px 0 6px;
+  font-size: 13.5px;
+  line-height: 1.3;
+}
+.off {
+  list-style: none;
+  margin: 8px 0;
+  padding: 6px 0 0;
+  border-top: 1px solid rgb(var(--v-theme-line));
+  font-size: 13.5px;
+}
+.off li {
+  display: flex;
+  justify-content: space-between;
+}
+.off .out {
+  color: rgb(var(--v-theme-predicted));
+  font-weight: 700;
+}
+.chance {
+  display: grid;
+  grid-template-columns: auto 1fr auto;
+  gap: 8px;
+  align-items: center;
+  font-size: 13.5px;
+}
+.bar {
+  height: 9px;
+  border: 1px solid rgb(var(--v-theme-predicted));
+  border-radius: 2px;
+}
+.bar span {
+  display: block;
+  height: 100%;
+  background: rgb(var(--v-theme-predicted));
+}
+.each {
+  font-size: 12.5px;
+  margin: 3px 0;
+}
+footer {
+  margin-top: auto;
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+}
+.proof {
+  font-size: 13px;
+  color: rgb(var(--v-theme-quiet));
+}
+.proof.yes {
+  color: rgb(var(--v-theme-target));
+  font-weight: 650;
+}
+.left {
+  font-size: 13px;
+}
+</style>

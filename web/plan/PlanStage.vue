@@ -1,0 +1,190 @@
+<script setup lang="ts">
+import { mdiArrowRight } from '@mdi/js'
+import { computed, onMounted, watch } from 'vue'
+import { referenceState } from '#core/compare/setup.ts'
+import { estimateOf } from '#core/frame/state.ts'
+import type { BaseFrame } from '#core/planning/problem/relaxation.ts'
+import { JOB_REFERENCE } from '#contract/library.ts'
+import { measuredFrames } from '../api/library.ts'
+import { sameContent } from '#contract/sameContent.ts'
+import { aimedAt, checkRequest, type PlanLimits } from '#core/planning/problem/request.ts'
+import { leaveIt, type Plan } from '#core/planning/solve/plan.ts'
+import type { AlternativeId } from '#core/planning/offers/alternatives.ts'
+import { massOf, stockOf } from '#core/cuts/cut.ts'
+import { COUNTED_IN } from '#core/cuts/material.ts'
+import { fixed } from '#core/quantities/write.ts'
+import PlanEditor from '../plan-editor/PlanEditor.vue'
+import StageFrame from '../shared/StageFrame.vue'
+import { usePlanRequest } from '../plan-editor/usePlanRequest.ts'
+import { wordsOf } from '#contract/messages/job.ts'
+import { useTarget } from '../targets/useTarget.ts'
+import { useOpenJob } from '../stores/openJob.ts'
+import LimitsMenu from './LimitsMenu.vue'
+import PlanCards from './PlanCards.vue'
+import PlanStrip from './PlanStrip.vue'
+import TradeCurve from './TradeCurve.vue'
+import ShareMenu from './ShareMenu.vue'
+import ReachNotice from './ReachNotice.vue'
+import { usePlanner } from './usePlanner.ts'
+
+const job = useOpenJob()
+const planner = usePlanner()
+/** Cautions on the target that still ask for a reason in writing. */
+const { open: unsettled } = useTarget()
+const { body, target, request, locked } = usePlanRequest()
+
+/** Why nothing can be planned yet, or null. */
+const obstacle = computed(() => {
+  if (aimedAt(target.value).length === 0)
+    return {
+      text: 'There is no target yet. Set one, or put pieces on the bench by hand.',
+      to: 'target',
+      link: 'Target',
+    }
+  try {
+    checkRequest(request.value)
+  } catch (error) {
+    return { text: wordsOf(error), to: 'measure', link: 'Measure' }
+  }
+  if (job.drawer.every((m) => m.stock <= 0))
+    return {
+      text: 'The drawer is empty: there is nothing to add. Type what you have under Drawer.',
+      to: 'drawer',
+      link: 'Drawer',
+    }
+  return null
+})
+const asIs = computed(() => (obstacle.value ? null : leaveIt(request.value)))
+/** All that a plan depends on: the same content in another order of its fields asks for no new one. */
+const wanted = computed(() => ({
+  target: target.value,
+  limits: body.value.limits,
+  locked: locked.value,
+  state: job.picture.measured.state,
+  materials: request.value.materials,
+  condition: job.picture.condition,
+}))
+
+/** The shop's other measured frames of this sport, as this one is: to start from where this one will not do. */
+async function bases(): Promise<BaseFrame[]> {
+  const { condition, axisCm } = job.picture
+  const frames = await measuredFrames(job.profile.id, null)
+  return frames
+    .filter((f) => f.id !== `${JOB_REFERENCE}${job.view.job.id}`)
+    .map((f) => ({
+      id: f.id,
+      name: f.name,
+      state: referenceState(f, { condition, axisCm }, job.profile),
+      work: { ...job.picture.work, geometry: f.geometry },
+    }))
+    .filter((base) => aimedAt(target.value).every((q) => estimateOf(base.state, q) !== null))
+}
+async function work(): Promise<Plan | null> {
+  if (obstacle.value) return null
+  return planner.run(request.value, bases)
+}
+onMounted(() => void work())
+watch(wanted, (now, before) => {
+  if (!sameContent(now, before)) void work()
+})
+
+function take(id: AlternativeId, plan: Plan): void {
+  const there = body.value.locked.filter((held) => plan.cuts.some((cut) => cut.id === held))
+  job.save('plan', { ...body.value, taken: id, byHand: false, cuts: plan.cuts, locked: there })
+}
+/** The rest around a piece that was put down lies well already; when its proof is there, that takes its place. */
+watch(
+  () => planner.found.value[0],
+  (best) => {
+    if (!best || !job.settleRest) return
+    job.settleRest = false
+    take('best', best.plan)
+  },
+)
+function takePoint(plan: Plan): void {
+  job.save('plan', { ...body.value, taken: null, byHand: true, cuts: plan.cuts })
+}
+function setLimits(limits: PlanLimits, held: string[] = body.value.locked): void {
+  job.save('plan', { ...body.value, limits, locked: held }, { keepUsed: true })
+}
+async function rederive(): Promise<void> {
+  const taken = body.value.taken ?? 'best'
+  await work()
+  const again = planner.found.value.find((a) => a.id === taken) ?? planner.found.value[0]
+  if (again) take(again.id, again.plan)
+}
+/** What goes on, and what comes off for it. */
+const change = computed(() => {
+  const grams = job.cuts.flatMap((cut) => {
+    const material = job.picture.materials.find((m) => m.id === cut.materialId)
+    return material ? [massOf(cut, material, job.picture.work)] : []
+  })
+  const sum = (some: number[]) => some.reduce((a, b) => a + b, 0)
+  const [on, off] = [sum(grams.filter((g) => g > 0)), -sum(grams.filter((g) => g < 0))]
+  return `${fixed(on, 1)} g added${off > 0.05 ? `, ${fixed(off, 1)} g off` : ''}`
+})
+/** Pieces of a job from another shop may use what this drawer does not know. */
+const missing = computed(() =>
+  job.cuts.filter((cut) => !job.picture.materials.some((m) => m.id === cut.materialId)).map((cut) => cut.materialId),
+)
+const short = computed(() => {
+  const { materials, work } = job.picture
+  const used = stockOf(job.cuts, materials, work)
+  return materials
+    .filter((m) => (used.get(m.id) ?? 0) > m.stock + 1e-6)
+    .map((m) => `${m.name}: ${fixed(used.get(m.id)!, 1)} ${COUNTED_IN[m.kind]} needed, ${fixed(m.stock, 1)} left`)
+})
+</script>
+
+<template>
+  <StageFrame stage="plan" title="Plan" :rederive="rederive">
+    <template #beside>
+      <span v-if="job.cuts.length > 0" class="quiet figure">{{ change }}{{ body.byHand ? ', by hand' : '' }}</span>
+    </template>
+    <template #actions>
+      <v-btn :to="{ name: 'into-model' }" data-testid="into-model">Into another model</v-btn>
+      <ShareMenu v-if="job.cuts.length > 0" />
+      <LimitsMenu :limits="body.limits" @change="setLimits" />
+      <v-btn
+        v-if="job.cuts.length > 0"
+        :append-icon="mdiArrowRight"
+        color="primary"
+        variant="flat"
+        :to="{ name: 'build' }"
+        >Build</v-btn
+      >
+    </template>
+    <v-alert v-if="obstacle" type="info" variant="tonal" density="compact" class="mb-2" data-testid="plan-obstacle"
+      >{{ obstacle.text }} <RouterLink :to="{ name: obstacle.to }">{{ obstacle.link }}</RouterLink></v-alert
+    >
+    <v-alert v-if="unsettled.length > 0" type="warning" variant="tonal" density="compact" class="mb-2"
+      >{{ unsettled[0].words }} <RouterLink :to="{ name: 'target' }">Settle it on the target</RouterLink></v-alert
+    >
+    <v-alert v-if="asIs === 'inside'" type="success" variant="tonal" density="compact" class="mb-2"
+      >Every number is already inside its tolerance. Leave it.</v-alert
+    >
+    <v-alert v-else-if="asIs === 'cannotTell'" type="info" variant="tonal" density="compact" class="mb-2"
+      >What is left is smaller than can be told apart. Leave it, or take more readings.</v-alert
+    >
+    <v-alert v-if="planner.problem.value" type="error" variant="tonal" density="compact" class="mb-2">{{
+      planner.problem.value
+    }}</v-alert>
+    <v-alert v-if="short.length > 0" type="warning" variant="tonal" density="compact" class="mb-2"
+      >Not enough in the drawer. {{ short.join('; ') }}.</v-alert
+    >
+    <v-alert v-if="missing.length > 0" type="warning" variant="tonal" density="compact" class="mb-2"
+      >{{ missing.length === 1 ? 'One piece uses' : `${missing.length} pieces use` }} a material that is not in this
+      drawer ({{ missing.join(', ') }}). It is left out of the sums; take another plan or put it on again.</v-alert
+    >
+    <ReachNotice
+      v-if="planner.relaxations.value"
+      :relaxations="planner.relaxations.value"
+      :binding="planner.binding.value"
+      :nearest="planner.found.value[0]?.plan ?? null"
+    />
+    <PlanStrip v-if="!obstacle" :planner="planner" :taken="body.byHand ? null : body.taken" @take="take" />
+    <PlanEditor />
+    <TradeCurve v-if="planner.curve.value.length > 1" :points="planner.curve.value" @take="takePoint" />
+    <PlanCards v-if="!obstacle" :planner="planner" :taken="body.byHand ? null : body.taken" @take="take" />
+  </StageFrame>
+</template>

@@ -1,0 +1,78 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { AlternativeId } from '#core/planning/offers/alternatives.ts'
+import type { Plan } from '#core/planning/solve/plan.ts'
+import { fixed } from '#core/quantities/write.ts'
+import { ALTERNATIVES } from '#contract/messages/job.ts'
+import type { usePlanner } from './usePlanner.ts'
+
+/** The ways to reach the target in one line over the bench: a touch takes one. Their details stand below. */
+const props = defineProps<{ planner: ReturnType<typeof usePlanner>; taken: AlternativeId | null }>()
+defineEmits<{ take: [id: AlternativeId, plan: Plan] }>()
+const ways = computed(() => props.planner.ways.value)
+</script>
+
+<template>
+  <div class="strip" role="group" aria-label="Ways to reach the target">
+    <button
+      v-for="{ id, plan } in ways"
+      :key="id"
+      type="button"
+      :aria-pressed="id === taken"
+      :title="ALTERNATIVES[id].says"
+      :class="{ taken: id === taken, outside: !plan.reached }"
+      @click="$emit('take', id, plan)"
+    >
+      <b>{{ ALTERNATIVES[id].name }}</b><span class="figure">+{{ fixed(plan.score.addedG, 1) }} g</span>
+    </button>
+    <span class="quiet" role="status" data-testid="plan-state">{{
+      planner.state.value === 'working' ? 'working…' : planner.state.value === 'stopped' ? 'stopped' : ''
+    }}</span>
+    <template v-if="planner.state.value === 'working'">
+      <v-progress-linear
+        :model-value="100 * planner.progress.value"
+        class="progress"
+        height="6"
+        rounded
+        aria-label="Part of the work that is done"
+      />
+      <v-btn size="small" data-testid="stop" @click="planner.stop()">Stop</v-btn>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.strip {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 6px;
+  min-height: 34px;
+  margin: -4px 0 8px;
+}
+button {
+  display: flex;
+  gap: 7px;
+  align-items: baseline;
+  padding: 3px 10px;
+  min-height: 32px;
+  border: 1px solid rgb(var(--v-theme-line));
+  border-radius: 4px;
+  background: rgb(var(--v-theme-surface));
+}
+button .figure {
+  font-size: 13.5px;
+}
+button.taken {
+  background: rgb(var(--v-theme-primary));
+  border-color: rgb(var(--v-theme-primary));
+  color: rgb(var(--v-theme-on-primary));
+}
+.progress {
+  width: 120px;
+  flex: none;
+}
+button.outside {
+  border-style: dashed;
+}
+</style>

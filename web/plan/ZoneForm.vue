@@ -1,0 +1,96 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { headOutline } from '#core/geometry/outline.ts'
+import type { Workpiece } from '#core/cuts/cut.ts'
+import type { Zone } from '#core/sports/profile.ts'
+import { fixed } from '#core/quantities/write.ts'
+import PlainNumber from '../shared/PlainNumber.vue'
+
+/** A place of the fitter's own: along the hoop as a tape measures from the tip, or a spot on the long axis. */
+const props = defineProps<{ work: Workpiece }>()
+const emit = defineEmits<{ made: [zone: Zone] }>()
+const name = ref('')
+const where = ref<'hoop' | 'spot'>('hoop')
+const atCm = ref<number | null>(null)
+const offCm = ref<number | null>(0)
+const room = ref<number | null>(6)
+const layers = ref<number | null>(2)
+const hidden = ref(false)
+const problem = ref('')
+const most = computed(() =>
+  where.value === 'hoop' ? headOutline(props.work.geometry).halfLengthCm : props.work.geometry.lengthCm,
+)
+function make(): void {
+  if (!name.value.trim()) problem.value = 'Give the place a name.'
+  else if (atCm.value === null) problem.value = 'Say where it is.'
+  else if (room.value === null) problem.value = 'Say how much it can take.'
+  else {
+    const base = { id: `own-${crypto.randomUUID().slice(0, 8)}`, name: name.value.trim(), visible: !hidden.value }
+    emit(
+      'made',
+      where.value === 'hoop'
+        ? { ...base, place: 'hoop', alongCm: atCm.value, capacityCm: room.value, maxLayers: layers.value ?? 1 }
+        : {
+            ...base,
+            place: 'spot',
+            spot: { from: 'butt', cm: atCm.value, offCm: offCm.value ?? 0 },
+            takes: ['weight', 'fill'],
+            capacityCm: room.value,
+            maxLayers: 1,
+          },
+    )
+  }
+}
+</script>
+
+<template>
+  <section class="own" aria-label="A place of my own">
+    <v-text-field v-model="name" label="Name" :error-messages="problem" data-testid="zone-name" />
+    <v-btn-toggle v-model="where" mandatory density="compact" role="group" aria-label="Where it lies">
+      <v-btn size="small" value="hoop">Along the hoop</v-btn><v-btn size="small" value="spot">A spot</v-btn>
+    </v-btn-toggle>
+    <PlainNumber
+      v-model="atCm"
+      :label="where === 'hoop' ? 'Middle, from the tip along the hoop' : 'From the butt end'"
+      suffix="cm"
+      :min="0"
+      :max="Number(fixed(most, 1))"
+      data-testid="zone-at"
+    />
+    <PlainNumber
+      v-if="where === 'spot'"
+      v-model="offCm"
+      label="To both sides of the long axis"
+      suffix="cm"
+      :min="0"
+      :max="15"
+    />
+    <div class="two">
+      <PlainNumber
+        v-model="room"
+        :label="where === 'hoop' ? 'Longest strip' : 'Grams of putty, or pieces'"
+        :suffix="where === 'hoop' ? 'cm' : ''"
+        :min="0.5"
+        :max="40"
+      />
+      <PlainNumber v-if="where === 'hoop'" v-model="layers" label="Layers" whole :min="1" :max="6" />
+    </div>
+    <v-checkbox v-model="hidden" label="Does not show" />
+    <v-btn size="small" color="primary" variant="flat" data-testid="zone-make" @click="make">Add the place</v-btn>
+  </section>
+</template>
+
+<style scoped>
+.own {
+  display: grid;
+  gap: 8px;
+  margin-top: 8px;
+  padding-left: 10px;
+  border-left: 3px solid rgb(var(--v-theme-line));
+}
+.two {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 8px;
+}
+</style>

@@ -1,0 +1,284 @@
+<script setup lang="ts">
+import { mdiArrowLeft } from '@mdi/js'
+import type { Data, Layout } from 'plotly.js'
+import { computed, reactive, ref } from 'vue'
+import { headOutline } from '#core/geometry/outline.ts'
+import type { MapField } from '#core/impact/faceMap.ts'
+import type { ImpactAssumptions } from '#core/sports/kinds.ts'
+import { derivedNumbers } from '#core/frame/state.ts'
+import { fixed } from '#core/quantities/write.ts'
+import PlotlyChart from '../charts/PlotlyChart.vue'
+import { useMarks } from '../charts/useMarks.ts'
+import MarkGlyph from '../shared/MarkGlyph.vue'
+import PlainNumber from '../shared/PlainNumber.vue'
+import { useOpenJob } from '../stores/openJob.ts'
+import { effectWords } from '#contract/messages/effects.ts'
+import { useFace, type Side } from './useFace.ts'
+
+/** What it will do, before any tape is cut: maps of the face with their assumptions, and plain words. */
+const job = useOpenJob()
+const face = reactive(useFace())
+const { colors } = useMarks()
+const field = ref<MapField>('outgoing')
+const difference = ref(false)
+const FIELDS: Record<MapField, { name: string; unit: string; decimals: number }> = {
+  apparent: { name: 'Apparent restitution', unit: '', decimals: 2 },
+  outgoing: { name: 'Ball speed at equal effort', unit: 'm/s', decimals: 1 },
+  turning: { name: 'Turning after an off-axis hit', unit: 'rad/s', decimals: 1 },
+}
+const KIND = { now: 'measured', target: 'target', planned: 'predicted', reference: 'published' } as const
+const sides = computed(() =>
+  (['now', 'target', 'planned', 'reference'] as const).filter(
+    (s) => s === 'now' || face.others.some((o) => o.key === s),
+  ),
+)
+const nameOf = (side: Side) =>
+  ({ now: 'Now', target: 'Target', planned: 'Plan', reference: face.setup?.name ?? '' })[side]
+const shown = ref<Side | null>(null)
+/** What lies beside the frame as it is now. */
+const other = computed<Side>(() =>
+  shown.value && sides.value.includes(shown.value) ? shown.value : (sides.value[1] ?? 'now'),
+)
+const span = computed(() => {
+  const all = (['now', other.value] as Side[]).flatMap((s) => {
+    const values = face.sheetOf(s)?.map.fields[field.value] ?? []
+    return [...values].filter((v) => !Number.isNaN(v))
+  })
+  return all.length > 0 ? extent(all) : [0, 1]
+})
+function extent(values: number[]): [number, number] {
+  let [low, high] = [Infinity, -Infinity]
+  for (const v of values) {
+    if (v < low) low = v
+    if (v > high) high = v
+  }
+  return [low, high]
+}
+
+function mapOf(
+  side: Side,
+): { data: Data[]; layout: Partial<Layout>; table: { head: string[]; rows: (string | number | null)[][] } } | null {
+  const sheet = face.sheetOf(side)
+  if (!sheet) return null
+  const nx = sheet.x.length
+  const base = face.sheetOf('now')
+  const minus = difference.value && side !== 'now' && base && base.x.length === nx && base.y.length === sheet.y.length
+  const values = sheet.map.fields[field.value]
+  const z = sheet.y.map((_, j) =>
+    sheet.x.map((_, i) => {
+      const v = values[j * nx + i]
+      const d = minus ? v - base.map.fields[field.value][j * nx + i] : v
+      return Number.isNaN(d) ? null : d
+    }),
+  )
+  const [low, high] = minus ? extent(z.flat().filter((v) => v !== null)) : span.value
+  const most = Math.max(Math.abs(low), Math.abs(high), 1e-9)
+  const c = colors.value
+  const geometry = side === 'reference' ? face.setup!.geometry : face.geometry
+  const outline = headOutline(geometry, 0).points.filter((_, i) => i % 12 === 0)
+  const loop = [...outline, ...[...outline].reverse().map((p) => ({ xCm: p.xCm, yCm: -p.yCm }))]
+  const scale: [number, string][] = minus
+    ? [
+        [0, c.predicted],
+        [0.5, c.surface],
+        [1, c.target],
+      ]
+    : [
+        [0, c.surface],
+        [1, field.value === 'turning' ? c.predicted : c.target],
+      ]
+  return {
+    data: [
+      {
+        type: 'contour',
+        x: sheet.x,
+        y: sheet.y,
+        z,
+        zmin: minus ? -most : low,
+        zmax: minus ? most : high,
+        colorscale: scale,
+        contours: { showlabels: true, labelfont: { size: 11, color: c['on-surface'] }, coloring: 'heatmap' },
+        ncontours: 12,
+        line: { width: 0.8, color: c['frame-edge'] },
+        showscale: false,
+        hovertemplate: `%{x:.1f} cm up, %{y:.1f} cm across: %{z:.${FIELDS[field.value].decimals + (minus ? 1 : 0)}f} ${FIELDS[field.value].unit}<extra></extra>`,
+      } as unknown as Data,
+      {
+        type: 'scatter',
+        mode: 'lines',
+        x: loop.map((p) => p.xCm),
+        y: loop.map((p) => p.yCm),
+        line: { width: 3, color: c['frame-edge'] },
+        hoverinfo: 'skip',
+      },
+      {
+        type: 'scatter',
+        mode: 'markers',
+        x: [sheet.map.best.xCm],
+        y: [sheet.map.best.yCm],
+        marker: { symbol: 'cross-thin', size: 14, line: { width: 3, color: c['on-surface'] } },
+        hovertemplate: 'fastest place<extra></extra>',
+      } as unknown as Data,
+    ],
+    layout: {
+      xaxis: { title: { text: 'cm from the butt' }, zeroline: false },
+      yaxis: { title: { text: 'cm off the axis' }, scaleanchor: 'x', zeroline: false },
+      margin: { l: 50, r: 8, t: 6, b: 42 },
+    },
+    table: {
+      head: ['cm from the butt', 'cm off the axis', `${FIELDS[field.value].name} ${FIELDS[field.value].unit}`.trim()],
+      rows: z.flatMap((row, j) => row.flatMap((v, i) => (v === null ? [] : [[sheet.x[i], sheet.y[j], v]]))),
+    },
+  }
+}
+const nowMap = computed(() => mapOf('now'))
+const otherMap = computed(() => (other.value === 'now' ? null : mapOf(other.value)))
+const effect = computed(() => face.sheetOf(other.value)?.effect ?? null)
+const percussion = computed(() => {
+  try {
+    return derivedNumbers(job.picture.measured.state).centreOfPercussionCm
+  } catch {
+    return null
+  }
+})
+const ASKED: { key: keyof ImpactAssumptions; name: string; unit: string }[] = [
+  { key: 'ballG', name: 'Ball', unit: 'g' },
+  { key: 'restitution', name: 'Restitution, head held', unit: '' },
+  { key: 'incomingMS', name: 'Ball comes at', unit: 'm/s' },
+  { key: 'headMS', name: 'Head moves at, now', unit: 'm/s' },
+  { key: 'pivotCm', name: 'Turns about', unit: 'cm' },
+  { key: 'effort', name: 'n of equal effort', unit: '' },
+]
+const isUsual = computed(() => Object.keys(face.changed).length === 0)
+</script>
+
+<template>
+  <div>
+    <header class="d-flex align-center ga-3 mb-2">
+      <v-btn :to="{ name: 'target' }" :prepend-icon="mdiArrowLeft" variant="text">Target</v-btn>
+      <h1>What it will do</h1>
+      <v-spacer />
+      <v-btn-toggle
+        v-if="sides.length > 1"
+        role="group"
+        :model-value="other"
+        mandatory
+        aria-label="Beside now"
+        @update:model-value="(s: Side) => (shown = s)"
+      >
+        <v-btn v-for="side in sides.filter((s) => s !== 'now')" :key="side" :value="side" size="small">
+          <MarkGlyph :kind="KIND[side]" :size="13" class="mr-1" />{{ nameOf(side) }}
+        </v-btn>
+      </v-btn-toggle>
+    </header>
+    <div class="d-flex ga-3 align-center mb-2 flex-wrap">
+      <v-btn-toggle v-model="field" role="group" mandatory aria-label="Map of">
+        <v-btn v-for="(f, key) in FIELDS" :key="key" :value="key" size="small">{{ f.name }}</v-btn>
+      </v-btn-toggle>
+      <v-checkbox v-if="otherMap" v-model="difference" label="Difference from now" data-testid="difference" />
+      <v-select
+        v-if="face.setups.length > 1 && other === 'reference'"
+        :model-value="face.setup?.id"
+        :items="face.setups.map((s) => ({ title: s.name, value: s.id }))"
+        label="Setup"
+        class="setup"
+        @update:model-value="(id: string) => (face.chosenSetup = id)"
+      />
+    </div>
+    <p v-if="face.failed" class="panel" role="alert">{{ face.failed }}</p>
+    <p v-else-if="face.whyNot('now')" class="panel" data-testid="face-needs">
+      {{ face.whyNot('now') }} A map needs all four numbers.
+      <RouterLink :to="{ name: 'measure' }">To the readings</RouterLink>
+    </p>
+    <template v-else>
+      <div class="maps" :data-ms="face.answer?.ms.toFixed(2)" data-testid="maps">
+        <section class="panel">
+          <h2><MarkGlyph kind="measured" /> Now</h2>
+          <PlotlyChart
+            v-if="nowMap"
+            v-bind="nowMap"
+            :height="256"
+            name="kevro-face-now"
+            :label="`${FIELDS[field].name} over the face, now`"
+          />
+        </section>
+        <section v-if="other !== 'now'" class="panel">
+          <h2><MarkGlyph :kind="KIND[other]" /> {{ nameOf(other) }}{{ difference ? ' less now' : '' }}</h2>
+          <PlotlyChart
+            v-if="otherMap"
+            v-bind="otherMap"
+            :height="256"
+            :name="`kevro-face-${other}`"
+            :label="`${FIELDS[field].name} over the face, ${nameOf(other)}`"
+          />
+          <p v-else class="quiet">{{ face.whyNot(other) }}</p>
+        </section>
+        <p v-else class="panel quiet">Set a target or choose a setup to see it beside this.</p>
+      </div>
+      <section v-if="effect" class="panel mt-3" data-testid="effect">
+        <h2>{{ nameOf(other) }} against now</h2>
+        <p class="words">
+          {{ effectWords(effect).join(' ') }}
+        </p>
+        <p v-if="percussion !== null" class="quiet mb-0">
+          Now: centre of percussion {{ fixed(percussion, 1) }} cm from the butt for a pivot at the swing axis; lively
+          part (90 % of the best speed) {{ fixed(face.sheetOf('now')!.map.livelyCm2, 0) }} cm².
+        </p>
+      </section>
+      <section class="panel mt-3">
+        <div class="d-flex align-center mb-2">
+          <h2 class="mb-0">Assumed</h2>
+          <span class="quiet ml-3">One stroke of equal effort: turning ∝ swing weight^−n, n measured 0.2 to 0.3.</span>
+          <v-spacer />
+          <v-btn v-if="!isUsual" size="small" variant="text" @click="face.changed = {}">As usual</v-btn>
+        </div>
+        <div class="assumed">
+          <PlainNumber
+            v-for="a in ASKED"
+            :key="a.key"
+            :model-value="face.assumed[a.key]"
+            :label="a.name"
+            :suffix="a.unit"
+            :min="face.ranges[a.key].low"
+            :max="face.ranges[a.key].high"
+            :hint="`${face.ranges[a.key].low} to ${face.ranges[a.key].high}`.replaceAll('-', '−')"
+            persistent-hint
+            @update:model-value="(v: number | null) => v !== null && (face.changed = { ...face.changed, [a.key]: v })"
+          />
+        </div>
+        <p class="quiet mt-2 mb-0">
+          A stiff frame, free in the hand at impact; the face alike all over. n: Cross and Bower, J. Sports Sci. 24
+          (2006) 23, from memory. Ball and restitution: from memory.
+        </p>
+      </section>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.maps {
+  display: grid;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  gap: 12px;
+}
+.assumed {
+  display: grid;
+  grid-template-columns: repeat(6, minmax(0, 1fr));
+  gap: 8px;
+}
+.words {
+  font-size: 16px;
+  margin: 0 0 6px;
+}
+.setup {
+  max-width: 260px;
+}
+@media (max-width: 1000px) {
+  .maps {
+    grid-template-columns: 1fr;
+  }
+  .assumed {
+    grid-template-columns: repeat(2, 1fr);
+  }
+}
+</style>
