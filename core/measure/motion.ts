@@ -67,7 +67,7 @@ export function periodFromMotion(recording: MotionRecording, channel: number, tu
   }
   const amplitudeRad = fit.amplitude / fit.omega
   if (!turningRate || amplitudeRad > LARGEST_RAD) return asSwung
-  const small = fitSinusoid(evenTimes(t, amplitudeRad, fit.damping), y, first.hz)
+  const small = fitSinusoid(evenTimes(t, amplitudeRad, fit.damping), y, fit.omega / (2 * Math.PI))
   const period = { value: small.periodS, u: small.uPeriodS, swings: fit.swings }
   return { period, fit, amplitudeRad, wide: amplitudeRad > WIDE_RAD }
 }

@@ -216,9 +216,12 @@ const labelOf = (cut: (typeof bench.cuts.value)[number]) => {
 <style scoped>
 .bench {
   padding: 6px 10px 10px;
+  /* A drag lays out what is on the editor, and nothing beside it. */
+  contain: layout;
 }
 .picture {
   display: block;
+  contain: layout;
   width: 100%;
   height: auto;
   touch-action: none;

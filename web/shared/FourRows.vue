@@ -80,6 +80,8 @@ const references = (quantity: AimQuantity) =>
 <style scoped>
 .rows {
   padding: 12px 16px;
+  /* Numbers follow a drag: what they say moves nothing outside. */
+  contain: layout;
 }
 .state {
   font-size: 12.5px;
