@@ -22,12 +22,20 @@ const CORE = [
   ['compare'],
   ['planning', 'targets', 'workorder'],
   ['job'],
+  ['logbook'],
   ['testing'],
 ]
 /** Inside planning. */
 const PLANNING = [['problem'], ['model'], ['solve'], ['explain'], ['offers', 'set']]
 /** Inside the server. */
-const SERVER = [['db'], ['queries'], ['jobs', 'devices', 'demo'], ['library', 'drawer'], ['sheets', 'backup'], ['http']]
+const SERVER = [
+  ['db'],
+  ['queries'],
+  ['jobs', 'devices', 'demo'],
+  ['library', 'drawer', 'logbook'],
+  ['sheets', 'backup'],
+  ['http'],
+]
 /** Inside the pages. */
 const WEB = [
   ['browser'],
@@ -37,7 +45,7 @@ const WEB = [
   ['shared'],
   ['instruments', 'library', 'drawer', 'player', 'play', 'compare'],
   ['measure', 'plan-editor', 'targets', 'workorder'],
-  ['plan', 'proof', 'quick'],
+  ['plan', 'proof', 'quick', 'logbook'],
   ['batch', 'job'],
   ['app'],
 ]

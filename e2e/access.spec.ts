@@ -13,6 +13,10 @@ const PAGES = [
   '/library/setup/ref-p4',
   '/instruments',
   '/instruments/device-swing',
+  '/people',
+  '/people/player-bartol',
+  '/frames',
+  '/frames/frame-5',
   ...['by-hand', 'by-hand/balance-support', 'inspection', 'table'].map((page) => `/job/job-done/measure/${page}`),
   ...[
     'compare?view=scatter',

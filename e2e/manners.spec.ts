@@ -197,7 +197,17 @@ test('the quick bench asks for the age, and says what is too heavy for it', asyn
 test('no page is wider than a phone', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 })
   const stages = ['player', 'measure', 'compare', 'target', 'plan', 'build', 'check', 'play']
-  const pages = ['/', '/new', '/library', '/drawer', '/devices', '/shop', ...stages.map((s) => `/job/job-done/${s}`)]
+  const book = ['/people', '/people/player-bartol', '/frames', '/frames/frame-5']
+  const pages = [
+    '/',
+    '/new',
+    '/library',
+    '/drawer',
+    '/instruments',
+    '/shop',
+    ...book,
+    ...stages.map((s) => `/job/job-done/${s}`),
+  ]
   for (const path of pages) {
     await page.goto(path)
     await page.locator('h1').first().waitFor()

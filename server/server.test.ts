@@ -8,6 +8,8 @@ import { loadDemoWorld } from '#server/demo/load.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import { STAGES } from '#core/job/stages.ts'
 import type { Counts, JobView, Overview, SavedStage } from '#contract/entities.ts'
+import type { BookPage, FrameLog, PlayerLog } from '#contract/logbook.ts'
+import { unknownPlayer } from '#core/player/facts.ts'
 import type { Database } from './db/database.ts'
 import { makeApp } from './http/app.ts'
 import { openForTest } from './db/testing.ts'
@@ -425,6 +427,66 @@ describe('what is put away', () => {
     }
     const [{ n }] = await db.query('SELECT count(*)::int AS n FROM job')
     expect([seen.length, new Set(seen).size]).toEqual([n, n])
+  })
+})
+
+describe('the book', () => {
+  it('lists players and frames by name, a page after the other, and finds them by every word', async () => {
+    const { rows } = (await ask<BookPage>('GET', '/book/players')).body
+    expect(rows.length).toBeGreaterThanOrEqual(6)
+    expect(rows.map((r) => r.name.toLowerCase())).toEqual([...rows.map((r) => r.name.toLowerCase())].sort())
+    expect(rows.find((r) => r.id === 'player-bartol')).toMatchObject({ more: '27, competition', jobs: 1 })
+    const found = (await ask<BookPage>('GET', '/book/frames?find=arc%20quill')).body.rows
+    expect(found.length).toBeGreaterThan(0)
+    for (const row of found) expect(`${row.name} ${row.more}`.toLowerCase()).toMatch(/arc.*quill/)
+    expect((await ask<BookPage>('GET', '/book/frames?find=nothing-like-it')).body).toEqual({ rows: [], next: null })
+    expect((await ask<BookPage>('GET', '/book/players?after=nonsense')).status).toBe(200)
+  })
+  it('tells a frame’s story: how it came, what was done, what was proved, what was said', async () => {
+    const { body } = await ask<FrameLog>('GET', '/book/frames/frame-5')
+    expect(body.owner?.name).toBe('Bartol Quillfeather')
+    const [job] = body.jobs
+    expect(job.events.map((e) => e.kind)).toEqual(['measured', 'built', 'proved', 'played'])
+    const built = job.events.find((e) => e.kind === 'built')!
+    expect(built.kind === 'built' && built.added.length).toBeGreaterThan(0)
+    const [first, , proved] = job.events
+    if (first.kind !== 'measured' || proved.kind !== 'proved') throw new Error('not these')
+    expect(proved.numbers.swingWeight!.value - first.numbers.swingWeight!.value).toBeGreaterThan(10)
+  })
+  it('tells a player’s: facts, frames, and every job', async () => {
+    const { body } = await ask<PlayerLog>('GET', '/book/players/player-bartol')
+    expect(body.player.facts.age).toBe(27)
+    expect(body.frames.map((f) => f.id)).toContain('frame-5')
+    expect(body.jobs.map((j) => j.frame.id)).toEqual(['frame-5'])
+  })
+  it('puts away and brings back, and says what is not there', async () => {
+    await ask('POST', '/players/player-senna/retire', { retired: true })
+    const names = async (retired: boolean) =>
+      (await ask<BookPage>('GET', `/book/players?retired=${retired}`)).body.rows.map((r) => r.id)
+    expect(await names(false)).not.toContain('player-senna')
+    expect(await names(true)).toContain('player-senna')
+    expect((await ask<PlayerLog>('GET', '/book/players/player-senna')).body.retired).toBe(true)
+    await ask('POST', '/players/player-senna/retire', { retired: false })
+    expect(await names(false)).toContain('player-senna')
+    expect((await ask('GET', '/book/frames/none')).status).toBe(404)
+    expect((await ask('GET', '/book/players/none')).status).toBe(404)
+  })
+  it('pages by key: nobody twice, nobody left out', async () => {
+    for (let i = 0; i < 120; i++)
+      await db.query('INSERT INTO player (id, facts) VALUES ($1, $2)', [
+        `many-${i}`,
+        JSON.stringify({ ...unknownPlayer(`Same name ${i % 3}`) }),
+      ])
+    const seen: string[] = []
+    let after: string | null = ''
+    while (after !== null) {
+      const page: BookPage = (await ask<BookPage>('GET', `/book/players?find=same&after=${after}`)).body
+      seen.push(...page.rows.map((r) => r.id))
+      after = page.next
+    }
+    expect(seen).toHaveLength(120)
+    expect(new Set(seen).size).toBe(120)
+    await db.query(`DELETE FROM player WHERE id LIKE 'many-%'`)
   })
 })
 

@@ -12,6 +12,7 @@ import { deviceRoutes } from './deviceRoutes.ts'
 import { jobRoutes } from './jobRoutes.ts'
 import { answerErrors } from './problems.ts'
 import { notFound, Refusal } from '../refusal.ts'
+import { logbookRoutes } from './logbookRoutes.ts'
 import { libraryRoutes } from './libraryRoutes.ts'
 import { sameSiteOnly } from './sameSite.ts'
 import { sheetRoutes } from './sheetRoutes.ts'
@@ -101,6 +102,7 @@ export function makeApp(
     deviceRoutes(db, gateway, benchPort),
     batchRoutes(db),
     libraryRoutes(db, beforeImport),
+    logbookRoutes(db),
   )
   app.use('/api', () => {
     throw notFound('address')

@@ -13,6 +13,8 @@ import { storeTheme } from './themeChoice.ts'
 const theme = useTheme()
 const keys = ref(false)
 const PAGES = [
+  { to: '/people', name: 'People' },
+  { to: '/frames', name: 'Frames' },
   { to: '/library', name: 'Library' },
   { to: '/drawer', name: 'Drawer' },
   { to: '/instruments', name: 'Instruments' },

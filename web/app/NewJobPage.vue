@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { computed, onMounted, reactive, ref, watch } from 'vue'
-import { useRouter } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 import { SPORTS, type SportId, profileOf, PROFILES } from '#core/sports/sports.ts'
-import { ApiProblem, problemText, tell } from '../api/client.ts'
+import type { Choice } from '#contract/entities.ts'
+import { frameLogSchema, playerLogSchema } from '#contract/logbook.ts'
+import { ApiProblem, call, problemText, tell } from '../api/client.ts'
 import { NO_FACTS } from '../shared/playerFacts.ts'
 import { wrongGeometry } from '#contract/messages/geometry.ts'
 import QuantityField from '../shared/QuantityField.vue'
@@ -12,6 +14,7 @@ import { useChoices } from './useChoices.ts'
 
 const shop = useShop()
 const router = useRouter()
+const route = useRoute()
 const tennis = profileOf('tennis')
 const fresh = () => ({
   playerId: null as string | null,
@@ -35,7 +38,7 @@ const busy = ref(false)
 
 onMounted(() => {
   shop.unitsFor('')
-  return shop.load().catch((error: unknown) => (problems.all = problemText(error)))
+  return Promise.all([shop.load(), takeFromBook()]).catch((error: unknown) => (problems.all = problemText(error)))
 })
 const profile = computed(() => profileOf(form.sport))
 /** A shape to start from: its lengths go into the fields. */
@@ -57,8 +60,30 @@ const frame = useChoices(
   'New frame',
 )
 const NEW = { name: '', id: null as string | null }
-const players = computed(() => [{ ...NEW, name: 'New player' }, ...player.choices.value])
-const frames = computed(() => [{ ...NEW, name: 'New frame' }, ...frame.choices.value])
+/** Whom or what the book sent here: they stand in the form, and among what can be chosen, from the start. */
+const sent = reactive<{ player: Choice | null; frame: Choice | null }>({ player: null, frame: null })
+async function takeFromBook(): Promise<void> {
+  const { player: playerId, frame: frameId } = route.query
+  if (typeof frameId === 'string') {
+    const { frame: found, owner } = await call(frameLogSchema, 'GET', `/book/frames/${encodeURIComponent(frameId)}`)
+    takeSport(found.sport)
+    form.frameId = found.id
+    sent.frame = { id: found.id, name: found.label }
+    if (owner && typeof playerId !== 'string') {
+      form.playerId = owner.id
+      sent.player = owner
+    }
+  }
+  if (typeof playerId === 'string') {
+    const { player: found } = await call(playerLogSchema, 'GET', `/book/players/${encodeURIComponent(playerId)}`)
+    form.playerId = found.id
+    sent.player = { id: found.id, name: found.facts.name }
+  }
+}
+const withSent = (found: Choice[], first: Choice | null) =>
+  first && !found.some((c) => c.id === first.id) ? [first, ...found] : found
+const players = computed(() => [{ ...NEW, name: 'New player' }, ...withSent(player.choices.value, sent.player)])
+const frames = computed(() => [{ ...NEW, name: 'New frame' }, ...withSent(frame.choices.value, sent.frame)])
 
 const geometry = computed(() => ({
   ...profile.value.geometry,

@@ -223,9 +223,10 @@ async function takeIn(event: Event): Promise<void> {
       </li>
     </ul>
     <footer class="mt-6 d-flex ga-2 align-center">
-      <span class="quiet">{{
-        counts ? `${counts.jobs} jobs, ${counts.players} players, ${counts.frames} frames` : ''
-      }}</span>
+      <span v-if="counts" class="quiet"
+        >{{ counts.jobs }} jobs, <RouterLink to="/people">{{ counts.players }} players</RouterLink>,
+        <RouterLink to="/frames">{{ counts.frames }} frames</RouterLink></span
+      >
       <v-spacer />
       <input
         ref="file"

@@ -2,6 +2,7 @@
 import { mdiArrowRight } from '@mdi/js'
 import { computed, ref } from 'vue'
 import { COMPLAINTS, type Complaint, type PlayerFacts } from '#core/player/facts.ts'
+import { ASKED, COMPLAINT_NAMES } from '#contract/messages/player.ts'
 import { fixed } from '#core/quantities/write.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
 import { NO_FACTS } from '../shared/playerFacts.ts'
@@ -33,109 +34,12 @@ function saveName(name: string): void {
   problems.value = { ...problems.value, name: name.trim() ? undefined : 'A name is needed.' }
   if (name.trim()) save({ name: name.trim() })
 }
-type Choice = keyof PlayerFacts &
-  ('level' | 'build' | 'style' | 'mishits' | 'lateInTen' | 'tired' | 'pain' | 'hand' | 'cameFrom')
-const COMPLAINT_NAMES: Record<Complaint, string> = {
-  twists: 'Twists off the axis',
-  unsteady: 'Unsteady on centred hits',
-  late: 'Late',
-  tired: 'Tires the arm',
-  heavy: 'Too heavy',
-  weak: 'No weight behind it',
-  power: 'Too much power',
-}
 const asked = computed(() =>
   ASKED.filter((a) => a.field !== 'cameFrom' || job.profile.id === 'pickleball' || job.profile.id === 'padel'),
 )
 const ceilingAxisCm = computed(() => facts.value.ceiling?.axisCm ?? job.profile.axisCm)
 const saveCeiling = (value: number | null) =>
   save({ ceiling: value === null ? null : { swingWeightKgCm2: value, axisCm: ceilingAxisCm.value } })
-const ASKED: { field: Choice; label: string; options: [string | number, string][] }[] = [
-  {
-    field: 'level',
-    label: 'Level',
-    options: [
-      ['beginner', 'Beginner'],
-      ['club', 'Club'],
-      ['strong', 'Strong'],
-      ['competition', 'Competition'],
-    ],
-  },
-  {
-    field: 'build',
-    label: 'Build',
-    options: [
-      ['slight', 'Slight'],
-      ['average', 'Average'],
-      ['strong', 'Strong'],
-    ],
-  },
-  {
-    field: 'style',
-    label: 'Game',
-    options: [
-      ['flat', 'Flat'],
-      ['spin', 'Spin'],
-      ['all-court', 'All-court'],
-      ['touch', 'Touch'],
-    ],
-  },
-  {
-    field: 'mishits',
-    label: 'Mishits land',
-    options: [
-      ['tip', 'Tip'],
-      ['sides', 'Sides'],
-      ['centre', 'Centre'],
-      ['throat', 'Throat'],
-    ],
-  },
-  {
-    field: 'lateInTen',
-    label: 'Late, of ten balls',
-    options: [
-      [0, 'None'],
-      [1, '1'],
-      [2, '2'],
-      [3, '3'],
-      [5, '5'],
-    ],
-  },
-  {
-    field: 'tired',
-    label: 'Tired at the end',
-    options: [
-      ['no', 'No'],
-      ['a little', 'A little'],
-      ['yes', 'Yes'],
-    ],
-  },
-  {
-    field: 'pain',
-    label: 'Arm or shoulder',
-    options: [
-      ['none', 'No pain'],
-      ['past', 'In the past'],
-      ['now', 'Now'],
-    ],
-  },
-  {
-    field: 'cameFrom',
-    label: 'Played before',
-    options: [
-      ['nothing', 'Nothing like it'],
-      ['racket sport', 'Another racket sport'],
-    ],
-  },
-  {
-    field: 'hand',
-    label: 'Hand',
-    options: [
-      ['right', 'Right'],
-      ['left', 'Left'],
-    ],
-  },
-]
 </script>
 
 <template>

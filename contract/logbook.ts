@@ -1,0 +1,69 @@
+import { z } from 'zod'
+import { LOG_QUANTITIES } from '#core/logbook/logbook.ts'
+import { documentSchemas } from './documents.ts'
+import { frameSchema, playerSchema, sportSchema } from './entities.ts'
+import { figure, idSchema, text } from './fields.ts'
+
+const id = idSchema
+const estimate = z.object({ value: figure, u: figure }).nullable()
+const numbers = z.record(z.enum(LOG_QUANTITIES), estimate)
+
+/** One thing that happened to a frame; numbers in the sport's usual state. */
+export const logEventSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('measured'), at: z.string(), numbers }),
+  /** `added`: what went on, or came off, as the work order says it. */
+  z.object({ kind: z.literal('built'), at: z.string(), by: z.string(), numbers, added: z.array(z.string()) }),
+  z.object({ kind: z.literal('proved'), at: z.string(), by: z.string(), numbers }),
+  z.object({ kind: z.literal('played'), at: z.string(), session: documentSchemas.play.shape.sessions.element }),
+])
+export type LoggedEvent = z.infer<typeof logEventSchema>
+
+/** A job as the book tells it. */
+export const loggedJobSchema = z.object({
+  id,
+  number: z.int(),
+  startedAt: z.string(),
+  frame: z.object({ id, label: z.string(), sport: sportSchema, lengthCm: figure }),
+  playerName: z.string().nullable(),
+  strings: z.string(),
+  /** Cautions on the frame as it came, for this player. */
+  cautions: z.array(z.string()),
+  events: z.array(logEventSchema),
+})
+export type LoggedJob = z.infer<typeof loggedJobSchema>
+
+export const frameLogSchema = z.object({
+  frame: frameSchema,
+  owner: z.object({ id, name: z.string() }).nullable(),
+  retired: z.boolean(),
+  jobs: z.array(loggedJobSchema),
+})
+export type FrameLog = z.infer<typeof frameLogSchema>
+
+export const playerLogSchema = z.object({
+  player: playerSchema,
+  retired: z.boolean(),
+  frames: z.array(z.object({ id, label: z.string(), unit: z.string(), sport: sportSchema })),
+  jobs: z.array(loggedJobSchema),
+})
+export type PlayerLog = z.infer<typeof playerLogSchema>
+
+/** A page of a list of the book. */
+export const bookSearchSchema = z.object({
+  find: text(200).default(''),
+  retired: z.stringbool().default(false),
+  /** From the page before this one. */
+  after: text(400).default(''),
+})
+export const bookRowSchema = z.object({
+  id,
+  name: z.string(),
+  /** Of a player: age and level. Of a frame: its owner and what tells it apart. */
+  more: z.string(),
+  jobs: z.int(),
+  /** When a job of it was changed last; null where there is none. */
+  seenAt: z.string().nullable(),
+})
+export type BookRow = z.infer<typeof bookRowSchema>
+export const bookPageSchema = z.object({ rows: z.array(bookRowSchema), next: z.string().nullable() })
+export type BookPage = z.infer<typeof bookPageSchema>

@@ -1,0 +1,73 @@
+import { convertWhereKnown, standardState } from '../compare/setup.ts'
+import type { Cut } from '../cuts/cut.ts'
+import { estimateOf, type FrameState } from '../frame/state.ts'
+import type { DerivedJob, JobInput } from '../job/derive.ts'
+import type { PlaySession } from '../job/documents.ts'
+import { type Estimate } from '../quantities/estimate.ts'
+import { QUANTITIES, type Quantity } from '../quantities/units.ts'
+
+/** The numbers by which a frame is known over the years. */
+export const LOG_QUANTITIES = [...QUANTITIES, 'recoilWeight'] as const
+export type LogQuantity = Quantity | 'recoilWeight'
+/** In the sport's usual state, so that one year can be held against another; null is not known. */
+export type LogNumbers = Record<LogQuantity, Estimate | null>
+
+/** One thing that happened to a frame in a job. */
+export type LogEvent =
+  | { kind: 'measured'; at: string; numbers: LogNumbers }
+  /** Worked on as planned; the numbers are those that follow from it. */
+  | { kind: 'built'; at: string; by: string; numbers: LogNumbers; cuts: Cut[] }
+  /** Signed, with what was read then. */
+  | { kind: 'proved'; at: string; by: string; numbers: LogNumbers }
+  | { kind: 'played'; at: string; session: PlaySession }
+
+/** A state brought to the sport's usual one: strung, base grip, no overgrip, about the sport's axis. */
+export function logNumbers(state: FrameState, input: JobInput, derived: DerivedJob): LogNumbers {
+  const usual = convertWhereKnown(
+    state,
+    derived.condition,
+    standardState(input.profile),
+    input.geometry,
+    input.profile,
+    input.ownStrings,
+  )
+  return Object.fromEntries(LOG_QUANTITIES.map((quantity) => [quantity, estimateOf(usual, quantity)])) as LogNumbers
+}
+
+/** The latest of some moments as ISO text; null where there are none. */
+const latest = (moments: readonly string[]): string | null => (moments.length > 0 ? [...moments].sort().at(-1)! : null)
+
+/** What a job did to its frame, in the order in which it happened. */
+export function jobEvents(input: JobInput, derived: DerivedJob): LogEvent[] {
+  const { measure, plan, build, check, play } = input.documents
+  const events: LogEvent[] = []
+  const taken = latest(input.readings.filter((r) => measure?.readingIds.includes(r.id)).map((r) => r.takenAt))
+  if (taken && derived.measured.state.massG !== null)
+    events.push({ kind: 'measured', at: taken, numbers: logNumbers(derived.measured.state, input, derived) })
+  const marks = Object.values(build?.marks ?? {})
+  const done = latest(marks.map((mark) => mark.doneAt))
+  const cuts = build?.cuts ?? plan?.cuts ?? []
+  if (done && derived.planned && cuts.length > 0)
+    events.push({
+      kind: 'built',
+      at: done,
+      by: marks.find((mark) => mark.doneAt === done)?.by ?? '',
+      numbers: logNumbers(derived.planned, input, derived),
+      cuts,
+    })
+  if (check?.signed)
+    events.push({
+      kind: 'proved',
+      at: check.signed.at,
+      by: check.signed.by,
+      numbers: logNumbers(derived.checked.state, input, derived),
+    })
+  for (const session of play?.sessions ?? []) events.push({ kind: 'played', at: session.on, session })
+  return events.sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0))
+}
+
+/** How the frame stands now: what was proved last, else what was built, else what was read; null while nothing is known. */
+export function numbersNow(events: readonly LogEvent[]): Exclude<LogEvent, { kind: 'played' }> | null {
+  const known = events.flatMap((event) => (event.kind === 'played' ? [] : [event]))
+  return known.at(-1) ?? null
+}

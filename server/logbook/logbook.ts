@@ -1,0 +1,91 @@
+import { documentsOf } from '#contract/entities.ts'
+import { jobInputOf } from '#contract/jobInput.ts'
+import {
+  frameLogSchema,
+  loggedJobSchema,
+  playerLogSchema,
+  type FrameLog,
+  type LoggedJob,
+  type PlayerLog,
+} from '#contract/logbook.ts'
+import { stripsText, whereText } from '#contract/messages/names.ts'
+import type { Cut } from '#core/cuts/cut.ts'
+import { deriveJob, type DerivedJob, type StoredMaterial } from '#core/job/derive.ts'
+import { jobEvents } from '#core/logbook/logbook.ts'
+import { cautionsOnFrame } from '#core/targets/warnings.ts'
+import type { Queryable } from '../db/database.ts'
+import { jobView } from '../jobs/jobView.ts'
+import { isRetired, listFramesOf, listJobIds } from '../queries/book.ts'
+import { findFrame } from '../queries/frames.ts'
+import { listMaterials } from '../queries/materials.ts'
+import { findPlayer } from '../queries/players.ts'
+import { notFound } from '../refusal.ts'
+
+/** So many jobs of one frame or player are told whole. */
+const MOST_JOBS = 60
+
+function addedText(cuts: readonly Cut[], { materials, work }: DerivedJob): string[] {
+  return cuts.flatMap((cut) => {
+    const material = materials.find((m) => m.id === cut.materialId)
+    return material ? [`${material.name}: ${stripsText(cut, material, work)}, ${whereText(cut, work)}`] : []
+  })
+}
+
+async function loggedJob(db: Queryable, id: string, materials: readonly StoredMaterial[]): Promise<LoggedJob> {
+  const view = await jobView(db, id)
+  const input = jobInputOf(view, materials, [])
+  const derived = deriveJob(input)
+  const player = documentsOf(view.stages).player?.facts ?? null
+  const frame = { ...derived, state: derived.measured.state, geometry: input.geometry, profile: input.profile }
+  return loggedJobSchema.parse({
+    id,
+    number: view.job.number,
+    startedAt: view.job.createdAt,
+    frame: {
+      id: view.frame.id,
+      label: view.frame.label,
+      sport: view.frame.sport,
+      lengthCm: view.frame.geometry.lengthCm,
+    },
+    playerName: player?.name ?? null,
+    strings: view.job.ticket.strings,
+    cautions: derived.measured.state.massG === null ? [] : cautionsOnFrame(frame, player).map((c) => c.words),
+    events: jobEvents(input, derived).map((event) =>
+      event.kind === 'built' ? { ...event, added: addedText(event.cuts, derived) } : event,
+    ),
+  })
+}
+
+async function loggedJobs(db: Queryable, of: 'frame' | 'player', id: string): Promise<LoggedJob[]> {
+  const [ids, materials] = await Promise.all([listJobIds(db, of, id, MOST_JOBS), listMaterials(db)])
+  return Promise.all(ids.map((job) => loggedJob(db, job, materials)))
+}
+
+/** Everything that the shop did to a frame. */
+export async function frameLog(db: Queryable, id: string): Promise<FrameLog> {
+  const frame = await findFrame(db, id)
+  if (!frame) throw notFound('frame')
+  const [owner, retired, jobs] = await Promise.all([
+    frame.playerId ? findPlayer(db, frame.playerId) : null,
+    isRetired(db, 'frame', id),
+    loggedJobs(db, 'frame', id),
+  ])
+  return frameLogSchema.parse({
+    frame,
+    owner: owner && { id: owner.id, name: owner.facts.name },
+    retired,
+    jobs,
+  })
+}
+
+/** Everything that the shop knows of a player. */
+export async function playerLog(db: Queryable, id: string): Promise<PlayerLog> {
+  const player = await findPlayer(db, id)
+  if (!player) throw notFound('player')
+  const [retired, frames, jobs] = await Promise.all([
+    isRetired(db, 'player', id),
+    listFramesOf(db, id),
+    loggedJobs(db, 'player', id),
+  ])
+  return playerLogSchema.parse({ player, retired, frames, jobs })
+}

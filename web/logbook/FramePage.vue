@@ -1,0 +1,125 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { RouterLink } from 'vue-router'
+import { LOG_QUANTITIES } from '#core/logbook/logbook.ts'
+import { writeQuantity, writeSpread } from '#core/quantities/write.ts'
+import { profileOf } from '#core/sports/sports.ts'
+import { frameLogSchema } from '#contract/logbook.ts'
+import { QUANTITY_NAMES } from '#contract/messages/names.ts'
+import FrameShape from '../shared/FrameShape.vue'
+import { useShop } from '../stores/shop.ts'
+import JobStory from './JobStory.vue'
+import NumbersChart from './NumbersChart.vue'
+import { EVENT_NAMES, nowOf, unitsIn } from './story.ts'
+import { useLog } from './useLog.ts'
+
+/** A frame and everything that the shop did to it. */
+const props = defineProps<{ id: string }>()
+const shop = useShop()
+const { log, problem, retire } = useLog(frameLogSchema, () => `/book/frames/${encodeURIComponent(props.id)}`)
+const frame = computed(() => log.value?.frame)
+/** Maker and model, as far as the label does not say them. */
+const made = computed(() =>
+  frame.value ? [frame.value.maker, frame.value.model].filter((word) => !frame.value!.label.includes(word)) : [],
+)
+const now = computed(() => nowOf(log.value?.jobs ?? []))
+const units = computed(() => unitsIn(frame.value?.sport ?? 'tennis', shop.overview?.shop.units))
+const numbers = computed(() =>
+  LOG_QUANTITIES.flatMap((quantity) => {
+    const estimate = now.value?.event.numbers[quantity]
+    return estimate
+      ? [
+          {
+            quantity,
+            value: writeQuantity(estimate.value, quantity, units.value, frame.value!.geometry.lengthCm),
+            spread: writeSpread(2 * estimate.u, quantity, units.value),
+          },
+        ]
+      : []
+  }),
+)
+</script>
+
+<template>
+  <div class="pa-6 log">
+    <v-alert v-if="problem" type="error" variant="tonal">{{ problem }}</v-alert>
+    <template v-if="log && frame">
+      <div class="d-flex align-center flex-wrap ga-3 pb-3">
+        <h1 class="mb-0">{{ frame.label }}</h1>
+        <span class="quiet">{{ [profileOf(frame.sport).name, ...made, frame.unit].filter(Boolean).join(', ') }}</span>
+        <span v-if="log.retired" class="quiet">put away</span>
+        <v-spacer />
+        <v-btn variant="text" @click="retire(`/frames/${encodeURIComponent(id)}/retire`, !log.retired)">{{
+          log.retired ? 'Bring back' : 'Put away'
+        }}</v-btn>
+        <v-btn color="primary" variant="flat" :to="{ name: 'new', query: { frame: id } }" data-testid="new-job-on-frame"
+          >New job on this frame</v-btn
+        >
+      </div>
+      <div class="cols">
+        <section class="panel" aria-label="As it stands">
+          <h2>As it stands</h2>
+          <p v-if="log.owner">
+            Played by
+            <RouterLink :to="{ name: 'person', params: { id: log.owner.id } }">{{ log.owner.name }}</RouterLink>
+          </p>
+          <svg viewBox="-1 -17 74 34" class="shape" aria-hidden="true"><FrameShape :geometry="frame.geometry" /></svg>
+          <template v-if="now">
+            <dl class="now">
+              <template v-for="n in numbers" :key="n.quantity">
+                <dt>{{ QUANTITY_NAMES[n.quantity] }}</dt>
+                <dd class="figure">
+                  {{ n.value }} <span class="quiet">± {{ n.spread }}</span>
+                </dd>
+              </template>
+            </dl>
+            <p class="quiet mb-0">
+              {{ EVENT_NAMES[now.event.kind] }} {{ now.event.at.slice(0, 10) }} in job {{ now.job.number }}; strung,
+              base grip, no overgrip.
+            </p>
+          </template>
+          <p v-else class="quiet mb-0">It was never measured.</p>
+        </section>
+        <section v-if="log.jobs.length > 0" class="panel" aria-label="Over its jobs">
+          <h2>Over its jobs</h2>
+          <NumbersChart :jobs="log.jobs" :label="frame.label" />
+        </section>
+      </div>
+      <h2 class="mt-4 pt-4">What was done</h2>
+      <p v-if="log.jobs.length === 0" class="quiet">No job was done on it yet.</p>
+      <JobStory v-for="job in log.jobs" :key="job.id" :job="job" />
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.log {
+  max-width: 1100px;
+  margin: 0 auto;
+}
+.cols {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1.6fr);
+  gap: 16px;
+  align-items: start;
+}
+.shape {
+  width: 100%;
+  max-height: 120px;
+}
+.now {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 2px 14px;
+  margin: 8px 0;
+}
+.now dd {
+  margin: 0;
+  text-align: right;
+}
+@media (max-width: 820px) {
+  .cols {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,77 @@
+import type { UnitChoice } from '#core/quantities/units.ts'
+import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
+import { profileOf, type SportId } from '#core/sports/sports.ts'
+import type { LoggedEvent, LoggedJob } from '#contract/logbook.ts'
+
+export const EVENT_NAMES: Record<LoggedEvent['kind'], string> = {
+  measured: 'Measured',
+  built: 'Built',
+  proved: 'Proved',
+  played: 'Played',
+}
+const FALLBACK: UnitChoice = { mass: 'g', balance: 'cm', length: 'cm' }
+
+/** The units in which a sport's numbers are written in this shop. */
+export const unitsIn = (sport: SportId, shop: UnitChoice | undefined): UnitChoice => ({
+  ...(shop ?? FALLBACK),
+  ...profileOf(sport).units,
+})
+
+type Numbered = Exclude<LoggedEvent, { kind: 'played' }>
+const numbered = (events: readonly LoggedEvent[]): Numbered[] =>
+  events.flatMap((event) => (event.kind === 'played' ? [] : [event]))
+
+/** How the frame left a job beside how it came; empty where only one of the two is known. */
+export function changeOf(job: Pick<LoggedJob, 'events'>): { quantity: Quantity; by: number }[] {
+  const known = numbered(job.events)
+  const [first, last] = [known[0], known.at(-1)]
+  if (!first || !last || first === last) return []
+  return QUANTITIES.flatMap((quantity) => {
+    const [a, b] = [first.numbers[quantity], last.numbers[quantity]]
+    return a && b ? [{ quantity, by: b.value - a.value }] : []
+  })
+}
+
+/** What was said after play, in one line. */
+export function playText(session: Extract<LoggedEvent, { kind: 'played' }>['session']): string {
+  const felt = Object.entries(session.ratings).flatMap(([aspect, rating]) =>
+    rating > 0 ? [`${aspect} better`] : rating < 0 ? [`${aspect} worse`] : [],
+  )
+  return [
+    ...(session.minutes === null ? [] : [`${session.minutes} min`]),
+    ...felt,
+    ...(session.late && session.late !== 'same' ? [`late ${session.late} often`] : []),
+    ...(session.tired && session.tired !== 'same' ? [`${session.tired} tired`] : []),
+    ...(session.pain === 'yes' ? [`pain${session.painWhere ? `: ${session.painWhere}` : ''}`] : []),
+    ...(session.decision ? [session.decision] : []),
+    ...(session.note ? [`“${session.note}”`] : []),
+  ].join(', ')
+}
+
+export interface Point {
+  at: string
+  kind: Numbered['kind']
+  job: number
+  value: number
+  u: number
+}
+/** One number of a frame over all its jobs, oldest first. */
+export function pointsOf(jobs: readonly LoggedJob[], quantity: keyof Numbered['numbers']): Point[] {
+  return jobs
+    .flatMap((job) =>
+      numbered(job.events).flatMap((event) => {
+        const estimate = event.numbers[quantity]
+        return estimate ? [{ at: event.at, kind: event.kind, job: job.number, ...estimate }] : []
+      }),
+    )
+    .sort((a, b) => (a.at < b.at ? -1 : 1))
+}
+
+/** What is known last of a frame: of its newest job that knows anything. */
+export function nowOf(jobs: readonly LoggedJob[]): { event: Numbered; job: LoggedJob } | null {
+  for (const job of jobs) {
+    const event = numbered(job.events).at(-1)
+    if (event) return { event, job }
+  }
+  return null
+}
