@@ -44,8 +44,8 @@ const WEB = [
   ['stores'],
   ['shared'],
   ['instruments', 'library', 'drawer', 'player', 'play', 'compare'],
-  ['measure', 'plan-editor', 'targets', 'workorder'],
-  ['plan', 'proof', 'quick', 'logbook'],
+  ['measure', 'plan-editor', 'targets'],
+  ['plan', 'proof', 'quick', 'logbook', 'workorder'],
   ['batch', 'job'],
   ['app'],
 ]

@@ -57,7 +57,7 @@ const planned = async (page) => {
   await page.waitForTimeout(300)
 }
 await picture('start', '/')
-await picture('player', '/job/job-junior/player')
+await picture('frame', '/frames/frame-5', { act: (page) => page.locator('.js-plotly-plot').waitFor() })
 await picture('measure', '/job/job-returns/measure')
 const wait = (page, ms) => page.waitForTimeout(ms)
 await picture('by-hand', '/job/job-returns/measure/by-hand/pendulum', {

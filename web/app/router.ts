@@ -85,6 +85,12 @@ export function makeRouter(): Router {
             meta: { stage: 'plan' },
           },
           { path: 'build', name: 'build', component: () => import('../workorder/BuildStage.vue') },
+          {
+            path: 'build/step-by-step',
+            name: 'at-the-bench',
+            meta: { stage: 'build' },
+            component: () => import('../workorder/StepByStep.vue'),
+          },
           { path: 'check', name: 'check', component: () => import('../proof/CheckStage.vue') },
           { path: 'play', name: 'play', component: () => import('../play/PlayStage.vue') },
           { path: 'bench', name: 'bench', component: () => import('../quick/QuickBench.vue') },
