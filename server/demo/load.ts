@@ -1,4 +1,5 @@
-import loadHighs from 'highs'
+import { DEMO_PLANS } from '#demo/plans.ts'
+import type { Cut } from '#core/cuts/cut.ts'
 import { buildSteps } from '#core/workorder/workOrder.ts'
 import { checkResults, signedLines } from '#core/job/check.ts'
 import { INSPECTION_ITEMS, type StageDocuments } from '#core/job/documents.ts'
@@ -6,8 +7,7 @@ import { bestGrade, referenceState } from '#core/compare/setup.ts'
 import { deriveJob, type JobInput } from '#core/job/derive.ts'
 import { editMark } from '#core/job/revisions.ts'
 import { STAGES, type Dependencies, type Stage } from '#core/job/stages.ts'
-import { NO_CONSTRAINT, planSpace, optimalPlan } from '#core/planning/solve/plan.ts'
-import { OPEN_LIMITS } from '#core/planning/problem/request.ts'
+import { OPEN_LIMITS, type PlanRequest } from '#core/planning/problem/request.ts'
 import { usualMethod } from '#core/measure/readings.ts'
 import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
 import { tennis } from '#core/sports/tennis.ts'
@@ -27,16 +27,20 @@ import { putMaterial } from '#server/queries/materials.ts'
 import { insertPlayer, listPlayerChoices } from '#server/queries/players.ts'
 import { insertReferences } from '#server/queries/library.ts'
 import { oneShop, updateShop } from '#server/queries/shop.ts'
-import { solveWith } from '#solver/highs.ts'
 import { setupBodySchema } from '#contract/library.ts'
 import { REFERENCES } from '#demo/library.ts'
 import { FRAMES, MATERIALS, PLAYERS, SHOP, STRUNG_WRAP } from '#demo/world.ts'
 
+/** The cuts of a job's plan. */
+export type PlanFor = (job: string, request: PlanRequest) => Cut[]
+
 /** Lays out the made-up world in an empty shop. @returns false when there are players already */
-export async function loadDemoWorld(db: Database, benchPort: number | null = null): Promise<boolean> {
+export async function loadDemoWorld(
+  db: Database,
+  benchPort: number | null = null,
+  planFor: PlanFor = (job) => DEMO_PLANS[job] ?? [],
+): Promise<boolean> {
   if ((await listPlayerChoices(db, '')).length > 0) return false
-  // The same world on every machine, however slow.
-  const solve = solveWith(await loadHighs(), 3600)
   await db.transaction(async (tx) => {
     await updateShop(tx, { ...SHOP, revision: (await oneShop(tx)).revision })
     for (const player of PLAYERS) await insertPlayer(tx, player.id, playerSchema.shape.facts.parse(player.facts))
@@ -50,7 +54,7 @@ export async function loadDemoWorld(db: Database, benchPort: number | null = nul
     for (const body of BODIES) await putBody(tx, bodySchema.parse(body))
     for (const device of devicesOn(benchPort)) await putDevice(tx, deviceSchema.parse(device))
     for (const check of checksUntil(new Date())) await insertCheck(tx, checkSchema.parse(check))
-    for (const story of STORIES) await tell(tx, story, solve)
+    for (const story of STORIES) await tell(tx, story, planFor)
     await saveBatch(tx, BATCH.id, batchBodySchema.parse(BATCH.body), 0, SHOP.initials)
   })
   return true
@@ -138,7 +142,7 @@ const STORIES: Story[] = [
   },
 ]
 
-async function tell(tx: Queryable, story: Story, solve: ReturnType<typeof solveWith>): Promise<void> {
+async function tell(tx: Queryable, story: Story, planFor: PlanFor): Promise<void> {
   const frame = FRAMES.find((f) => f.id === story.frameId)!
   let minute = 0
   const at = () => new Date(Date.parse(story.start) + 60000 * minute++).toISOString()
@@ -215,16 +219,16 @@ async function tell(tx: Queryable, story: Story, solve: ReturnType<typeof solveW
       if (lines[quantity]) lines[quantity] = { ...lines[quantity], reason: reasons[quantity] ?? '' }
     await save('target', { way, referenceId, school: null, lines, also: {}, confirmed: [] })
     const target = deriveJob(input())
-    const space = planSpace({
+    const request: PlanRequest = {
       state: target.measured.state,
       work: target.work,
       target: lines,
       materials: MATERIALS,
       limits: OPEN_LIMITS,
       fixedCuts: [],
-    })
-    const plan = optimalPlan(space, NO_CONSTRAINT, solve)
-    await save('plan', { limits: OPEN_LIMITS, taken: 'best', byHand: false, cuts: plan.cuts, locked: [] })
+    }
+    const cuts = planFor(story.id, request)
+    await save('plan', { limits: OPEN_LIMITS, taken: 'best', byHand: false, cuts, locked: [] })
   }
   if (story.built !== null) {
     const cuts = documents.plan!.cuts
