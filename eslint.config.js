@@ -26,5 +26,10 @@ export default tseslint.config(
       eqeqeq: ['error', 'always', { null: 'ignore' }],
     },
   },
+  {
+    files: ['core/**', 'contract/**', 'planner/**', 'solver/**', 'devices/**'],
+    ignores: ['**/*.test.ts'],
+    rules: { 'max-lines-per-function': ['error', { max: 80, skipBlankLines: true, skipComments: true }] },
+  },
   { files: ['demo/world.ts', 'demo/library.ts', '**/*.test.ts'], rules: { 'max-lines': 'off' } },
 )

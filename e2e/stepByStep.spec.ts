@@ -11,7 +11,10 @@ test('the build, a step at a time: read from a metre away, ticked with a key, re
   const count = await steps.count()
   await steps.nth(1).click()
   // Figures that a person at the bench can read, targets that a knuckle hits.
-  const size = await one.locator('.big').first().evaluate((e) => parseFloat(getComputedStyle(e).fontSize))
+  const size = await one
+    .locator('.big')
+    .first()
+    .evaluate((e) => parseFloat(getComputedStyle(e).fontSize))
   expect(size).toBeGreaterThanOrEqual(40)
   expect((await page.getByTestId('step-done').boundingBox())!.height).toBeGreaterThanOrEqual(72)
   const before = (await one.getByText(/\d+ done/).innerText()).trim()

@@ -1,7 +1,8 @@
 import { type Condition, NOTHING_ON } from '../frame/condition.ts'
-import { type GripKind } from '../sports/kinds.ts'
+import { GRIP_KINDS } from '../sports/kinds.ts'
 import type { FrameGeometry } from '../geometry/outline.ts'
 import { Problem } from '../problem.ts'
+import { columnOf, plainName, quantityNamed, unitNamed } from '../quantities/columns.ts'
 import { readNumber } from '../quantities/read.ts'
 import { fromCore, KIND_OF, QUANTITIES, type Quantity, type Unit } from '../quantities/units.ts'
 import type { SportProfile } from '../sports/profile.ts'
@@ -63,14 +64,8 @@ export const LIBRARY_COLUMNS = [
   'report note',
 ] as const
 
+/** Texts that stand for the same, however they are written; setups are told apart by it. */
 const plain = (text: string) => text.trim().toLowerCase().replace(/[_-]+/g, ' ').replace(/\s+/g, ' ')
-const QUANTITY_NAMES: Record<Quantity, RegExp> = {
-  mass: /^(static )?(weight|mass)$/,
-  balance: /^balance( point)?$/,
-  swingWeight: /^(swing ?weight|sw)$/,
-  twistWeight: /^(twist ?weight|tw)$/,
-}
-const UNITS: Record<string, Unit> = { g: 'g', oz: 'oz', cm: 'cm', mm: 'mm', in: 'in', points: 'points', hl: 'points' }
 const DEFAULT_UNIT: Record<Quantity, Unit> = {
   mass: 'g',
   balance: 'cm',
@@ -92,7 +87,42 @@ export function readFigure(text: string, quantity: Quantity, unit: Unit, lengthC
   return { low: Math.min(a, b), high: Math.max(a, b), u: null }
 }
 
-/** @param profileOf the profile of a sport by its id @throws Problem `table.empty`, `table.noHeader` */
+/** The headings of a library's table, and which of them were asked for. */
+class Columns {
+  readonly #columns: ReturnType<typeof columnOf>[]
+  readonly #used = new Set<number>()
+  readonly header: readonly string[]
+
+  constructor(header: readonly string[]) {
+    this.header = header
+    this.#columns = header.map(columnOf)
+  }
+
+  /** Place of the first column with one of these names; −1 where there is none. */
+  at(...names: string[]): number {
+    return this.#columns.findIndex((c) => names.includes(c.name))
+  }
+  ofQuantity(quantity: Quantity): number {
+    return this.#columns.findIndex((c) => quantityNamed(c.name) === quantity)
+  }
+  unit(i: number): Unit | undefined {
+    const text = this.#columns[i]?.unit
+    return text === undefined ? undefined : unitNamed(text)
+  }
+  /** What a row says in the column at a place. */
+  read(cells: readonly string[], i: number): string {
+    if (i < 0) return ''
+    this.#used.add(i)
+    return (cells[i] ?? '').trim()
+  }
+  unused(): string[] {
+    return this.header.filter((cell, i) => cell.trim() !== '' && !this.#used.has(i))
+  }
+}
+/** What a row says under one of these names; empty where there is no such column. */
+type Cell = (...names: string[]) => string
+
+/** @param profileOf the profile of a sport by its id @throws Problem `table.empty`, `library.noName` */
 export function readLibrary(
   rows: readonly (readonly string[])[],
   profileOf: (sport: SportId) => SportProfile,
@@ -100,117 +130,117 @@ export function readLibrary(
 ): { entries: LibraryEntry[]; unused: string[] } {
   const head = rows.findIndex((row) => row.some((cell) => cell.trim() !== ''))
   if (head < 0) throw new Problem('table.empty')
-  const columns = rows[head].map((cell) => {
-    const [, name, unit] = /^([^([]*)(?:[([](.*)[)\]])?\s*$/.exec(cell.trim()) ?? ['', cell, undefined]
-    return { name: plain(name), unit: unit?.trim().toLowerCase() }
-  })
-  const at = (...names: string[]) => columns.findIndex((c) => names.includes(c.name))
-  const quantityAt = Object.fromEntries(
-    QUANTITIES.map((q) => [q, columns.findIndex((c) => QUANTITY_NAMES[q].test(c.name))]),
-  ) as Record<Quantity, number>
-  const nameAt = at('name', 'setup', 'player', 'model')
+  const columns = new Columns(rows[head])
+  const nameAt = columns.at('name', 'setup', 'player', 'model')
   if (nameAt < 0) throw new Problem('library.noName', '', { header: rows[head].join(', ') })
-  const used = new Set<number>([nameAt, ...Object.values(quantityAt)])
   const entries: LibraryEntry[] = []
   for (let n = head + 1; n < rows.length; n++) {
     const cells = rows[n]
     if (cells.every((cell) => cell.trim() === '')) continue
-    const cell = (...names: string[]) => {
-      const i = at(...names)
-      if (i < 0) return ''
-      used.add(i)
-      return (cells[i] ?? '').trim()
-    }
-    const name = (cells[nameAt] ?? '').trim()
+    const name = columns.read(cells, nameAt)
     try {
-      entries.push({ row: n + 1, name, taken: oneRow(name), refusal: null })
+      entries.push({ row: n + 1, name, taken: oneRow(name, cells, columns, profileOf, sports), refusal: null })
     } catch (problem) {
       if (!(problem instanceof Problem)) throw problem
       entries.push({ row: n + 1, name, taken: null, refusal: problem })
     }
-
-    function oneRow(name: string): LibraryRow {
-      if (name === '') throw new Problem('library.nameless')
-      const sport = oneOf(cell('sport'), sports, 'sport', 'tennis')
-      const profile = profileOf(sport)
-      const shapeText = cell('shape', 'outline')
-      const outline = shapeText
-        ? profile.outlines.find((o) => plain(o.name).startsWith(plain(shapeText)))
-        : profile.outlines[0]
-      if (!outline)
-        throw new Problem('library.shape', 'shape', { text: shapeText, known: profile.outlines.map((o) => o.name) })
-      const base: FrameGeometry = { ...profile.geometry, ...outline.change }
-      const size = (fallback: number, ...names: string[]) => {
-        const text = cell(...names)
-        if (text === '') return fallback
-        const unit = UNITS[columns[at(...names)].unit ?? 'cm'] ?? 'cm'
-        return readNumber(text, { kind: 'length', unit, lengthCm: base.lengthCm }).value
-      }
-      const geometry = {
-        ...base,
-        lengthCm: size(base.lengthCm, 'length'),
-        headLengthCm: size(base.headLengthCm, 'head length'),
-        headWidthCm: size(base.headWidthCm, 'head width'),
-      }
-      const figures = {} as Report['figures']
-      for (const quantity of QUANTITIES) {
-        const i = quantityAt[quantity]
-        const unitText = columns[i]?.unit
-        const unit = (unitText && UNITS[unitText]) || DEFAULT_UNIT[quantity]
-        figures[quantity] = i < 0 ? null : readFigure(cells[i] ?? '', quantity, unit, geometry.lengthCm)
-        usual(figures[quantity], quantity, profile)
-      }
-      if (QUANTITIES.every((q) => figures[q] === null)) throw new Problem('library.noNumbers')
-      const axisText = cell('axis')
-      const axisCm =
-        axisText === '' ? profile.axisCm : readNumber(axisText, { kind: 'length', unit: 'cm', lengthCm: 0 }).value
-      if (!(axisCm >= 0 && axisCm <= 30)) throw new Problem('table.axis', 'axis', { text: axisText })
-      return {
-        sport,
-        name,
-        kind: oneOf(cell('kind'), SETUP_KINDS, 'kind', 'retail'),
-        style: cell('style'),
-        painted: cell('painted as', 'painted'),
-        really: cell('really', 'frame'),
-        shape: outline.name,
-        strings: cell('string set up', 'string setup'),
-        geometry,
-        note: cell('note', 'notes'),
-        report: {
-          source: cell('source'),
-          dated: cell('date', 'dated'),
-          grade: oneOf(cell('grade'), GRADES, 'grade', 'published'),
-          condition: conditionOf(profile),
-          axisCm,
-          figures,
-          note: cell('report note'),
-        },
-      }
-    }
-
-    function conditionOf(profile: SportProfile): Condition {
-      const strings = plain(cell('strings', 'strung'))
-      const bed = profile.layers.strings
-      const stringsG =
-        !bed || strings === 'bare' || strings === 'no' || strings === 'unstrung'
-          ? null
-          : strings === '' || strings === 'yes' || strings === 'strung'
-            ? bed.massG
-            : readNumber(strings, { kind: 'mass', unit: 'g', lengthCm: 0 }).value
-      const wraps = cell('overgrips', 'overgrip')
-      const overgrips = wraps === '' ? 0 : Number(wraps)
-      if (!Number.isInteger(overgrips) || overgrips < 0 || overgrips > 6)
-        throw new Problem('library.overgrips', 'overgrips', { text: wraps })
-      return {
-        ...NOTHING_ON,
-        stringsG,
-        grip: oneOf(cell('grip'), ['none', 'base', 'leather', 'synthetic'] as const, 'grip', 'base') as GripKind,
-        overgrips,
-        dampener: /^(yes|y|1|true|on)$/i.test(cell('dampener')),
-      }
-    }
   }
-  return { entries, unused: rows[head].filter((cell, i) => cell.trim() !== '' && !used.has(i)) }
+  for (const quantity of QUANTITIES) columns.read([], columns.ofQuantity(quantity))
+  return { entries, unused: columns.unused() }
+}
+
+function oneRow(
+  name: string,
+  cells: readonly string[],
+  columns: Columns,
+  profileOf: (sport: SportId) => SportProfile,
+  sports: readonly SportId[],
+): LibraryRow {
+  const cell: Cell = (...names) => columns.read(cells, columns.at(...names))
+  if (name === '') throw new Problem('library.nameless')
+  const sport = oneOf(cell('sport'), sports, 'sport', 'tennis')
+  const profile = profileOf(sport)
+  const { shape, geometry } = shapeOf(cell, columns, profile)
+  const figures = {} as Report['figures']
+  for (const quantity of QUANTITIES) {
+    const i = columns.ofQuantity(quantity)
+    const unit = columns.unit(i) ?? DEFAULT_UNIT[quantity]
+    figures[quantity] = i < 0 ? null : readFigure(columns.read(cells, i), quantity, unit, geometry.lengthCm)
+    usual(figures[quantity], quantity, profile)
+  }
+  if (QUANTITIES.every((q) => figures[q] === null)) throw new Problem('library.noNumbers')
+  const axisText = cell('axis')
+  const axisCm =
+    axisText === '' ? profile.axisCm : readNumber(axisText, { kind: 'length', unit: 'cm', lengthCm: 0 }).value
+  if (!(axisCm >= 0 && axisCm <= 30)) throw new Problem('table.axis', 'axis', { text: axisText })
+  return {
+    sport,
+    name,
+    kind: oneOf(cell('kind'), SETUP_KINDS, 'kind', 'retail'),
+    style: cell('style'),
+    painted: cell('painted as', 'painted'),
+    really: cell('really', 'frame'),
+    shape,
+    strings: cell('string set up', 'string setup'),
+    geometry,
+    note: cell('note', 'notes'),
+    report: {
+      source: cell('source'),
+      dated: cell('date', 'dated'),
+      grade: oneOf(cell('grade'), GRADES, 'grade', 'published'),
+      condition: conditionOf(cell, profile),
+      axisCm,
+      figures,
+      note: cell('report note'),
+    },
+  }
+}
+
+/** The outline that a row names, with the lengths that it gives. */
+function shapeOf(cell: Cell, columns: Columns, profile: SportProfile): { shape: string; geometry: FrameGeometry } {
+  const text = cell('shape', 'outline')
+  const outline = text
+    ? profile.outlines.find((o) => plainName(o.name).startsWith(plainName(text)))
+    : profile.outlines[0]
+  if (!outline) throw new Problem('library.shape', 'shape', { text, known: profile.outlines.map((o) => o.name) })
+  const base: FrameGeometry = { ...profile.geometry, ...outline.change }
+  const size = (fallback: number, name: string) => {
+    const length = cell(name)
+    if (length === '') return fallback
+    const unit = columns.unit(columns.at(name)) ?? 'cm'
+    return readNumber(length, { kind: 'length', unit, lengthCm: base.lengthCm }).value
+  }
+  return {
+    shape: outline.name,
+    geometry: {
+      ...base,
+      lengthCm: size(base.lengthCm, 'length'),
+      headLengthCm: size(base.headLengthCm, 'head length'),
+      headWidthCm: size(base.headWidthCm, 'head width'),
+    },
+  }
+}
+
+function conditionOf(cell: Cell, profile: SportProfile): Condition {
+  const strings = plainName(cell('strings', 'strung'))
+  const bed = profile.layers.strings
+  const stringsG =
+    !bed || strings === 'bare' || strings === 'no' || strings === 'unstrung'
+      ? null
+      : strings === '' || strings === 'yes' || strings === 'strung'
+        ? bed.massG
+        : readNumber(strings, { kind: 'mass', unit: 'g', lengthCm: 0 }).value
+  const wraps = cell('overgrips', 'overgrip')
+  const overgrips = wraps === '' ? 0 : Number(wraps)
+  if (!Number.isInteger(overgrips) || overgrips < 0 || overgrips > 6)
+    throw new Problem('library.overgrips', 'overgrips', { text: wraps })
+  return {
+    ...NOTHING_ON,
+    stringsG,
+    grip: oneOf(cell('grip'), GRIP_KINDS, 'grip', 'base'),
+    overgrips,
+    dampener: /^(yes|y|1|true|on)$/i.test(cell('dampener')),
+  }
 }
 
 /** Far outside what frames of this sport come to: a slip of unit or column. */

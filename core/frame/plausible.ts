@@ -1,7 +1,7 @@
 import { balanceOfPoints, G_PER_OZ, GCM2_PER_KGCM2, type ReadQuantity } from '../quantities/units.ts'
 import type { SportProfile } from '../sports/profile.ts'
 import type { FrameGeometry } from '../geometry/outline.ts'
-import type { FrameState } from './state.ts'
+import { inertiaAtCentre, type FrameState } from './state.ts'
 
 export type DoubtCode =
   | 'doubt.ounces'
@@ -76,7 +76,7 @@ export function doubtOfState(state: FrameState, geometry: FrameGeometry, profile
   const L = geometry.lengthCm
   const fits = (inertia: number) =>
     inertia > 0 && inside(Math.sqrt((GCM2_PER_KGCM2 * inertia) / massG) / L, profile.gyrationBand)
-  const at = (axisCm: number) => swingWeightKgCm2 - (massG * (balanceCm - axisCm) ** 2) / GCM2_PER_KGCM2
+  const at = (axisCm: number) => inertiaAtCentre(massG, balanceCm, swingWeightKgCm2, axisCm)
   const recoil = at(state.axisCm)
   if (fits(recoil)) return null
   const meantAxis = [profile.axisCm, ...profile.otherAxesCm].find((axis) => axis !== state.axisCm && fits(at(axis)))

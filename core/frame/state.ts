@@ -102,6 +102,14 @@ export function needed(state: FrameState): { massG: number; balanceCm: number; s
 }
 
 /**
+ * Inertia about a transverse axis through the centre of mass, I_cm = S − M(b−a)²/1000 (parallel axes), from numbers that are known.
+ * @returns kg·cm²; not more than nothing where no frame has these together
+ */
+export function inertiaAtCentre(massG: number, balanceCm: number, swingWeightKgCm2: number, axisCm: number): number {
+  return swingWeightKgCm2 - (massG * (balanceCm - axisCm) ** 2) / GCM2_PER_KGCM2
+}
+
+/**
  * Recoil weight: transverse inertia about the centre of mass, I_cm = S − M(b−a)²/1000 (parallel axes).
  * @returns kg·cm² with uncertainty, or null when mass, balance or swing weight is not known, or no frame has them together
  * @example 330 g, 32.5 cm, 325 kg·cm² about 10.16 cm: 160.305
@@ -110,7 +118,7 @@ export function recoilWeight(state: FrameState): Estimate | null {
   const { massG, balanceCm, swingWeightKgCm2, axisCm } = state
   if (massG === null || balanceCm === null || swingWeightKgCm2 === null) return null
   const arm = balanceCm - axisCm
-  const value = swingWeightKgCm2 - (massG * arm * arm) / GCM2_PER_KGCM2
+  const value = inertiaAtCentre(massG, balanceCm, swingWeightKgCm2, axisCm)
   if (!(value > 0 && value < Infinity)) return null
   const gradient = [(-arm * arm) / GCM2_PER_KGCM2, (-2 * massG * arm) / GCM2_PER_KGCM2, 1, 0, 0]
   return {
@@ -182,7 +190,7 @@ export interface DerivedNumbers {
 export function derivedNumbers(state: FrameState): DerivedNumbers {
   const { massG, balanceCm, swingWeightKgCm2 } = needed(state)
   const arm = balanceCm - state.axisCm
-  const recoil = swingWeightKgCm2 - (massG * arm * arm) / GCM2_PER_KGCM2
+  const recoil = inertiaAtCentre(massG, balanceCm, swingWeightKgCm2, state.axisCm)
   if (!(massG > 0 && recoil > 0 && Number.isFinite(recoil) && Math.abs(arm) > 1e-6))
     throw new Problem('state.impossible')
   const butt = recoil + (massG * balanceCm * balanceCm) / GCM2_PER_KGCM2

@@ -1,5 +1,5 @@
 import type { ImpactAssumptions } from '../sports/kinds.ts'
-import { needed, type FrameState } from '../frame/state.ts'
+import { inertiaAtCentre, needed, type FrameState } from '../frame/state.ts'
 import { within } from '../numerics/within.ts'
 import { Problem } from '../problem.ts'
 import { GCM2_PER_KGCM2 } from '../quantities/units.ts'
@@ -99,8 +99,7 @@ function bodyOf(
   withTwist: boolean,
 ): { massG: number; recoil: number; balanceCm: number; twist: number } {
   const { massG, balanceCm, swingWeightKgCm2 } = needed(state)
-  const arm = balanceCm - state.axisCm
-  const recoil = swingWeightKgCm2 - (massG * arm * arm) / GCM2_PER_KGCM2
+  const recoil = inertiaAtCentre(massG, balanceCm, swingWeightKgCm2, state.axisCm)
   const { twistWeightKgCm2, lateralCm } = state
   if (withTwist && twistWeightKgCm2 === null) throw new Problem('state.needs', 'twistWeight')
   const twist = (twistWeightKgCm2 ?? 0) - (massG * lateralCm * lateralCm) / GCM2_PER_KGCM2

@@ -7,7 +7,7 @@ import { knownQuantities, summarise, type MeasuredSummary } from '../measure/sum
 import type { Reading } from '../measure/readings.ts'
 import { piecesOfAll, type Workpiece } from '../cuts/cut.ts'
 import { removable, type Material } from '../cuts/material.ts'
-import { QUANTITIES, type Quantity } from '../quantities/units.ts'
+import { QUANTITIES, stated } from '../quantities/units.ts'
 import type { SportProfile } from '../sports/profile.ts'
 import type { LineMethod } from '../targets/target.ts'
 import type { StageDocuments } from './documents.ts'
@@ -105,10 +105,6 @@ export function referencesOf(documents: Partial<StageDocuments>): string[] {
   return [...new Set(ids.filter((id) => id != null))]
 }
 
-const STEP: Record<Quantity, number> = { mass: 0.1, balance: 0.01, swingWeight: 0.1, twistWeight: 0.01 }
-const rounded = (quantity: Quantity, value: number) =>
-  Number((Math.round(value / STEP[quantity]) * STEP[quantity]).toFixed(4))
-
 function dependenciesNow(
   input: JobInput,
   picture: Pick<DerivedJob, 'measured' | 'condition' | 'axisCm' | 'planned' | 'materials'>,
@@ -117,7 +113,7 @@ function dependenciesNow(
   const measured: Dependencies = { 'as measured': conditionText(picture.condition, input.profile) }
   for (const quantity of knownQuantities(picture.measured)) {
     const estimate = estimateOf(picture.measured.state, quantity)
-    if (estimate) measured[`measured ${quantity}`] = rounded(quantity, estimate.value)
+    if (estimate) measured[`measured ${quantity}`] = stated(estimate.value, quantity)
   }
   const sizes: Dependencies = {}
   for (const [field, name] of Object.entries(FRAME_SIZES) as [keyof typeof FRAME_SIZES, string][])
@@ -126,8 +122,8 @@ function dependenciesNow(
   for (const quantity of QUANTITIES) {
     const line = documents.target?.lines[quantity]
     if (line) {
-      target[`target ${quantity}`] = rounded(quantity, line.value)
-      target[`tolerance ${quantity}`] = rounded(quantity, line.tolerance)
+      target[`target ${quantity}`] = stated(line.value, quantity)
+      target[`tolerance ${quantity}`] = stated(line.tolerance, quantity)
     }
   }
   for (const [quantity, { value, tolerance }] of Object.entries(documents.target?.also ?? {})) {
@@ -137,7 +133,7 @@ function dependenciesNow(
   const predicted: Dependencies = {}
   for (const quantity of QUANTITIES) {
     const estimate = picture.planned && estimateOf(picture.planned, quantity)
-    if (estimate) predicted[`predicted ${quantity}`] = rounded(quantity, estimate.value)
+    if (estimate) predicted[`predicted ${quantity}`] = stated(estimate.value, quantity)
   }
   return {
     player: {},
@@ -183,7 +179,7 @@ function targetDependencies(
     dependencies.reference = reference?.name ?? null
     if (!reference) continue
     const estimate = estimateOf(referenceState(reference, picture, input.profile), quantity)
-    if (estimate) dependencies[`${quantity} of the reference`] = rounded(quantity, estimate.value)
+    if (estimate) dependencies[`${quantity} of the reference`] = stated(estimate.value, quantity)
   }
   return dependencies
 }

@@ -219,25 +219,35 @@ function summariseAlike(readings: readonly Reading[], options: SummaryOptions): 
         )
       return about === profile.axisCm ? alone(reading) : null
     },
-    (group) => {
-      const asRead = meanOf(group)
-      const about = group[0].axisCm ?? axisCm
-      if (about === axisCm) return asRead
-      if (!mass || !balance) return null
-      // Its own error stays as it was read; what mass and balance bring, the state carries: S′ = S + M[(b−a′)² − (b−a)²]/1000.
-      const moved = aboutAxis(frameState({ mass, balance, swingWeight: asRead }, about), axisCm)
-      const [from, to] = [balance.value - about, balance.value - axisCm]
-      const per = {
-        massG: (to * to - from * from) / GCM2_PER_KGCM2,
-        balanceCm: (2 * mass.value * (to - from)) / GCM2_PER_KGCM2,
-      }
-      return { ...asRead, value: moved.swingWeightKgCm2!, per }
-    },
+    (group) => movedMean(meanOf(group), group[0].axisCm ?? axisCm, axisCm, mass, balance),
   )
   const lateral =
     left && right && left.value + right.value > 1 ? lateralPlace(left, right, profile.sideEdgesCm) : undefined
   const state = frameState({ mass, balance, swingWeight, twistWeight }, axisCm, lateral)
   return { state: tied(state, quantities), quantities, ownStrings: options.ownStrings ?? null }
+}
+
+/**
+ * A swing weight read about one axis, about another: its own error stays as it was read; what mass and balance bring, the state
+ * carries. S′ = S + M[(b−a′)² − (b−a)²]/1000.
+ * @returns null where it would have to be moved and mass or balance is not known
+ */
+function movedMean(
+  asRead: RepeatSummary,
+  about: number,
+  axisCm: number,
+  mass: Estimate | null,
+  balance: Estimate | null,
+): (RepeatSummary & { per?: ReadingGroup['per'] }) | null {
+  if (about === axisCm) return asRead
+  if (!mass || !balance) return null
+  const moved = aboutAxis(frameState({ mass, balance, swingWeight: asRead }, about), axisCm)
+  const [from, to] = [balance.value - about, balance.value - axisCm]
+  const per = {
+    massG: (to * to - from * from) / GCM2_PER_KGCM2,
+    balanceCm: (2 * mass.value * (to - from)) / GCM2_PER_KGCM2,
+  }
+  return { ...asRead, value: moved.swingWeightKgCm2!, per }
 }
 
 /**

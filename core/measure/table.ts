@@ -1,4 +1,5 @@
 import { Problem } from '../problem.ts'
+import { columnOf, plainName, quantityNamed, unitNamed } from '../quantities/columns.ts'
 import { readNumber } from '../quantities/read.ts'
 import { KIND_OF, unitFor, type ReadQuantity, type Unit, type UnitChoice } from '../quantities/units.ts'
 import type { SportProfile } from '../sports/profile.ts'
@@ -38,39 +39,6 @@ export interface TableOptions {
   held: readonly { quantity: ReadQuantity; value: number; takenAt: string }[]
 }
 
-const NAMES: [RegExp, ReadQuantity][] = [
-  [/^(static )?(weight|mass)$/, 'mass'],
-  [/^balance( point)?$/, 'balance'],
-  [/^(swing ?weight|sw)$/, 'swingWeight'],
-  [/^(twist ?weight|tw)$/, 'twistWeight'],
-  [/^length$/, 'length'],
-  [/^left( side| mass| weight)?$/, 'leftMass'],
-  [/^right( side| mass| weight)?$/, 'rightMass'],
-]
-const plain = (text: string) =>
-  text
-    .trim()
-    .replace(/([a-z])([A-Z])/g, '$1 $2')
-    .toLowerCase()
-    .replace(/[_-]+/g, ' ')
-const quantityOf = (text: string) => NAMES.find(([name]) => name.test(plain(text)))?.[1] ?? null
-
-const UNIT_NAMES: Record<string, Unit> = {
-  g: 'g',
-  oz: 'oz',
-  cm: 'cm',
-  mm: 'mm',
-  in: 'in',
-  points: 'points',
-  'points hl': 'points',
-  hl: 'points',
-  'kg·cm²': 'kg·cm²',
-  'kg cm2': 'kg·cm²',
-  'kg.cm2': 'kg·cm²',
-  'kg·cm2': 'kg·cm²',
-  'kg cm²': 'kg·cm²',
-}
-
 /**
  * Readings out of a table of texts: either one reading a row (columns quantity and value, and as they come unit, axis_cm, method,
  * taken_at, by, note), or one frame a row (columns named after quantities, with the unit in brackets: `balance (mm)`).
@@ -80,7 +48,7 @@ const UNIT_NAMES: Record<string, Unit> = {
 export function readTable(rows: readonly (readonly string[])[], options: TableOptions): ReadTable {
   const head = rows.findIndex((row) => row.some((cell) => cell.trim() !== ''))
   if (head < 0) throw new Problem('table.empty')
-  const names = rows[head].map(plain)
+  const names = rows[head].map(plainName)
   const at = (...wanted: string[]) => names.findIndex((name) => wanted.includes(name))
   const common = {
     taken: at('taken at', 'time', 'date', 'when'),
@@ -92,11 +60,9 @@ export function readTable(rows: readonly (readonly string[])[], options: TableOp
   const quantityAt = at('quantity')
   const valueAt = at('value', 'reading')
   const wide = rows[head].flatMap((cell, i) => {
-    const [, name, unit] = /^([^([]*)(?:[([](.*)[)\]])?\s*$/.exec(cell.trim()) ?? []
-    const quantity = name === undefined ? null : quantityOf(name)
-    return quantity
-      ? [{ i, quantity, unit: unit ? UNIT_NAMES[unit.trim().toLowerCase()] : undefined, written: unit }]
-      : []
+    const { name, unit } = columnOf(cell)
+    const quantity = quantityNamed(name)
+    return quantity ? [{ i, quantity, unit: unit ? unitNamed(unit) : undefined, written: unit }] : []
   })
   const long = quantityAt >= 0 && valueAt >= 0
   if (!long && wide.length === 0) throw new Problem('table.noHeader', '', { header: rows[head].join(', ') })
@@ -128,7 +94,7 @@ export function readTable(rows: readonly (readonly string[])[], options: TableOp
     }
     if (long) {
       const unitText = cell(at('unit', 'units'))
-      judge(cell(valueAt), quantityOf(cell(quantityAt)), cell(quantityAt), UNIT_NAMES[unitText.toLowerCase()], unitText)
+      judge(cell(valueAt), quantityNamed(cell(quantityAt)), cell(quantityAt), unitNamed(unitText), unitText)
     } else {
       for (const column of wide)
         if (cell(column.i) !== '') judge(cell(column.i), column.quantity, column.quantity, column.unit, column.written)
@@ -136,7 +102,7 @@ export function readTable(rows: readonly (readonly string[])[], options: TableOp
   }
   const used = [quantityAt, valueAt, at('unit', 'units'), ...Object.values(common), ...wide.map((w) => w.i)]
   const unused = rows[head].filter(
-    (name, i) => name.trim() !== '' && !used.includes(i) && !WRITTEN_ONLY.includes(plain(name)),
+    (name, i) => name.trim() !== '' && !used.includes(i) && !WRITTEN_ONLY.includes(plainName(name)),
   )
   return { entries, unused }
 }

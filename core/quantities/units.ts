@@ -32,6 +32,20 @@ export type ShownQuantity = Quantity | 'recoilWeight'
 /** What a plan may aim at: the four, what follows from them, and the centre of mass off the long axis. */
 export const AIM_QUANTITIES = [...QUANTITIES, 'recoilWeight', 'mgri', 'lateral'] as const
 export type AimQuantity = (typeof AIM_QUANTITIES)[number]
+
+/** The step in which a number is stated: finer than anybody at a bench can read. Core units. */
+export const STATED_STEP: Record<AimQuantity, number> = {
+  mass: 0.1,
+  balance: 0.01,
+  swingWeight: 0.1,
+  twistWeight: 0.01,
+  recoilWeight: 0.1,
+  mgri: 0.01,
+  lateral: 0.01,
+}
+/** A number to its stated step. @example stated(321.1499, 'swingWeight') // 321.1 */
+export const stated = (value: number, quantity: AimQuantity): number =>
+  Number((Math.round(value / STATED_STEP[quantity]) * STATED_STEP[quantity]).toFixed(4))
 /** What a reading may be of: the four, and what is read beside them. */
 export const READ_QUANTITIES = [...QUANTITIES, 'length', 'leftMass', 'rightMass'] as const
 export type ReadQuantity = (typeof READ_QUANTITIES)[number]

@@ -1,4 +1,4 @@
-import type { AimQuantity } from '../../quantities/units.ts'
+import { STATED_STEP, type AimQuantity } from '../../quantities/units.ts'
 import { headOutline } from '../../geometry/outline.ts'
 import { estimateOf } from '../../frame/state.ts'
 import { addVariable, type Solve, type Variable } from '../model/linear.ts'
@@ -32,17 +32,6 @@ const GRIP_RANGE_G = [8, 40] as const
 const BED_SHARE = 0.3
 /** Grips or beds that could do by fractions of a cut and are then tried with whole ones. */
 const MOST_LOOKED = 3
-
-/** Steps in which amounts are stated, rounded up so that the stated amount is enough. */
-const STATED_STEP: Record<AimQuantity, number> = {
-  mass: 0.1,
-  balance: 0.01,
-  swingWeight: 0.1,
-  twistWeight: 0.01,
-  recoilWeight: 0.1,
-  mgri: 0.01,
-  lateral: 0.01,
-}
 
 /**
  * Why a target is out of reach: what binds the nearest plan, and every single bound relaxed in turn by the least amount that
@@ -241,6 +230,7 @@ function roomPerCm(request: PlanRequest, zoneId: string): number {
 function stepOf(obstacle: Obstacle): number {
   switch (obstacle.kind) {
     case 'tolerance':
+      // Rounded up to whole steps, so that the stated amount is enough.
       return STATED_STEP[obstacle.quantity]
     case 'stock':
     case 'places':

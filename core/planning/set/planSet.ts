@@ -1,4 +1,4 @@
-import type { Quantity } from '../../quantities/units.ts'
+import { stated } from '../../quantities/units.ts'
 import type { Solve } from '../model/linear.ts'
 import { optimalPlan, heuristicPlan } from '../solve/plan.ts'
 import type { TargetNumbers } from '../problem/request.ts'
@@ -70,7 +70,6 @@ export function planSet(
 
 /** The target where the programme put it, in the steps in which targets are written. */
 function shifted(start: TargetNumbers, joint: JointProgramme, values: readonly number[]): TargetNumbers {
-  const STEP: Record<Quantity, number> = { mass: 0.1, balance: 0.01, swingWeight: 0.1, twistWeight: 0.01 }
   const target = { ...start }
   const mass = joint.shifts.find((s) => s.quantity === 'mass')
   const share = mass ? 1 + values[mass.column] / start.mass!.value : 1
@@ -78,7 +77,7 @@ function shifted(start: TargetNumbers, joint: JointProgramme, values: readonly n
     const { value, tolerance } = start[quantity]!
     const moved = value + values[column] / (quantity === 'balance' ? share : 1)
     target[quantity] = {
-      value: Number((Math.round(moved / STEP[quantity]) * STEP[quantity]).toFixed(4)),
+      value: stated(moved, quantity),
       tolerance,
     }
   }
