@@ -1,4 +1,4 @@
-import type { JobInput, StoredMaterial } from '#core/job/derive.ts'
+import type { JobInput, ShopMaterial } from '#core/job/derive.ts'
 import type { ReferenceSetup } from '#core/compare/setup.ts'
 import { profileOf } from '#core/sports/sports.ts'
 import { documentsOf, type JobView } from './entities.ts'
@@ -6,7 +6,7 @@ import { documentsOf, type JobView } from './entities.ts'
 /** A job as it is stored, as what its numbers follow from: the same for page, paper, library and stock. */
 export function jobInputOf(
   { frame, stages, readings, taken }: JobView,
-  materials: readonly StoredMaterial[],
+  materials: readonly ShopMaterial[],
   references: readonly ReferenceSetup[],
 ): JobInput {
   return {

@@ -25,7 +25,7 @@ import {
 export type StoredReading = Reading & { takenAt: string }
 
 /** A material as the shop keeps it. */
-export type StoredMaterial = Material & { retired?: boolean }
+export type ShopMaterial = Material & { retired?: boolean }
 
 /** Everything about a job that its numbers follow from. */
 export interface JobInput {
@@ -34,12 +34,12 @@ export interface JobInput {
   /** What earlier jobs found this frame's strings to weigh, and where. */
   ownStrings: OwnLayer | null
   documents: Partial<StageDocuments>
-  /** The dependencies each saved stage was worked out from. */
+  /** The facts that each saved stage was worked out from. */
   used: Partial<Record<Stage, Dependencies>>
   readings: readonly StoredReading[]
   references: readonly ReferenceSetup[]
   /** The shop's drawer as it is now. */
-  materials: readonly StoredMaterial[]
+  materials: readonly ShopMaterial[]
   /** What the job's own signed build took out of it: amounts by material. */
   taken: Readonly<Record<string, number>>
 }

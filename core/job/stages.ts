@@ -5,7 +5,7 @@ export type Stage = (typeof STAGES)[number]
 /** What a stage was worked out from: named facts, rounded to what a person could see. */
 export type Dependencies = Record<string, string | number | null>
 
-/** What each stage directly stands on. A target by hand stands on nothing: its dependencies are then empty. */
+/** What each stage directly stands on. A target by hand stands on nothing: its facts are then none. */
 export const STANDS_ON: Record<Stage, readonly Stage[]> = {
   player: [],
   measure: [],
@@ -39,7 +39,7 @@ export const FRAME_SIZES = {
 /** Stages of earlier versions did not write these down. */
 const UNTOLD: ReadonlySet<string> = new Set(Object.values(FRAME_SIZES))
 
-/** The dependencies that differ between what a stage used and what holds now; empty when it is up to date. */
+/** The facts that differ between what a stage used and what holds now; empty when it is up to date. */
 export function changedDependencies(used: Dependencies, now: Dependencies): ChangedDependency[] {
   const names = [...new Set([...Object.keys(used), ...Object.keys(now)])]
   return names.flatMap((name) => {
@@ -54,8 +54,8 @@ export type StageStatus = 'empty' | 'done' | 'stale' | 'waits'
 
 /**
  * Each stage's freshness. Stale: a fact that it used has changed. Waits: it stands on a stage that is stale or waits.
- * @param saved the dependencies each stage used, null where nothing is saved
- * @param now the dependencies that hold now
+ * @param saved the facts each stage used, null where nothing is saved
+ * @param now the facts that hold now
  */
 export function freshnessOf(
   saved: Record<Stage, Dependencies | null>,

@@ -65,9 +65,3 @@ export function jobEvents(input: JobInput, derived: DerivedJob): LogEvent[] {
   for (const session of play?.sessions ?? []) events.push({ kind: 'played', at: session.on, session })
   return events.sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0))
 }
-
-/** How the frame stands now: what was proved last, else what was built, else what was read; null while nothing is known. */
-export function numbersNow(events: readonly LogEvent[]): Exclude<LogEvent, { kind: 'played' }> | null {
-  const known = events.flatMap((event) => (event.kind === 'played' ? [] : [event]))
-  return known.at(-1) ?? null
-}

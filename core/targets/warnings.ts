@@ -26,7 +26,7 @@ export function setupKindOf(lines: TargetLines, setups: readonly { id: string; k
 }
 
 /** Facts of a target laid over those of player and frame. */
-export function targetDependencies(
+export function targetRuleFacts(
   frame: FrameNow,
   player: PlayerFacts | null,
   lines: TargetLines,
@@ -67,7 +67,7 @@ export function judgeTarget(
   referenceKind: string | null,
   rules: readonly Rule[] = WARNING_RULES,
 ): { judged: RuleOutcome; quantity: Quantity | null; facts: RuleFacts }[] {
-  const facts = targetDependencies(frame, player, lines, referenceKind)
+  const facts = targetRuleFacts(frame, player, lines, referenceKind)
   const each = (rule: Rule) => rule.effect.kind === 'warning' && rule.effect.perQuantity
   const whole = judge(
     rules.filter((r) => !each(r)),

@@ -33,12 +33,17 @@ import { FRAMES, MATERIALS, PLAYERS, SHOP, STRUNG_WRAP } from '#demo/world.ts'
 
 /** The cuts of a job's plan. */
 export type PlanFor = (job: string, request: PlanRequest) => Cut[]
+const keptPlan: PlanFor = (job) => {
+  const cuts = DEMO_PLANS[job]
+  if (!cuts) throw new Error(`demo/plans.json has no plan of ${job}: npm run demo-plans writes it`)
+  return cuts
+}
 
 /** Lays out the made-up world in an empty shop. @returns false when there are players already */
 export async function loadDemoWorld(
   db: Database,
   benchPort: number | null = null,
-  planFor: PlanFor = (job) => DEMO_PLANS[job] ?? [],
+  planFor: PlanFor = keptPlan,
 ): Promise<boolean> {
   if ((await listPlayerChoices(db, '')).length > 0) return false
   await db.transaction(async (tx) => {

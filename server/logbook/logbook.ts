@@ -10,7 +10,7 @@ import {
 } from '#contract/logbook.ts'
 import { stripsText, whereText } from '#contract/messages/names.ts'
 import type { Cut } from '#core/cuts/cut.ts'
-import { deriveJob, type DerivedJob, type StoredMaterial } from '#core/job/derive.ts'
+import { deriveJob, type DerivedJob, type ShopMaterial } from '#core/job/derive.ts'
 import { jobEvents } from '#core/logbook/logbook.ts'
 import { cautionsOnFrame } from '#core/targets/warnings.ts'
 import type { Queryable } from '../db/database.ts'
@@ -31,7 +31,7 @@ function addedText(cuts: readonly Cut[], { materials, work }: DerivedJob): strin
   })
 }
 
-async function loggedJob(db: Queryable, id: string, materials: readonly StoredMaterial[]): Promise<LoggedJob> {
+async function loggedJob(db: Queryable, id: string, materials: readonly ShopMaterial[]): Promise<LoggedJob> {
   const view = await jobView(db, id)
   const input = jobInputOf(view, materials, [])
   const derived = deriveJob(input)

@@ -3,7 +3,6 @@ import { useEventListener, useWakeLock } from '@vueuse/core'
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 import { estimateOf } from '#core/frame/state.ts'
-import { layersOf, runsOf } from '#core/cuts/cut.ts'
 import { fixed, writeDifference, writeQuantity } from '#core/quantities/write.ts'
 import { placeText, QUANTITY_NAMES, stepTitle, whereText } from '#contract/messages/names.ts'
 import InstrumentStrip from '../instruments/InstrumentStrip.vue'
@@ -19,16 +18,8 @@ const router = useRouter()
 const at = ref(Math.max(0, order.next.value ? steps.value.indexOf(order.next.value) : steps.value.length - 1))
 const step = computed(() => steps.value[Math.min(at.value, steps.value.length - 1)])
 const material = computed(() => order.material(step.value?.cut?.materialId))
-const done = computed(() => (id: string) => !!body.value?.marks[id])
-const doneCount = computed(() => steps.value.filter((s) => done.value(s.id)).length)
-/** What to cut, one line for each length. */
-const strips = computed(() => {
-  const cut = step.value?.cut
-  if (!cut || step.value.strips.length === 0) return []
-  const count = runsOf(cut, job.picture.work.geometry)
-  return layersOf(cut).map((cm, i) => ({ count, cm, layer: i + 1 }))
-})
-
+const done = (id: string) => !!body.value?.marks[id]
+const doneCount = computed(() => steps.value.filter((s) => done(s.id)).length)
 function go(by: number): void {
   at.value = Math.min(steps.value.length - 1, Math.max(0, at.value + by))
 }
@@ -82,8 +73,8 @@ onBeforeUnmount(() => void lock.release().catch(() => undefined))
       <div class="cols">
         <div>
           <p v-if="step.cut && step.action === 'place'" class="where">{{ whereText(step.cut, job.picture.work) }}</p>
-          <ul v-if="strips.length > 0" class="big figure">
-            <li v-for="s in strips" :key="s.layer">{{ s.count }} × {{ fixed(s.cm, 1) }} cm</li>
+          <ul v-if="step.strips.length > 0" class="big figure">
+            <li v-for="s in step.strips" :key="s.layer">{{ s.count }} × {{ fixed(s.lengthCm, 1) }} cm</li>
           </ul>
           <p v-if="step.massG !== 0" class="big figure">{{ fixed(step.massG, 1) }} g</p>
           <p v-if="step.cut && step.action === 'place'" class="place">{{ placeText(step.cut, job.picture.work) }}</p>

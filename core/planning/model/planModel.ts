@@ -50,7 +50,7 @@ export interface Subproblem {
  * A linear relaxation over a subproblem: every whole plan in it keeps the rows with its own exact misses or smaller ones.
  * Recoil weight is I_p − M(b−p)²/1000 with p the middle of the band: linear but for a term between nothing and M·h²/1000,
  * h half the band. What it cannot do no plan in the ranges can; that makes proofs sound although effects are not exactly linear.
- * @param margin share of each tolerance by which acceptance and tolerances are drawn in
+ * @param margin share of each tolerance by which acceptance bands and tolerances are drawn in
  */
 export function relaxationOver(programme: Programme, subproblem: Subproblem, margin: number): PlanModel {
   const drawnIn = {

@@ -8,7 +8,7 @@ export const OUTSIDE_STEP = 0.1
 export const MISS_STEP = 0.25
 
 /**
- * The aims of a plan in their order, by the exact sums: inside the tolerances first, then inside the acceptance. Without the
+ * The aims of a plan in their order, by the exact sums: inside the tolerances first, then inside the acceptance bands. Without the
  * first, a plan could leave one tolerance to sit a little deeper inside the others.
  */
 export interface Score {

@@ -98,7 +98,7 @@ export function aimConstant({ quantity, target }: Pick<AcceptanceBand, 'quantity
   return quantity === 'balance' || quantity === 'lateral' || quantity === 'mgri' ? 0 : target
 }
 
-/** The misses of a frame with an effect added, in the order of the acceptance; exact in recoil weight as well. */
+/** The deviations of a frame with something added, in the order of the acceptance bands; exact in recoil weight as well. */
 export function deviationsOf(acceptance: readonly AcceptanceBand[], base: Base, added: Moments): number[] {
   const sums = addMoments(base.frame, added)
   return acceptance.map((band) => linearDeviation(band, sums, base, sums.moment / sums.massG) - aimConstant(band))

@@ -28,7 +28,7 @@ export interface Plan {
   /** By the exact sums, with uncertainty. */
   result: FrameState
   deviations: TargetDeviation[]
-  /** The acceptance that this plan was held to. */
+  /** The acceptance bands that this plan was held to. */
   acceptance: AcceptanceBand[]
   score: Score
   /** Every number aimed at lands inside its tolerance. */
@@ -102,7 +102,7 @@ export function heuristicPlan(space: PlanSpace, rule: PlanConstraint, solve: Sol
   return planFrom(programme, counts, false)
 }
 
-/** Good counts, and the programme with its acceptance from the uncertainty that such a plan has. */
+/** Good counts, and the programme with its acceptance bands from the uncertainty that such a plan has. */
 function goodStart(space: PlanSpace, rule: PlanConstraint, solve: Solve): { programme: Programme; counts: number[] } {
   const programme = programmeFor(space, rule)
   const first = goodCounts(programme, solve)
@@ -122,7 +122,7 @@ export function isRelaxationFeasible(space: PlanSpace, rule: PlanConstraint, sol
 const MOST_RANGES = 60
 
 /**
- * The proven plan: inside the tolerances, then the acceptance, then added mass, then places, each as good as can be. Branch and
+ * The proven plan: inside the tolerances, then the acceptance bands, then added mass, then places, each as good as can be. Branch and
  * bound over ranges of counts: a range is closed when its relaxation cannot beat the best plan known, its candidate is tried
  * by the exact sums when it might, and the range is split where the relaxation is loosest when it only seemed so.
  */
