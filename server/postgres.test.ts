@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import type { Server } from 'node:http'
-import type { AddressInfo } from 'node:net'
+import { createServer, type AddressInfo } from 'node:net'
 import pg from 'pg'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { tennis } from '#core/sports/tennis.ts'
@@ -95,6 +95,24 @@ describe.runIf(TEST_SERVER !== null || postgresBin() !== null)('a PostgreSQL ser
     await expect(failing).rejects.toMatchObject({ away: true })
     await killer.end()
     expect(await db.query('SELECT 1 AS one')).toEqual([{ one: 1 }])
+  })
+
+  it('a server that greets and ends the session in one packet is away: the process goes on', async () => {
+    const message = (type: string, body: Buffer) => {
+      const length = Buffer.alloc(4)
+      length.writeInt32BE(body.length + 4)
+      return Buffer.concat([Buffer.from(type), length, body])
+    }
+    const greeting = Buffer.concat([
+      message('R', Buffer.alloc(4)),
+      message('Z', Buffer.from('I')),
+      message('E', Buffer.from('SFATAL\0C57P01\0Mterminating connection due to administrator command\0\0')),
+    ])
+    const brief = createServer((socket) => socket.on('error', () => undefined).once('data', () => socket.end(greeting)))
+    await new Promise<void>((ready) => void brief.listen(0, '127.0.0.1', ready))
+    const { port } = brief.address() as AddressInfo
+    await expect(openServer(`postgres://kevro@127.0.0.1:${port}/kevro`)).rejects.toMatchObject({ away: true })
+    await new Promise((done) => brief.close(done))
   })
 
   it('eight first starts at once lay the tables out once', async () => {

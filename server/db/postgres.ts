@@ -31,6 +31,8 @@ export async function openServer(url: string): Promise<Database> {
   const pool = new pg.Pool({ connectionString: url, max: 8, ...LIMITS })
   // An idle connection that breaks is replaced with the next one that is needed.
   pool.on('error', () => undefined)
+  // From its first moment on somebody listens: what ends a session in the same packet that greets it must not end the process.
+  pool.on('connect', (client) => client.on('error', () => undefined))
 
   /** A connection for oneself; one that broke is not given back. */
   async function withClient<T>(work: (client: pg.PoolClient) => Promise<T>): Promise<T> {
