@@ -26,7 +26,7 @@ const CORE = [
   ['testing'],
 ]
 /** Inside planning. */
-const PLANNING = [['problem'], ['model'], ['solve'], ['explain'], ['offers', 'set']]
+const PLANNING = [['problem'], ['model'], ['strips'], ['solve'], ['explain'], ['offers', 'set']]
 /** Inside the server. */
 const SERVER = [
   ['db'],

@@ -123,7 +123,7 @@ if (process.env.ONLY === 'scale') {
 }
 console.log('\nPlans of the demo jobs, solver in Node')
 console.table(
-  (await planTimes(REPEATS)).map((row) =>
+  planTimes(REPEATS).map((row) =>
     Object.fromEntries(Object.entries(row).map(([k, v]) => [k, typeof v === 'number' ? Number(v.toFixed(2)) : v])),
   ),
 )
@@ -141,23 +141,22 @@ console.table(
     everything: reported(row.all),
   })),
 )
-console.log(`\nThe rest around a piece in worker: ${reported(await liveTimes(40))} ms`)
+console.log(`\nThe rest around a piece in worker: ${reported(liveTimes(40))} ms`)
 console.log('\nFrom 5 to 30 places, five materials, ms')
 console.table(
-  (await growthTimes(Math.min(REPEATS, 5))).map((row) => ({
+  growthTimes(Math.min(REPEATS, 5)).map((row) => ({
     places: row.zones,
     decisions: row.choices,
     'good plan': reported(row.quick),
     proof: reported(row.best),
     proven: row.proven,
-    'share in the solver': Number(row.solverShare.toFixed(2)),
   })),
 )
 const sets = await setTimes(Math.min(REPEATS, 5))
 console.log('\nFrames made alike, to the first good set and to the end of the search (aim 4 s)')
-for (const { name, good, all, solverShare, set } of sets.rows)
+for (const { name, good, all, set } of sets.rows)
   console.log(
-    `  ${name}: ${reported(good)} ms, ${reported(all)} ms; ${set.totalG.toFixed(1)} g in all, bound ${set.leastG.toFixed(1)} g, ${set.proven ? 'proven' : 'not proven'}; ${(100 * solverShare).toFixed(0)} % in the solver`,
+    `  ${name}: ${reported(good)} ms, ${reported(all)} ms; ${set.totalG.toFixed(1)} g in all, bound ${set.leastG.toFixed(1)} g, ${set.proven ? 'proven' : 'not proven'}`,
   )
 console.log(`  the easiest pair of eight: ${reported(sets.pair)} ms`)
 if (process.env.ONLY === 'plans') process.exit(0)

@@ -16,7 +16,7 @@ import { tennis } from '#core/sports/tennis.ts'
 import { solveWith } from '#solver/highs.ts'
 import type { PlanNews, PlanWorker } from '#planner/protocol.ts'
 import { planTogether } from '#planner/session.ts'
-import { requests, timedSolver } from './planTime.ts'
+import { requests } from './planTime.ts'
 
 /** Two workers in threads of their own, as the page has them. */
 export async function withPlanWorkers<T>(work: (workers: PlanWorker[]) => Promise<T>): Promise<T> {
@@ -72,17 +72,16 @@ export async function togetherTimes(repeats: number) {
 }
 
 /** One question of a drag: the rest worked out around a piece at another place. */
-export async function liveTimes(moves: number): Promise<number[]> {
-  const solve = solveWith(await loadHighs())
+export function liveTimes(moves: number): number[] {
   const times: number[] = []
   for (const { request } of requests()) {
-    const { cuts } = optimalPlan(planSpace(request), NO_CONSTRAINT, solve)
+    const { cuts } = optimalPlan(planSpace(request), NO_CONSTRAINT)
     const piece = cuts.find((cut) => cut.place === 'hoop') ?? cuts[0]
     const half = headOutline(request.work.geometry).halfLengthCm
     for (let i = 0; i < moves; i++) {
       const atCm = 6 + ((half - 12) * i) / moves
       const start = performance.now()
-      heuristicPlan(planSpace(around(request, [{ ...piece, atCm }])), NO_CONSTRAINT, solve)
+      heuristicPlan(planSpace(around(request, [{ ...piece, atCm }])), NO_CONSTRAINT)
       times.push(performance.now() - start)
     }
   }
@@ -90,9 +89,7 @@ export async function liveTimes(moves: number): Promise<number[]> {
 }
 
 /** How the time grows with the number of places, all of the same drawer. */
-export async function growthTimes(repeats: number) {
-  const timed = timedSolver(await loadHighs())
-  const { solve } = timed
+export function growthTimes(repeats: number) {
   const [, { request }] = requests()
   const half = headOutline(request.work.geometry).halfLengthCm
   const rows = []
@@ -108,7 +105,7 @@ export async function growthTimes(repeats: number) {
           place: 'hoop' as const,
           alongCm: (half * i) / (hoop - 1),
           capacityCm: half / hoop,
-          maxLayers: 3,
+          maxLayers: 2,
           visible: true,
         })),
       ],
@@ -117,22 +114,19 @@ export async function growthTimes(repeats: number) {
     const best: number[] = []
     let proven = 0
     let choices = 0
-    timed.inSolverMs = 0
-    let whole = 0
     for (let i = 0; i < repeats; i++) {
       const asked: PlanRequest = { ...request, work: { ...request.work, profile } }
       const start = performance.now()
       const space = planSpace(asked)
       choices = space.choices.length
-      heuristicPlan(space, NO_CONSTRAINT, solve)
+      heuristicPlan(space, NO_CONSTRAINT)
       quick.push(performance.now() - start)
       const again = performance.now()
-      const plan = optimalPlan(space, NO_CONSTRAINT, solve)
+      const plan = optimalPlan(space, NO_CONSTRAINT)
       best.push(performance.now() - again)
       if (plan.proven) proven++
-      whole += performance.now() - start
     }
-    rows.push({ zones, choices, quick, best, proven, solverShare: timed.inSolverMs / whole })
+    rows.push({ zones, choices, quick, best, proven })
   }
   return rows
 }
@@ -190,8 +184,7 @@ function seededFrames(seed: number): SetFrame[] {
 
 /** Sets to the first good one and to the end of the search, with its proof: the demo batch, and seeded ones. */
 export async function setTimes(repeats: number) {
-  const timed = timedSolver(await loadHighs())
-  const { solve } = timed
+  const solve = solveWith(await loadHighs())
   const demo = demoFrames()
   const rows = []
   const batches: [string, SetFrame[]][] = [
@@ -203,7 +196,6 @@ export async function setTimes(repeats: number) {
     const good: number[] = []
     const all: number[] = []
     let set = null
-    timed.inSolverMs = 0
     for (let i = 0; i < (name.includes('demo') ? repeats : 1); i++) {
       const start = performance.now()
       let first = 0
@@ -213,8 +205,7 @@ export async function setTimes(repeats: number) {
       all.push(performance.now() - start)
       good.push(first || all[i])
     }
-    const solverShare = timed.inSolverMs / all.reduce((sum, ms) => sum + ms, 0)
-    rows.push({ name, good, all, solverShare, set: set! })
+    rows.push({ name, good, all, set: set! })
   }
   const pair: number[] = []
   for (let i = 0; i < repeats; i++) {

@@ -3,7 +3,7 @@ import { THROATS, FACES } from '#core/geometry/outline.ts'
 import { ALTERNATIVE_IDS } from '#core/planning/offers/alternatives.ts'
 import { STRATEGY_IDS } from '#core/targets/rules/rule.ts'
 import { TARGET_PLACES } from '#core/frame/places.ts'
-import { PLACES, SIDES, ACROSS } from '#core/cuts/cut.ts'
+import { PLACES, SIDES, ACROSS, ANCHORS } from '#core/cuts/cut.ts'
 import { bounded, figure, idSchema, momentSchema, text } from './fields.ts'
 import {
   INSPECTION_ITEMS,
@@ -19,9 +19,10 @@ import { COMPLAINTS, BUILDS, LEVELS, HANDS, STYLES, MISHITS, TIRED, PAINS, CAME_
 import { LINE_METHODS, TARGET_METHODS, HELD_AT } from '#core/targets/target.ts'
 import { STAGES, type Stage } from '#core/job/stages.ts'
 import { STOCKED_KINDS, GRIP_KINDS } from '#core/sports/kinds.ts'
+import { USUAL_MINUTES } from '#core/planning/problem/work.ts'
 import { WEIGHT_IDS } from '#core/planning/problem/request.ts'
 import { AIM_QUANTITIES, QUANTITIES, READ_QUANTITIES } from '#core/quantities/units.ts'
-import { ZONE_PLACES, SPOT_LANDMARKS } from '#core/sports/profile.ts'
+import { ZONE_PLACES, RUN_LANDMARKS, SPOT_LANDMARKS } from '#core/sports/profile.ts'
 import { SPORTS } from '#core/sports/sports.ts'
 
 export const sportSchema = z.enum(SPORTS)
@@ -118,6 +119,25 @@ export const cutSchema = z.object({
   side: z.enum(SIDES).optional(),
   across: z.enum(ACROSS).nullable().optional(),
   offCm: finite.min(0).max(20).optional(),
+  edges: z.union([z.literal(1), z.literal(2)]).optional(),
+  bevels: z.union([z.literal(2), z.literal(4)]).optional(),
+  anchor: z.enum(ANCHORS).optional(),
+})
+
+const minute = finite.min(0).max(600)
+/** Minutes that a hand takes for each part of a build. */
+const minutesSchema = z.object({
+  strip: minute,
+  length: minute,
+  place: minute,
+  material: minute,
+  stacked: minute,
+  short: minute,
+  fill: minute,
+  gripOff: minute,
+  overgrip: minute,
+  strings: minute,
+  cure: minute,
 })
 
 export const zoneSchema = z.object({
@@ -132,8 +152,10 @@ export const zoneSchema = z.object({
       offCm: finite.min(0).max(20),
     })
     .optional(),
+  anchor: z.object({ at: z.enum(RUN_LANDMARKS), towards: z.enum(ANCHORS) }).optional(),
+  edges: z.union([z.literal(1), z.literal(2)]).optional(),
   takes: z.array(z.enum(STOCKED_KINDS)).max(8).optional(),
-  capacityCm: finite.min(1e-3).max(40),
+  capacityCm: finite.min(1e-3).max(60),
   maxLayers: z.int().min(1).max(6),
   visible: z.boolean(),
 })
@@ -157,6 +179,7 @@ export const limitsSchema = z.object({
   evenSides: z.boolean().default(false),
   capTotalG: finite.min(0).max(1000).nullable().default(null),
   fewPlaces: z.boolean().default(false),
+  minutes: minutesSchema.default(USUAL_MINUTES),
   keep: z.array(quantitySchema).max(4).default([]),
   matters: weights.default({}),
   reserveG: finite.min(0).max(30).default(0),

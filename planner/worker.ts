@@ -40,11 +40,11 @@ export function planWorkerWith(loading: Promise<Solve>): PlanWorker {
       space = planSpace(request)
     },
     async quick() {
-      const plan = heuristicPlan(space!, NO_CONSTRAINT, solve)
+      const plan = heuristicPlan(space!, NO_CONSTRAINT)
       return { plan, chance: chance(plan, FIRST_DRAWS) }
     },
     async best() {
-      return withChance(optimalPlan(space!, NO_CONSTRAINT, solve))
+      return withChance(optimalPlan(space!, NO_CONSTRAINT))
     },
     async under(id, best, apartFrom) {
       const found = planUnder(id, space!, best, solve, apartFrom)
@@ -55,14 +55,13 @@ export function planWorkerWith(loading: Promise<Solve>): PlanWorker {
       return { relaxations, binding }
     },
     async curve(best) {
-      return tradeOff(space!.request, best, solve)
+      return tradeOff(space!.request, best)
     },
     async live(request) {
-      solve = await loading
-      return heuristicPlan(planSpace(request), NO_CONSTRAINT, solve)
+      return heuristicPlan(planSpace(request), NO_CONSTRAINT)
     },
     async intoModel(request, theirs) {
-      return intoModel(request, theirs, await loading)
+      return intoModel(request, theirs)
     },
     async set(frames, aim, report) {
       return planSet(frames, aim, await loading, report)

@@ -67,16 +67,26 @@ export function doubtWords(doubt: Doubt, units: UnitChoice, lengthCm: number): s
 
 export const ALTERNATIVES: Record<AlternativeId, { name: string; says: string }> = {
   best: {
-    name: 'Closest',
-    says: 'All places open: deepest inside every tolerance, then the least mass, then the fewest places.',
+    name: 'Least work',
+    says: 'All places open: inside every tolerance and likely to land, in the fewest minutes.',
   },
   handleFirst: { name: 'Handle first', says: 'At least 60 % of the mass in the handle.' },
-  ends: { name: 'Two ends', says: 'Only the tip, the butt and the grip.' },
-  sides: { name: 'Sides', says: 'On the hoop only 3 and 9, 10 and 2; nothing at the tip or throat.' },
+  ends: { name: 'Butt and tip', says: 'Fill in the butt behind a plug, countered across the tip.' },
+  sides: {
+    name: 'Sides and butt',
+    says: 'On the hoop only the sides, countered in the butt; nothing at the tip or throat.',
+  },
   noLead: { name: 'No lead', says: 'Without lead.' },
   hidden: { name: 'Out of sight', says: 'Nothing that shows.' },
-  fewest: { name: 'Fewest places', says: 'As few places as will do, then the least mass.' },
+  fewest: { name: 'Fewest places', says: 'As few places as will do, then the least work.' },
   spread: { name: 'Spread', says: 'No place carries more than 30 % of the mass.' },
+  bevels: { name: 'Main bevels', says: 'All of it on the bevels of the handle.' },
+  bevelsTenTwo: {
+    name: 'Bevels, 10 and 2',
+    says: 'Strips on the bevels with their counterweight at 10 and 2: the balance stays.',
+  },
+  head: { name: 'Top, sides and bridge', says: 'All of it on the hoop: a lighter sister made the heavier one.' },
+  leather: { name: 'Heavier grip', says: 'A heavier grip goes on; strips do the rest.' },
   elsewhere: { name: 'Other places', says: 'At most half of what the first plan puts at each of its places.' },
 }
 
@@ -86,8 +96,6 @@ export function leftOutWords(left: LeftOut): string {
       return `lies like “${ALTERNATIVES[left.like!].name}” (only ${fixed(100 * (left.elsewhere ?? 0), 0)} % elsewhere)`
     case 'notReached':
       return 'does not reach the target'
-    case 'notProven':
-      return 'could not be proven in time'
     case 'nothingToUse':
       return 'nothing in the drawer fits'
   }

@@ -12,6 +12,8 @@ export type Across = (typeof ACROSS)[number]
 export const PLACES = [...ZONE_PLACES, 'grip', 'bed', 'off'] as const
 export type Place = (typeof PLACES)[number]
 export const SIDES = ['left', 'right'] as const
+/** End of a run that stays where it is when its length changes. */
+export const ANCHORS = ['tip', 'butt'] as const
 
 /** One line of the cut list: a material at a place, in the amount that a hand measures off. */
 export interface Cut {
@@ -31,6 +33,12 @@ export interface Cut {
   across?: Across | null
   /** Spots: so far to both sides of the long axis, cm. */
   offCm?: number
+  /** Hoop: on one edge of the tube, or side by side on both. Cuts that do not say lie on one. */
+  edges?: 1 | 2
+  /** Bevels: on two of them or on all four. Cuts that do not say lie on four. */
+  bevels?: 2 | 4
+  /** The end that keeps its landmark; a cut that does not say keeps its middle on the hoop, its lower end elsewhere. */
+  anchor?: (typeof ANCHORS)[number]
 }
 
 /** Where mass can be on this frame with what is on it: all that turning cuts into pieces needs. */
@@ -67,14 +75,18 @@ export function acrossAt(atCm: number, geometry: FrameGeometry, withinCm = 1e-6)
   return atCm >= headOutline(geometry).halfLengthCm - withinCm ? 'bridge' : null
 }
 
-/** How many equal strips a cut is made of: one across the tip or the throat bridge, two on the sides or the shaft, four on the bevels. */
+/**
+ * How many equal strips one layer of a cut is made of: one across the tip or the throat bridge, two on the sides or the shaft, two or
+ * four on the bevels; on the hoop twice as many where both edges carry them.
+ */
 export function runsOf(
-  cut: Pick<Cut, 'place' | 'atCm' | 'side' | 'across' | 'offCm'>,
+  cut: Pick<Cut, 'place' | 'atCm' | 'side' | 'across' | 'offCm' | 'edges' | 'bevels'>,
   geometry: FrameGeometry,
 ): number {
   if (cut.place === 'spot') return cut.offCm ? 2 : 1
+  if (cut.place === 'bevels') return cut.bevels ?? RUNS.bevels
   if (cut.place !== 'hoop') return RUNS[cut.place]
-  return cut.side || acrossOf(cut, geometry) ? 1 : 2
+  return (cut.side || acrossOf(cut, geometry) ? 1 : 2) * (cut.edges ?? 1)
 }
 
 /** What a cut takes out of the drawer: cm, g or pieces. */

@@ -44,7 +44,9 @@ export function cutDrawing(cut: Cut, material: Material, work: Workpiece): CutDr
     case 'bevels': {
       const offsets =
         cut.place === 'bevels'
-          ? [1.02, 0.36, -0.36, -1.02]
+          ? cut.bevels === 2
+            ? [0.7, -0.7]
+            : [1.02, 0.36, -0.36, -1.02]
           : [geometry.shaftHalfWidthCm * 0.85, -geometry.shaftHalfWidthCm * 0.85]
       const paths = layersOf(cut).flatMap((layer, i) => {
         const from = layerFrom(cut, layer)

@@ -1,5 +1,5 @@
 import { headOutline, type FrameGeometry } from '../geometry/outline.ts'
-import type { Zone } from '../sports/profile.ts'
+import type { RunLandmark, Zone } from '../sports/profile.ts'
 import { acrossAt, type Across, type Cut, type Workpiece } from './cut.ts'
 import type { Material } from './material.ts'
 import type { StockedKind } from '../sports/kinds.ts'
@@ -30,7 +30,22 @@ export function roomFor(zone: Zone, { geometry, profile }: Pick<Workpiece, 'geom
     bevels: geometry.gripLengthCm - profile.handleFillFromCm,
     sleeve: geometry.gripLengthCm,
   }
-  return Math.min(zone.capacityCm, Math.max(0, there[zone.place] ?? Infinity))
+  const room = Math.min(zone.capacityCm, Math.max(0, there[zone.place] ?? Infinity))
+  return zone.place === 'hoop' ? Math.min(room, Math.max(SHORTEST_CM, hoopRoom(zone, { geometry, profile }))) : room
+}
+
+/** No place on the hoop is too narrow for this, cm: a strip there lies up to the end. */
+const SHORTEST_CM = 3
+
+/** How long a run of a zone can be before it meets its twin of the other side, cm. */
+function hoopRoom(zone: Zone, frame: Pick<Workpiece, 'geometry' | 'profile'>): number {
+  const half = headOutline(frame.geometry).halfLengthCm
+  if (zone.anchor) {
+    const from = landmarkCm(zone.anchor.at, zone, frame)
+    return zone.anchor.towards === 'butt' ? half - from : from
+  }
+  const middle = alongOf(zone, frame.geometry)
+  return acrossOfZone(zone, frame.geometry) ? half : 2 * Math.min(middle, half - middle)
 }
 
 /** Where a zone's spot is on this frame, cm from the butt. */
@@ -59,45 +74,90 @@ export function acrossOfZone(zone: Zone, geometry: FrameGeometry): Across | null
   return zone.clock === 6 ? 'bridge' : (zone.clock ?? 12) === 12 ? 'tip' : null
 }
 
-/** A cut of so much of a material in a zone, lying as it usually does there. */
-export function cutIn(zone: Zone, material: Material, amount: number, work: Workpiece, id: string): Cut {
+/** How many edges of the tube strips of a hoop zone lie on, side by side. */
+export const edgesOf = (zone: Zone): 1 | 2 => (zone.place === 'hoop' ? (zone.edges ?? 2) : 1)
+
+/** Where a landmark of runs lies on this frame: on the hoop along it from the tip, else from the butt, cm. */
+export function landmarkCm(
+  at: RunLandmark,
+  zone: Zone,
+  { geometry, profile }: Pick<Workpiece, 'geometry' | 'profile'>,
+): number {
+  switch (at) {
+    case 'bumper':
+      return Math.min(headOutline(geometry).halfLengthCm, profile.layers.guardTape.lengthCm / 2)
+    case 'along':
+      return alongOf(zone, geometry)
+    case 'gripTop':
+      return geometry.gripLengthCm
+    case 'butt':
+      return profile.handleFillFromCm
+  }
+}
+
+/** How strips of a zone are laid: on so many edges or bevels, in layers of one length. Left out, as it is usually done there. */
+export interface StripForm {
+  edges?: 1 | 2
+  bevels?: 2 | 4
+  /** All of one length; left out, one layer that begins to stack where the room ends. */
+  layers?: number
+}
+
+/** A cut of so much of a material in a zone, lying as it usually does there. @param amount cm of each run, all layers together; g; pieces */
+export function cutIn(
+  zone: Zone,
+  material: Material,
+  amount: number,
+  work: Workpiece,
+  id: string,
+  form: StripForm = {},
+): Cut {
   const { geometry, profile } = work
   const longest = roomFor(zone, work)
-  const base = { id, materialId: material.id, place: zone.place, zoneId: zone.id, amount, layerCm: longest }
-  // On handle and shaft strips lie about a fixed middle, so that a longer strip pulls no other way than a shorter one.
+  const layers = form.layers ?? 1
+  const layerCm = layers > 1 ? amount / layers : longest
+  const length = Math.min(amount, layerCm)
+  const cut: Cut = { id, materialId: material.id, place: zone.place, zoneId: zone.id, atCm: 0, amount, layerCm }
+  const { anchor } = zone
+  const from = anchor ? landmarkCm(anchor.at, zone, work) : 0
   switch (zone.place) {
     case 'hoop':
-      return { ...base, atCm: alongOf(zone, geometry), across: acrossOfZone(zone, geometry) }
+      cut.edges = form.edges ?? edgesOf(zone)
+      cut.across = anchor ? null : acrossOfZone(zone, geometry)
+      cut.atCm = alongOf(zone, geometry)
+      if (!anchor) break
+      // Along the hoop lengths grow away from the tip.
+      cut.anchor = anchor.towards === 'butt' ? 'tip' : 'butt'
+      cut.atCm = Math.max(0, from + (anchor.towards === 'butt' ? length / 2 : -length / 2))
+      break
     case 'shaft':
-      return {
-        ...base,
-        atCm: (geometry.gripLengthCm + geometry.shaftToCm) / 2 - Math.min(amount, longest) / 2,
-      }
+      cut.atCm = (geometry.gripLengthCm + geometry.shaftToCm) / 2 - length / 2
+      break
     case 'bevels':
-      return {
-        ...base,
-        atCm: (profile.handleFillFromCm + geometry.gripLengthCm) / 2 - Math.min(amount, longest) / 2,
-      }
+      cut.bevels = form.bevels ?? 4
+      cut.anchor = anchor?.towards === 'tip' ? 'butt' : 'tip'
+      cut.atCm = anchor?.towards === 'tip' ? from : (anchor ? from : geometry.gripLengthCm) - length
+      break
     case 'sleeve':
-      return { ...base, atCm: geometry.gripLengthCm / 2 - Math.min(amount, longest) / 2 }
+      cut.atCm = geometry.gripLengthCm / 2 - length / 2
+      break
     case 'handle':
-      return {
-        ...base,
-        atCm:
-          profile.handleFillFromCm + zone.capacityCm / 2 - (amount * material.unitMassG) / profile.handleFillGPerCm / 2,
-      }
-    case 'spot': {
-      const offCm = zone.spot?.offCm ?? 0
-      return { ...base, atCm: spotCm(zone, geometry), ...(offCm > 0 ? { offCm } : {}) }
-    }
+      // From the cap up, behind a plug.
+      cut.anchor = 'butt'
+      cut.atCm = profile.handleFillFromCm
+      break
+    case 'spot':
+      cut.atCm = spotCm(zone, geometry)
+      if (zone.spot && zone.spot.offCm > 0) cut.offCm = zone.spot.offCm
   }
+  return cut
 }
 
 /** Part of the frame that a zone belongs to. */
 export function regionOf(zone: Zone, work: Workpiece): FrameRegion {
   switch (zone.place) {
     case 'hoop':
-      return acrossOfZone(zone, work.geometry) === 'bridge' ? 'throat' : 'head'
+      return !zone.anchor && acrossOfZone(zone, work.geometry) === 'bridge' ? 'throat' : 'head'
     case 'shaft':
       return 'throat'
     case 'spot': {

@@ -74,7 +74,8 @@ describe('what a job did to its frame', () => {
     const [before, after] = events
     expect(after).toMatchObject({ at: '2026-03-03T09:30:00Z', by: 'JQ', cuts: [{ id: 'tip' }] })
     if (before.kind !== 'measured' || after.kind !== 'built') throw new Error('not these')
-    expect(after.numbers.mass!.value - before.numbers.mass!.value).toBeCloseTo(1, 9)
+    // Ten centimetres on both edges of the tip.
+    expect(after.numbers.mass!.value - before.numbers.mass!.value).toBeCloseTo(2, 9)
     expect(eventsOf({ measure, plan }).map((e) => e.kind)).toEqual(['measured'])
   })
   it('is proved by what was read at the signature, and played after it; what is said of play is no number', () => {

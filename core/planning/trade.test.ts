@@ -1,20 +1,15 @@
-import { beforeAll, describe, expect, it } from 'vitest'
+import { describe, expect, it } from 'vitest'
 import { withPieces } from '../frame/pieces.ts'
 import { estimateOf, frameState } from '../frame/state.ts'
 import { tennis } from '../sports/tennis.ts'
-import { DRAWER, realSolver, usualRequest } from './fixtures/fixtures.ts'
+import { DRAWER, usualRequest } from './fixtures/fixtures.ts'
 import { STRUNG, usualState } from '../frame/fixtures.ts'
 import { piecesOfAll, type Cut } from '../cuts/cut.ts'
-import type { Solve } from './model/linear.ts'
 import { massByPlace } from './offers/alternatives.ts'
 import { NO_CONSTRAINT, planSpace, optimalPlan } from './solve/plan.ts'
 import { OPEN_LIMITS } from './problem/request.ts'
 
 /** What fitters know from the bench: all common practice, no source; the figures beside them are worked out by hand here. */
-let solve: Solve
-beforeAll(async () => {
-  solve = await realSolver()
-})
 const G = tennis.geometry
 const work = { geometry: G, condition: STRUNG, profile: tennis }
 const after = (cuts: Cut[]) => withPieces(usualState(), piecesOfAll(cuts, DRAWER, work), G)
@@ -48,7 +43,7 @@ describe('the trade’s checks of a plan', () => {
     })
     const keep = { value: 32.6, tolerance: 0.2 }
     const space = planSpace({ ...request, target: { ...request.target, balance: keep } })
-    const plan = optimalPlan(space, NO_CONSTRAINT, solve)
+    const plan = optimalPlan(space, NO_CONSTRAINT)
     expect(plan.reached).toBe(true)
     const grams = massByPlace(plan.cuts, space.request)
     // Tip about 68.3 − 32.6, butt about 32.6 − 3.5: moments about the balance point cancel to what 0.2 cm leaves open.
@@ -90,7 +85,7 @@ describe('the trade’s checks of a plan', () => {
         limits: { ...OPEN_LIMITS, mayChangeGrip: false, zoneIds: ['tenTwo', 'bevels', 'butt'] },
       }),
     )
-    const plan = optimalPlan(space, NO_CONSTRAINT, solve)
+    const plan = optimalPlan(space, NO_CONSTRAINT)
     expect(plan.reached).toBe(true)
     const grams = massByPlace(plan.cuts, space.request)
     const head = grams.get('tenTwo')!

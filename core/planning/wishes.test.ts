@@ -1,25 +1,20 @@
-import { beforeAll, describe, expect, it } from 'vitest'
+import { describe, expect, it } from 'vitest'
 import { estimateOf, frameState } from '../frame/state.ts'
 import { withPieces } from '../frame/pieces.ts'
 import type { Quantity } from '../quantities/units.ts'
 import { tennis } from '../sports/tennis.ts'
 import type { Zone } from '../sports/profile.ts'
-import { DRAWER, realSolver, usualRequest } from './fixtures/fixtures.ts'
+import { DRAWER, usualRequest } from './fixtures/fixtures.ts'
 import { STRUNG, usualState } from '../frame/fixtures.ts'
 import { choicesFor } from './problem/choices.ts'
 import { chanceOf } from './explain/chance.ts'
 import { massOf, piecesOf, piecesOfAll, stockTaken, type Cut } from '../cuts/cut.ts'
-import type { Solve } from './model/linear.ts'
 import { PLAIN_MATERIAL, removable, type Material } from '../cuts/material.ts'
 import { NO_CONSTRAINT, planSpace, optimalPlan } from './solve/plan.ts'
 import { aimsUnder, around, OPEN_LIMITS, type PlanLimits, type PlanRequest } from './problem/request.ts'
 
-let solve: Solve
-beforeAll(async () => {
-  solve = await realSolver()
-})
 const limits = (change: Partial<PlanLimits>): PlanLimits => ({ ...OPEN_LIMITS, ...change })
-const proven = (request: PlanRequest) => optimalPlan(planSpace(request), NO_CONSTRAINT, solve)
+const proven = (request: PlanRequest) => optimalPlan(planSpace(request), NO_CONSTRAINT)
 const RESERVE = { kind: 'point', xCm: tennis.geometry.lengthCm - 1, yCm: 0 } as const
 const wished = (change: Partial<PlanLimits>, request = usualRequest()): PlanRequest => ({
   ...request,
@@ -161,11 +156,13 @@ describe('numbers that do not add', () => {
         }
         const { least, upper } = choices[at]
         each(at + 1, [...counts, 0])
+        // A place takes strips laid in one way.
+        if (choices.slice(0, at).some((c, i) => counts[i] > 0 && c.group === choices[at].group)) return
         for (let n = least; n <= upper; n++) each(at + 1, [...counts, n])
       }
       each(0, [])
-      // A rival may hide within 1/20 of each tolerance, and what is outside counts in tenths.
-      expect(plan.score.outside, `trial ${trial}`).toBeLessThanOrEqual(Math.ceil(best * 10 - 1e-6) / 10 + 0.1 + 1e-9)
+      // What is outside counts in tenths.
+      expect(plan.score.outside, `trial ${trial}`).toBeLessThanOrEqual(Math.ceil(best * 10 - 1e-6) / 10 + 1e-9)
       const { massG, balanceCm, swingWeightKgCm2 } = plan.result
       expect(estimateOf(plan.result, 'recoilWeight')!.value).toBeCloseTo(
         recoil(massG!, balanceCm!, swingWeightKgCm2!),

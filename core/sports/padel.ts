@@ -59,12 +59,12 @@ export const padel: SportProfile = {
   ],
   classes: [],
   zones: [
-    { id: 'tip', name: 'Tip', place: 'hoop', clock: 12, capacityCm: 10, maxLayers: 3, visible: true },
-    { id: 'tenTwo', name: '10 and 2', place: 'hoop', clock: 2, capacityCm: 8, maxLayers: 3, visible: true },
-    { id: 'threeNine', name: '3 and 9', place: 'hoop', clock: 3, capacityCm: 8, maxLayers: 3, visible: true },
-    { id: 'bridge', name: 'Heart', place: 'hoop', clock: 6, capacityCm: 6, maxLayers: 2, visible: true },
-    { id: 'bevels', name: 'Four bevels', place: 'bevels', capacityCm: 11, maxLayers: 2, visible: false },
-    { id: 'butt', name: 'Inside the butt', place: 'handle', capacityCm: 4, maxLayers: 1, visible: false },
+    { id: 'tip', name: 'Tip', place: 'hoop', clock: 12, capacityCm: 26, maxLayers: 2, visible: true },
+    { id: 'tenTwo', name: '10 and 2', place: 'hoop', clock: 2, capacityCm: 12, maxLayers: 2, visible: true },
+    { id: 'threeNine', name: '3 and 9', place: 'hoop', clock: 3, capacityCm: 16, maxLayers: 2, visible: true },
+    { id: 'bridge', name: 'Heart', place: 'hoop', clock: 6, capacityCm: 10, maxLayers: 2, visible: true },
+    { id: 'bevels', name: 'Main bevels', place: 'bevels', capacityCm: 11, maxLayers: 2, visible: false },
+    { id: 'butt', name: 'Inside the butt', place: 'handle', capacityCm: 6, maxLayers: 1, visible: false },
     {
       id: 'holesTip',
       name: 'Holes by the tip',
@@ -94,7 +94,7 @@ export const padel: SportProfile = {
     },
   ],
   moreZones: [
-    { id: 'fourEight', name: '8 and 4', place: 'hoop', clock: 4, capacityCm: 8, maxLayers: 3, visible: true },
+    { id: 'fourEight', name: '8 and 4', place: 'hoop', clock: 4, capacityCm: 12, maxLayers: 2, visible: true },
     sleeveZone(11, 2),
     BUTT_CAP,
   ],

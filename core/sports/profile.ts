@@ -39,6 +39,10 @@ export const ZONE_PLACES = ['hoop', 'shaft', 'bevels', 'handle', 'sleeve', 'spot
 /** What a spot is measured from. */
 export const SPOT_LANDMARKS = ['butt', 'gripTop', 'bridge', 'tip'] as const
 
+/** What a run begins at: the bumper's end, a place of one's own along the hoop (`alongCm`), the top of the grip, the butt cap. */
+export const RUN_LANDMARKS = ['bumper', 'along', 'gripTop', 'butt'] as const
+export type RunLandmark = (typeof RUN_LANDMARKS)[number]
+
 /** A place where mass may go. */
 export interface Zone {
   id: string
@@ -49,6 +53,10 @@ export interface Zone {
   alongCm?: number
   /** For a spot: a landmark on the long axis, how far from it towards the tip, and how far to both sides, cm. */
   spot?: { from: (typeof SPOT_LANDMARKS)[number]; cm: number; offCm: number }
+  /** Runs begin at this landmark and go towards the butt or the tip; without, they lie about a middle. */
+  anchor?: { at: RunLandmark; towards: 'tip' | 'butt' }
+  /** Hoop: strips lie side by side on this many edges of the tube; two where nothing is said. */
+  edges?: 1 | 2
   /** What may go there, where it is not what usually goes to such a place. */
   takes?: StockedKind[]
   /** Length of one run in one layer, cm. A spot: how many pieces on each side, or g of fill. */

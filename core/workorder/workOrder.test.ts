@@ -63,13 +63,13 @@ describe('the order of work', () => {
       expect(estimateOf(steps.at(-1)!.predicted, quantity)!.value).toBeCloseTo(estimateOf(planned, quantity)!.value, 9)
     expect(steps[0].massG).toBeCloseTo(cuts.reduce((sum, c) => sum + massOf(c, materials.find((m) => m.id === c.materialId)!, work), 0), 9) // prettier-ignore
   })
-  it('cuts what the eye can count: two strips beside the axis, one across the tip, a layer by itself', () => {
+  it('cuts what the eye can count: on both edges four strips beside the axis, two across the tip, a layer by itself', () => {
     const long = { ...sides, amount: sides.layerCm + 3 }
     const steps = buildSteps(usualState(), [long, tip], materials, work)
-    expect(steps.find((s) => s.id === 'tip')!.strips).toEqual([{ count: 1, lengthCm: 10, layer: 1 }])
+    expect(steps.find((s) => s.id === 'tip')!.strips).toEqual([{ count: 2, lengthCm: 10, layer: 1 }])
     expect(steps.find((s) => s.id === 'threeNine')!.strips).toEqual([
-      { count: 2, lengthCm: sides.layerCm, layer: 1 },
-      { count: 2, lengthCm: 3, layer: 2 },
+      { count: 4, lengthCm: sides.layerCm, layer: 1 },
+      { count: 4, lengthCm: 3, layer: 2 },
     ])
   })
   it('goes on from what was read with the grip off: a grip that weighs 2 g less than usual is found and put back', () => {

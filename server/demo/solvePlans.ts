@@ -1,17 +1,13 @@
-import loadHighs from 'highs'
 import type { Cut } from '#core/cuts/cut.ts'
 import { NO_CONSTRAINT, optimalPlan, planSpace } from '#core/planning/solve/plan.ts'
-import { solveWith } from '#solver/highs.ts'
 import type { Database } from '../db/database.ts'
 import { loadDemoWorld } from './load.ts'
 
 /** Lays the made-up world out in an empty database, every plan proven on the way. @returns the cuts by job */
 export async function solveDemoPlans(db: Database): Promise<Record<string, Cut[]>> {
-  // The same on every machine, however slow.
-  const solve = solveWith(await loadHighs(), 3600)
   const plans: Record<string, Cut[]> = {}
   await loadDemoWorld(db, null, (job, request) => {
-    const plan = optimalPlan(planSpace(request), NO_CONSTRAINT, solve)
+    const plan = optimalPlan(planSpace(request), NO_CONSTRAINT)
     if (!plan.proven) throw new Error(`the plan of ${job} is not proven`)
     return (plans[job] = plan.cuts)
   })

@@ -155,10 +155,10 @@ describe('a new piece', () => {
   it('lies at its zone’s landmark', () => {
     expect(newCut('tip', tape, work, 'a')).toMatchObject({ place: 'hoop', atCm: 0 })
     expect(newCut('threeNine', tape, work, 'a')!.atCm).toBe(outline.atClock(3))
-    // 5 g lie about the middle of the 5 cm that the butt holds.
+    // From the cap up.
     const putty5 = newCut('butt', putty, work, 'a')!
     expect(putty5).toMatchObject({ place: 'handle', amount: 5 })
-    expect(putty5.atCm + 5 / tennis.handleFillGPerCm / 2).toBeCloseTo(tennis.handleFillFromCm + 2.5, 9)
+    expect(putty5.atCm).toBe(tennis.handleFillFromCm)
   })
   it('is refused where its material does not belong', () => {
     expect(newCut('tip', putty, work, 'a')).toBeNull()

@@ -40,7 +40,7 @@ const MOST_LOOKED = 3
  */
 export function explainInfeasibility(request: PlanRequest, solve: Solve, bases: readonly BaseFrame[] = []): Reach {
   const space = planSpace(request)
-  const nearest = optimalPlan(space, NO_CONSTRAINT, solve)
+  const nearest = optimalPlan(space, NO_CONSTRAINT)
   const binding = nearest.reached ? [] : bindingOf(request, nearest)
   if (nearest.reached) return { reached: true, nearest, binding, relaxations: [] }
   const opens = (opening: Relaxation) => reaches(relaxed(request, opening, bases), solve)
@@ -101,8 +101,11 @@ export function bindingOf(request: PlanRequest, nearest: Plan): Binding[] {
     if (row.bound.kind === 'oneOf' || row.bound.kind === 'rule') return []
     const used = row.terms.reduce((sum, [j, c]) => sum + c * nearest.counts[j], 0)
     // Used up: not one more step of anything that is in use there fits.
-    const step = Math.min(...row.terms.filter(([j, c]) => c > 0 && nearest.counts[j] > 0).map(([, c]) => c))
-    return Number.isFinite(step) && used + step > row.upper + 1e-9 ? [row.bound] : []
+    const inUse = row.terms.filter(([j, c]) => c > 0 && nearest.counts[j] > 0)
+    const step = Math.min(...inUse.map(([, c]) => c))
+    // A place is full as well where no strip of the kind that lies there may be longer.
+    const longest = row.bound.kind === 'zone' && inUse.some(([j]) => nearest.counts[j] >= space.choices[j].upper)
+    return Number.isFinite(step) && (used + step > row.upper + 1e-9 || longest) ? [row.bound] : []
   })
   const places = nearest.counts.filter((n) => n > 0).length
   if (request.limits.maxPlaces !== null && places >= request.limits.maxPlaces) full.push({ kind: 'places' })
@@ -121,10 +124,7 @@ export function bindingOf(request: PlanRequest, nearest: Plan): Binding[] {
 export function reaches(request: PlanRequest, solve: Solve): boolean {
   const space = planSpace(request)
   if (!isRelaxationFeasible(space, NO_CONSTRAINT, solve)) return false
-  return (
-    heuristicPlan(space, NO_CONSTRAINT, solve).reached ||
-    optimalPlan(space, { ...NO_CONSTRAINT, mustReach: true }, solve).reached
-  )
+  return heuristicPlan(space, { ...NO_CONSTRAINT, mustReach: true }).reached
 }
 
 function obstaclesOf(request: PlanRequest): Obstacle[] {
@@ -172,9 +172,10 @@ function leastRelaxation(request: PlanRequest, obstacle: Obstacle, nearest: Plan
   const wide = ample === 0 ? request : relaxed(request, { obstacle, by: ample })
   const space = planSpace(wide)
   const programme = programmeFor(space, NO_CONSTRAINT)
+  const before = planSpace(request).choices
   const about = space.choices.map((choice) => {
-    const j = nearest.cuts.findIndex((cut) => cut.id === choice.id)
-    return j < 0 ? 0 : Math.min(choice.upper, Math.round(nearest.cuts[j].amount / choice.material.step))
+    const j = before.findIndex(({ id }) => id === choice.id)
+    return j < 0 ? 0 : Math.min(choice.upper, nearest.counts[j])
   })
   programme.acceptance = programme.acceptance.map((g) => ({ ...g, halfWidth: g.tolerance }))
   const model = linearAbout(programme, about)

@@ -1,4 +1,4 @@
-import { type Choice, GRIP_ZONE } from '../problem/choices.ts'
+import type { Choice } from '../problem/choices.ts'
 import { massOf, type Cut } from '../../cuts/cut.ts'
 import type { PlanRequest } from '../problem/request.ts'
 import type { Solve } from '../model/linear.ts'
@@ -23,6 +23,10 @@ export const ALTERNATIVE_IDS = [
   'fewest',
   'spread',
   'elsewhere',
+  'bevels',
+  'bevelsTenTwo',
+  'head',
+  'leather',
 ] as const
 export type AlternativeId = (typeof ALTERNATIVE_IDS)[number]
 
@@ -37,7 +41,7 @@ export interface Alternative {
 /** Why an alternative is not offered. */
 export interface LeftOut {
   id: AlternativeId
-  reason: 'same' | 'notReached' | 'notProven' | 'nothingToUse'
+  reason: 'same' | 'notReached' | 'nothingToUse'
   /** For `same`: the one it resembles and the share of mass that lies elsewhere. */
   like?: AlternativeId
   elsewhere?: number
@@ -48,24 +52,35 @@ export interface LeftOut {
 /** Alternatives must have at least this share of their mass elsewhere. */
 export const DIFFERENT_SHARE = 0.3
 const HANDLE_SHARE = 0.6
-const SPREAD_SHARE = 0.3
 const ELSEWHERE_KEEP = 0.5
 /** What a plan may keep at each place of one that it must differ from; leaves a little more than the share above elsewhere. */
 const APART_KEEP = 0.65
 /** So many ways are enough: after them, what resembles another is not sought again. */
 export const ENOUGH = 6
 
-/** Order in which alternatives are sought after the best. */
+/** Order in which alternatives are sought after the best. What earlier versions offered beside them is read, and offered no more. */
 export const SOUGHT: readonly Exclude<AlternativeId, 'best'>[] = [
   'ends',
   'sides',
-  'elsewhere',
+  'head',
+  'bevelsTenTwo',
+  'bevels',
+  'leather',
   'noLead',
-  'spread',
   'handleFirst',
   'hidden',
   'fewest',
+  'elsewhere',
 ]
+
+/** The places of ways that practice knows by their places. */
+const WAY_PLACES: Partial<Record<AlternativeId, readonly string[]>> = {
+  ends: ['tip', 'butt'],
+  sides: ['threeNine', 'tenTwo', 'belowBumper', 'butt'],
+  head: ['tip', 'tenTwo', 'threeNine', 'belowBumper', 'bridge'],
+  bevelsTenTwo: ['bevels', 'bevelsFromButt', 'tenTwo'],
+  bevels: ['bevels', 'bevelsFromButt', 'sleeve'],
+}
 
 /** At most this share of added mass where `where` holds: a linear row, since mass is linear in the counts. */
 function atMostShare(
@@ -90,33 +105,35 @@ function atMostShare(
 /** The extra bound that defines an alternative. */
 export function constraintOf(id: AlternativeId, space: PlanSpace, best: Plan | null): PlanConstraint {
   const { choices } = space
-  const zones = [...new Set(choices.map((choice) => choice.zoneId))]
+  const places = WAY_PLACES[id]
+  if (places) return { ...NO_CONSTRAINT, allows: (c) => places.includes(c.zoneId) }
   switch (id) {
-    case 'best':
-      return NO_CONSTRAINT
     case 'handleFirst':
       return {
         ...NO_CONSTRAINT,
         rows: [atMostShare(choices, 1 - HANDLE_SHARE, 'handle first', (c) => c.region !== 'handle')],
       }
-    case 'ends':
-      return { ...NO_CONSTRAINT, allows: (c) => c.zoneId === 'tip' || c.zoneId === 'butt' || c.zoneId === GRIP_ZONE }
-    case 'sides':
-      return { ...NO_CONSTRAINT, allows: (c) => c.zoneId !== 'tip' && c.region !== 'throat' }
     case 'noLead':
       return { ...NO_CONSTRAINT, allows: (c) => !c.material.lead }
     case 'hidden':
       return { ...NO_CONSTRAINT, allows: (c) => !c.visible }
     case 'fewest':
       return { ...NO_CONSTRAINT, placesFirst: true }
-    case 'spread':
-      return {
-        ...NO_CONSTRAINT,
-        rows: zones.map((zone) => atMostShare(choices, SPREAD_SHARE, `spread ${zone}`, (c) => c.zoneId === zone)),
-      }
     case 'elsewhere':
       return { ...NO_CONSTRAINT, rows: lessThan(best, space, ELSEWHERE_KEEP) }
+    case 'leather':
+      return { ...NO_CONSTRAINT, rows: [heavierGrip(choices)] }
+    default:
+      return NO_CONSTRAINT
   }
+}
+
+/** A heavier base grip goes on. */
+function heavierGrip(choices: readonly Choice[]): CountRow {
+  const terms = choices.flatMap((c, j): [number, number][] =>
+    c.material.kind === 'grip' && c.momentsOf(1).massG > 0 ? [[j, 1]] : [],
+  )
+  return { bound: { kind: 'rule' }, name: 'heavier grip', lower: 1, upper: 1, terms }
 }
 
 /** At each place at most a share of what a plan puts there. */
@@ -167,12 +184,16 @@ export function planUnder(
   const plain = constraintOf(id, space, best)
   const rows = [...plain.rows, ...(apartFrom ? lessThan(apartFrom.plan, space, APART_KEEP) : [])]
   const rule = { ...plain, rows, mustReach }
-  if (!space.choices.some((choice) => rule.allows(choice))) return { leftOut: { id, reason: 'nothingToUse' } }
+  if (
+    !space.choices.some((choice) => rule.allows(choice)) ||
+    rule.rows.some((row) => row.lower > 0 && row.terms.length === 0)
+  )
+    return { leftOut: { id, reason: 'nothingToUse' } }
   if (mustReach && !isRelaxationFeasible(space, rule, solve))
-    return { leftOut: { id, reason: 'notReached', nearest: heuristicPlan(space, rule, solve) } }
-  const plan = optimalPlan(space, rule, solve)
+    return { leftOut: { id, reason: 'notReached', nearest: heuristicPlan(space, { ...rule, mustReach: false }) } }
+  const plan = optimalPlan(space, rule)
   if (!plan.reached && mustReach) return { leftOut: { id, reason: 'notReached', nearest: plan } }
-  return plan.proven ? { plan } : { leftOut: { id, reason: 'notProven' } }
+  return { plan }
 }
 
 /** The one already offered that a plan resembles, with the share of its mass that lies elsewhere; null when it is really different. */

@@ -1,18 +1,13 @@
-import { beforeAll, describe, expect, it } from 'vitest'
+import { describe, expect, it } from 'vitest'
 import { headOutline } from '../../geometry/outline.ts'
 import { withPieces } from '../../frame/pieces.ts'
 import { frameState, type FrameState } from '../../frame/state.ts'
 import { tennis } from '../../sports/tennis.ts'
-import { DRAWER, realSolver, usualRequest } from '../fixtures/fixtures.ts'
+import { DRAWER, usualRequest } from '../fixtures/fixtures.ts'
 import { STRUNG, usualState } from '../../frame/fixtures.ts'
 import { piecesOfAll, type Cut } from '../../cuts/cut.ts'
 import { intoModel, likenessOf } from './intoModel.ts'
-import type { Solve } from '../model/linear.ts'
 
-let solve: Solve
-beforeAll(async () => {
-  solve = await realSolver()
-})
 const G = tennis.geometry
 const work = { geometry: G, condition: STRUNG, profile: tennis }
 const request = usualRequest({ target: {} })
@@ -29,7 +24,7 @@ const sister = (change: Partial<Record<'mass' | 'balance' | 'swingWeight' | 'twi
 
 describe('one model into another', () => {
   it('is refused where length or head are not alike, and says by how much', () => {
-    const longer = intoModel(request, { geometry: { ...G, lengthCm: 69.85 }, state: sister({ mass: 320 }) }, solve)
+    const longer = intoModel(request, { geometry: { ...G, lengthCm: 69.85 }, state: sister({ mass: 320 }) })
     expect(longer.status).toBe('refused')
     expect(longer.likeness.find((l) => l.what === 'length')).toMatchObject({
       mine: 68.58,
@@ -67,7 +62,6 @@ describe('one model into another', () => {
     const found = intoModel(
       { ...request, materials: drawer, work: { ...work, profile: { ...tennis, zones } } },
       { geometry: G, state: certain(heavier) },
-      solve,
     )
     expect(found.status).toBe('solved')
     if (found.status !== 'solved') return
@@ -80,7 +74,7 @@ describe('one model into another', () => {
   })
 
   it('left short: the leftover is told in numbers, with what is in the way', () => {
-    const found = intoModel(request, { geometry: G, state: sister({ mass: 300, swingWeight: 312 }) }, solve)
+    const found = intoModel(request, { geometry: G, state: sister({ mass: 300, swingWeight: 312 }) })
     expect(found.status).toBe('short')
     if (found.status !== 'short') return
     expect(found.left.length).toBeGreaterThan(0)
@@ -90,10 +84,10 @@ describe('one model into another', () => {
   })
 
   it('a difference that cannot be told is not chased; an unknown is named and left open', () => {
-    const same = intoModel(request, { geometry: G, state: sister({ mass: 307, swingWeight: 304 }, 4) }, solve)
+    const same = intoModel(request, { geometry: G, state: sister({ mass: 307, swingWeight: 304 }, 4) })
     expect(same.status).toBe('same')
     const bare = { ...sister({ mass: 312, swingWeight: 306 }), twistWeightKgCm2: null }
-    const open = intoModel(request, { geometry: G, state: bare }, solve)
+    const open = intoModel(request, { geometry: G, state: bare })
     expect(open.status).toBe('solved')
     if (open.status !== 'solved') return
     expect(open.unknown).toEqual(['twistWeight'])
@@ -102,7 +96,7 @@ describe('one model into another', () => {
 
   it('names what mass cannot change: beam and pattern where they differ, flex always', () => {
     const theirs = { ...G, beamCm: 2.1, mains: 18, crosses: 20 }
-    const found = intoModel(request, { geometry: theirs, state: sister({ mass: 312 }) }, solve)
+    const found = intoModel(request, { geometry: theirs, state: sister({ mass: 312 }) })
     if (found.status === 'refused') throw new Error('refused')
     expect(found.unmatched).toEqual([
       { what: 'beam', mine: '23 mm', theirs: '21 mm' },

@@ -3,7 +3,6 @@ import { estimateOf, type FrameState } from '../../frame/state.ts'
 import { type Estimate } from '../../quantities/estimate.ts'
 import { QUANTITIES, type Quantity } from '../../quantities/units.ts'
 import { apart as apartU } from '../../quantities/difference.ts'
-import type { Solve } from '../model/linear.ts'
 import type { TargetDeviation } from '../problem/deviations.ts'
 import { NO_CONSTRAINT, planSpace, optimalPlan, type Plan } from '../solve/plan.ts'
 import { bindingOf, type Binding } from '../explain/reach.ts'
@@ -115,7 +114,7 @@ function unmatchedOf(mine: FrameGeometry, theirs: FrameGeometry): Unmatched[] {
  * @param request of my frame; its target is not used
  * @throws Problem `state.needs` when mass or balance of my frame is not known
  */
-export function intoModel(request: PlanRequest, theirs: Model, solve: Solve): IntoModel {
+export function intoModel(request: PlanRequest, theirs: Model): IntoModel {
   const { profile } = request.work
   const mine: Model = { geometry: request.work.geometry, state: request.state }
   const likeness = likenessOf(mine.geometry, theirs.geometry)
@@ -145,7 +144,7 @@ export function intoModel(request: PlanRequest, theirs: Model, solve: Solve): In
     apart.map((a) => [a.quantity, { value: a.theirs.value, tolerance: tolerance(a) }]),
   )
   const wanted = { ...request, target }
-  const plan = optimalPlan(planSpace(wanted), NO_CONSTRAINT, solve)
+  const plan = optimalPlan(planSpace(wanted), NO_CONSTRAINT)
   return {
     status: plan.reached ? 'solved' : 'short',
     ...compared,

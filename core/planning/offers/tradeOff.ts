@@ -1,4 +1,3 @@
-import type { Solve } from '../model/linear.ts'
 import { NO_CONSTRAINT, planSpace, heuristicPlan, type Plan } from '../solve/plan.ts'
 import type { PlanRequest } from '../problem/request.ts'
 
@@ -22,11 +21,11 @@ export function worstOf(plan: Plan): number {
  * Off target against added mass: the same request under caps from nothing to what the whole plan takes. Good plans, not
  * proven; only those that are nearer than every lighter one are kept, lightest first.
  */
-export function tradeOff(request: PlanRequest, whole: Plan, solve: Solve): TradePoint[] {
+export function tradeOff(request: PlanRequest, whole: Plan): TradePoint[] {
   const most = Math.min(whole.score.addedG, request.limits.capG ?? Infinity)
   const point = (plan: Plan): TradePoint => ({ addedG: plan.score.addedG, worst: worstOf(plan), plan })
   const points = Array.from({ length: CAPS }, (_, i) => (most * i) / CAPS).map((capG) =>
-    point(heuristicPlan(planSpace({ ...request, limits: { ...request.limits, capG } }), NO_CONSTRAINT, solve)),
+    point(heuristicPlan(planSpace({ ...request, limits: { ...request.limits, capG } }), NO_CONSTRAINT)),
   )
   const all = [...points, point(whole)].sort((a, b) => a.addedG - b.addedG || a.worst - b.worst)
   return all.filter((p, i) => all.slice(0, i).every((lighter) => p.worst < lighter.worst - 1e-3))

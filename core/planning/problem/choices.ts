@@ -1,12 +1,12 @@
 import { withPieces } from '../../frame/pieces.ts'
 import type { FrameState } from '../../frame/state.ts'
 import type { Zone } from '../../sports/profile.ts'
-import { massOf, piecesOf, runsOf, stockTaken, type Cut } from '../../cuts/cut.ts'
+import { acrossOf, massOf, piecesOf, stockTaken, type Cut, type Workpiece } from '../../cuts/cut.ts'
 import { momentsOfCut, NO_MOMENTS, type Moments } from '../../cuts/moments.ts'
-import { removable, type Material } from '../../cuts/material.ts'
+import { isByLength, removable, type Material } from '../../cuts/material.ts'
 import { type StockedKind } from '../../sports/kinds.ts'
 import type { PlanRequest } from './request.ts'
-import { cutIn, fits, regionOf, roomFor, type FrameRegion } from '../../cuts/zones.ts'
+import { alongOf, cutIn, edgesOf, fits, regionOf, roomFor, type FrameRegion, type StripForm } from '../../cuts/zones.ts'
 
 /** One whole-number decision of the plan: how many steps of a material in a zone. */
 export interface Choice {
@@ -15,7 +15,7 @@ export interface Choice {
   material: Material
   /** Most steps that the zone could ever take; stock and capacity bound it further as rows. */
   upper: number
-  /** Fewest steps when any: shorter than 2 cm, or under 2 g of fill, is not worth cutting (common practice, no source). */
+  /** Fewest steps when any: shorter than 3 cm, or under 2 g of fill, is not worth cutting (common practice, no source). */
   least: number
   /** Stock used and room of the zone taken by one step. */
   stockPerStep: number
@@ -31,9 +31,18 @@ export interface Choice {
   addedG(count: number): number
   /** At most one of the choices that share this may be taken. */
   oneOf: string | null
+  /** What a hand sees as one place: a plan of whole strips takes one choice of each. */
+  group: string
   /** On one side of the hoop only. */
   side: 'left' | 'right' | null
 }
+
+/**
+ * Which ways of laying strips are choices. `whole`: each way that a hand lays them, a choice of its own, all its layers of one length, so
+ * that a plan takes one at each place. `stacked`: one choice for each material and place, short enough that no two places meet, stacked
+ * where it is longer; what several frames together are planned with.
+ */
+export type Laying = 'whole' | 'stacked'
 
 /** A zone with what it can take, in the units of its choices' `roomPerStep`: cm of one run, g in the handle, pieces at a spot. */
 export interface ZoneRoom {
@@ -41,17 +50,18 @@ export interface ZoneRoom {
   room: number
 }
 
-const LEAST_CUT_CM = 2
+const LEAST_CUT_CM = 3
 const LEAST_FILL_G = 2
 /** At a spot a dab is enough. */
 const LEAST_DAB_G = 0.5
 
 /** Everything that may be put anywhere for a request, after the fitter's limits; and the room that is left in each zone. */
-export function choicesFor(request: PlanRequest): { choices: Choice[]; rooms: ZoneRoom[] } {
+export function choicesFor(request: PlanRequest, laying: Laying = 'whole'): { choices: Choice[]; rooms: ZoneRoom[] } {
   const { limits, work } = request
-  const zones = work.profile.zones.filter(
+  const allowed = work.profile.zones.filter(
     (zone) => (!limits.zoneIds || limits.zoneIds.includes(zone.id)) && !(limits.hiddenOnly && zone.visible),
   )
+  const zones = laying === 'stacked' ? apart(allowed, work) : allowed
   const materials = request.materials.filter(
     (material) =>
       (!limits.materialIds || limits.materialIds.includes(material.id)) && !(limits.noLead && material.lead),
@@ -59,12 +69,40 @@ export function choicesFor(request: PlanRequest): { choices: Choice[]; rooms: Zo
   const rooms = zones.map((zone) => ({ zone, room: roomLeft(zone, request) }))
   const choices: Choice[] = []
   for (const { zone, room } of rooms) {
-    for (const material of withoutTwins(materials)) {
-      if (fits(zone, material) && room > 0) choices.push(...zoneChoices(zone, material, room, request))
+    for (const material of laying === 'stacked' ? withoutTwins(materials) : materials) {
+      if (!fits(zone, material) || room <= 0) continue
+      const forms = laying === 'whole' && isByLength(material.kind) ? formsOf(zone) : [null]
+      for (const form of forms) choices.push(...zoneChoices(zone, material, room, form, request))
     }
   }
   choices.push(...changeChoices(materials, request), ...offChoices(request))
   return { choices, rooms }
+}
+
+/** Zones whose strips cannot meet: anchored runs left out, those about a middle no longer than half-way to their neighbours. */
+function apart(zones: readonly Zone[], { geometry }: Workpiece): Zone[] {
+  const middles = zones.flatMap((z) => (z.place === 'hoop' && !z.anchor ? [alongOf(z, geometry)] : []))
+  return zones.flatMap((zone): Zone[] => {
+    if (zone.anchor && (zone.place === 'hoop' || zone.anchor.at === 'butt')) return []
+    if (zone.place !== 'hoop') return [zone]
+    const gaps = middles.map((at) => Math.abs(at - alongOf(zone, geometry))).filter((gap) => gap > 1e-6)
+    return [{ ...zone, capacityCm: Math.min(zone.capacityCm, ...gaps) }]
+  })
+}
+
+/** The ways in which a hand lays strips at a place. On top of one another only where both edges or all bevels carry some. */
+function formsOf(zone: Zone): StripForm[] {
+  const stacked = zone.maxLayers > 1
+  switch (zone.place) {
+    case 'hoop':
+      return edgesOf(zone) === 2
+        ? [{ edges: 2 }, { edges: 1 }, ...(stacked ? [{ edges: 2, layers: 2 } as const] : [])]
+        : [{ edges: 1 }, ...(stacked ? [{ edges: 1, layers: 2 } as const] : [])]
+    case 'bevels':
+      return [{ bevels: 4 }, { bevels: 2 }, ...(stacked ? [{ bevels: 4, layers: 2 } as const] : [])]
+    default:
+      return [{}, ...(stacked ? [{ layers: 2 }] : [])]
+  }
 }
 
 /** What a zone holds, and what pieces that stay where they are leave of it. */
@@ -75,11 +113,12 @@ function roomLeft(zone: Zone, request: PlanRequest): number {
       ? Math.floor(zone.capacityCm * work.profile.handleFillGPerCm)
       : zone.place === 'spot'
         ? zone.capacityCm
-        : roomFor(zone, work) * zone.maxLayers
+        : roomFor(zone, work) * zone.maxLayers * edgesOf(zone)
   const byId = new Map(request.materials.map((m) => [m.id, m]))
   const fixedCuts = request.fixedCuts.filter((cut) => cut.zoneId === zone.id && byId.has(cut.materialId))
   return fixedCuts.reduce(
-    (left, cut) => left - cut.amount * (zone.place === 'handle' ? byId.get(cut.materialId)!.unitMassG : 1),
+    (left, cut) =>
+      left - cut.amount * (zone.place === 'handle' ? byId.get(cut.materialId)!.unitMassG : (cut.edges ?? 1)),
     whole,
   )
 }
@@ -94,22 +133,35 @@ function withoutTwins(materials: readonly Material[]): Material[] {
   )
 }
 
-function zoneChoices(zone: Zone, material: Material, room: number, request: PlanRequest): Choice[] {
+/** @param form in which all layers are of one length; null where strips stack as the room ends */
+function zoneChoices(
+  zone: Zone,
+  material: Material,
+  room: number,
+  form: StripForm | null,
+  request: PlanRequest,
+): Choice[] {
   const { geometry } = request.work
-  const id = `${zone.id}-${material.id}`
-  const perStep = zone.place === 'handle' ? material.step * material.unitMassG : material.step
+  const layers = form?.layers ?? 1
+  const edges = form?.edges ?? edgesOf(zone)
+  const bevels = form?.bevels === 2 ? '-two' : ''
+  const usual = zone.place !== 'hoop' || edges === edgesOf(zone)
+  const id = `${zone.id}-${material.id}${usual ? '' : '-edge'}${bevels}${layers > 1 ? '-double' : ''}`
+  const perStep = zone.place === 'handle' ? material.step * material.unitMassG : material.step * layers * edges
   const leastAmount =
     material.kind === 'fill'
       ? (zone.place === 'spot' ? LEAST_DAB_G : LEAST_FILL_G) / material.unitMassG
       : material.kind === 'weight'
         ? material.step
         : LEAST_CUT_CM
-  const upper = Math.floor(room / perStep + 1e-9)
+  const longest = form ? roomFor(zone, request.work) / material.step : Infinity
+  const upper = Math.floor(Math.min(room / perStep, longest) + 1e-9)
   const make = (choiceId: string, side?: 'left' | 'right') => {
-    const cutFor = (count: number): Cut => ({
-      ...cutIn(zone, material, count * material.step, request.work, choiceId),
-      ...(side ? { side } : {}),
-    })
+    const cutFor = (count: number): Cut => {
+      const cut = cutIn(zone, material, count * layers * material.step, request.work, choiceId, form ?? {})
+      if (side) cut.side = side
+      return cut
+    }
     return made({
       id: choiceId,
       zone,
@@ -121,10 +173,11 @@ function zoneChoices(zone: Zone, material: Material, room: number, request: Plan
       stockPerStep: stockTaken(cutFor(1), material, request.work),
       roomPerStep: perStep,
       oneOf: null,
+      group: zone.id,
       side: side ?? null,
     })
   }
-  const offAxis = zone.place === 'hoop' && runsOf(make(id).cutFor(1), geometry) === 2
+  const offAxis = zone.place === 'hoop' && acrossOf(make(id).cutFor(1), geometry) === null
   if (!request.limits.evenSides || !offAxis) return [make(id)]
   return [make(id), make(`${id}-left`, 'left'), make(`${id}-right`, 'right')]
 }
@@ -163,6 +216,7 @@ function changeChoices(materials: Material[], request: PlanRequest): Choice[] {
       stockPerStep: 1,
       roomPerStep: 0,
       oneOf,
+      group: oneOf ?? id,
       side: null,
     })
   }
@@ -214,6 +268,7 @@ function offChoices(request: PlanRequest): Choice[] {
         stockPerStep: 0,
         roomPerStep: 0,
         oneOf: null,
+        group: material.id,
         side: null,
       }),
     ]
@@ -223,7 +278,7 @@ function offChoices(request: PlanRequest): Choice[] {
 function made(
   parts: Pick<
     Choice,
-    'id' | 'material' | 'cutFor' | 'upper' | 'least' | 'stockPerStep' | 'roomPerStep' | 'oneOf' | 'side'
+    'id' | 'material' | 'cutFor' | 'upper' | 'least' | 'stockPerStep' | 'roomPerStep' | 'oneOf' | 'group' | 'side'
   > & {
     zone: Zone
     request: PlanRequest

@@ -13,6 +13,7 @@ import {
 } from '../../quantities/units.ts'
 import type { Zone } from '../../sports/profile.ts'
 import type { Material } from '../../cuts/material.ts'
+import { USUAL_MINUTES, type WorkMinutes } from './work.ts'
 import { massOf, piecesOfAll, stockTaken, type Cut, type Workpiece } from '../../cuts/cut.ts'
 
 export interface TargetNumber {
@@ -45,8 +46,10 @@ export interface PlanLimits {
   capTotalG: number | null
   /** Most places that may be used; null means no cap. */
   maxPlaces: number | null
-  /** Fewest places before least mass. */
+  /** Fewest places before least work. */
   fewPlaces: boolean
+  /** Minutes that this shop's hands take. */
+  minutes: WorkMinutes
   /** Numbers that stay as measured. */
   keep: Quantity[]
   /** Numbers that count for more or for less than the others. */
@@ -78,6 +81,7 @@ export const OPEN_LIMITS: PlanLimits = {
   capTotalG: null,
   maxPlaces: null,
   fewPlaces: false,
+  minutes: USUAL_MINUTES,
   keep: [],
   matters: {},
   reserveG: 0,

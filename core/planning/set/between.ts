@@ -2,7 +2,8 @@ import type { Quantity } from '../../quantities/units.ts'
 import type { FrameState } from '../../frame/state.ts'
 import { stockOf } from '../../cuts/cut.ts'
 import type { Solve } from '../model/linear.ts'
-import { NO_CONSTRAINT, heuristicPlan, type Plan, type PlanSpace } from '../solve/plan.ts'
+import { NO_CONSTRAINT, type Plan, type PlanSpace } from '../solve/plan.ts'
+import { goodLeastMass } from './leastMass/leastMass.ts'
 import type { TargetNumbers } from '../problem/request.ts'
 import { aboutMiddle, aimed, HALF, isBetterSet, setOf, valuesOf, type SetFrame, type SetPlan } from './set.ts'
 
@@ -19,7 +20,7 @@ export function eachAlone(
   frames: readonly SetFrame[],
   spaces: readonly PlanSpace[],
   target: TargetNumbers,
-  planned: typeof heuristicPlan,
+  planned: typeof goodLeastMass,
   solve: Solve,
 ): SetPlan {
   const plans: Plan[] = []
@@ -65,7 +66,7 @@ export function drawnTogether(
     const question = JSON.stringify([window, space.request.materials.map((m) => m.stock)])
     if (asked.get(i) === question) return false
     asked.set(i, question)
-    plans[i] = heuristicPlan(space, TO_THE_EDGE, solve)
+    plans[i] = goodLeastMass(space, TO_THE_EDGE, solve)
     const found = aboutMiddle(frames, plans, from.target)
     const better = isBetterSet(found, best)
     if (better) best = found

@@ -1,6 +1,6 @@
 import { stated } from '../../quantities/units.ts'
 import type { Solve } from '../model/linear.ts'
-import { optimalPlan, heuristicPlan } from '../solve/plan.ts'
+import { goodLeastMass, leastMassPlan } from './leastMass/leastMass.ts'
 import type { TargetNumbers } from '../problem/request.ts'
 import { drawnTogether, eachAlone } from './between.ts'
 import { BoxSearch } from './boxes.ts'
@@ -35,13 +35,13 @@ export function planSet(
   const leastG = bound.status === 'optimal' ? bound.objective : 0
   const closes = (found: SetPlan) => isGood(found) && found.totalG <= leastG + RIVAL_G * frames.length + 1e-9
   const common = aim.kind === 'common' && bound.status === 'optimal'
-  let best = eachAlone(frames, spaces, start, common ? heuristicPlan : optimalPlan, solve)
+  let best = eachAlone(frames, spaces, start, common ? goodLeastMass : leastMassPlan, solve)
   // Where whole cuts find no room about the target that takes least, it is sought again with the tolerances drawn in.
   for (const drawnIn of common ? DRAWN_IN : []) {
     const roomy = jointProgramme(spaces, shifts, { drawnIn })
     const answer = drawnIn === 0 ? bound : solve(roomy.model)
     if (answer.status !== 'optimal') break
-    const from = eachAlone(frames, spaces, shifted(start, roomy, answer.values), heuristicPlan, solve)
+    const from = eachAlone(frames, spaces, shifted(start, roomy, answer.values), goodLeastMass, solve)
     const found = drawnTogether(frames, spaces, from, closes, solve)
     if (isBetterSet(found, best)) best = found
     if (isGood(best)) break
@@ -59,7 +59,7 @@ export function planSet(
     const pause = search.looked % TRY_EVERY === 1
     const target = pause && common ? search.promising() : null
     if (target) {
-      const from = eachAlone(frames, spaces, target, heuristicPlan, solve)
+      const from = eachAlone(frames, spaces, target, goodLeastMass, solve)
       search.offer(drawnTogether(frames, spaces, from, closes, solve))
     }
     if (pause || search.best !== told) tell(now())

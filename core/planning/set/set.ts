@@ -1,10 +1,10 @@
-import { withPieces } from '../../frame/pieces.ts'
 import { estimateOf, type FrameState } from '../../frame/state.ts'
 import { QUANTITIES, type Quantity } from '../../quantities/units.ts'
-import { piecesOfAll, stockOf } from '../../cuts/cut.ts'
-import { bandExcess, acceptanceFor, targetDeviations, toleranceExcess } from '../problem/deviations.ts'
-import { planSpace, type Plan, type PlanSpace } from '../solve/plan.ts'
-import { MASS_STEP_G } from '../model/score.ts'
+import { stockOf, type Cut } from '../../cuts/cut.ts'
+import { predicted } from '../problem/choices.ts'
+import { acceptanceFor, targetDeviations } from '../problem/deviations.ts'
+import { planSpace, scoreOfPlan, type Plan, type PlanSpace } from '../solve/plan.ts'
+import { MASS_STEP_G } from './leastMass/gramScore.ts'
 import type { PlanRequest, TargetNumbers } from '../problem/request.ts'
 
 /** One frame of a set. The target of its request is not used. */
@@ -83,7 +83,7 @@ export function startOf(frames: readonly SetFrame[], aim: SetAim): { target: Tar
 }
 
 export const spacesFor = (frames: readonly SetFrame[], target: TargetNumbers): PlanSpace[] =>
-  frames.map(({ request }) => planSpace({ ...request, target }))
+  frames.map(({ request }) => planSpace({ ...request, target }, 'stacked'))
 
 /** The same choices and rooms aimed elsewhere: neither depends on the target. */
 export const aimed = (space: PlanSpace, target: TargetNumbers): PlanSpace => ({
@@ -116,33 +116,28 @@ export function aboutMiddle(frames: readonly SetFrame[], plans: readonly Plan[],
   return setOf(
     frames,
     target,
-    plans.map((plan, i) => landed(plan, { ...frames[i].request, target })),
+    plans.map((plan, i) => landed({ ...frames[i].request, target }, plan.cuts, plan.counts, plan.result)),
   )
 }
 
 /** The plan of one frame by counts that were found elsewhere. */
 export function planByCounts({ request, choices }: PlanSpace, counts: readonly number[]): Plan {
   const cuts = choices.flatMap((choice, j) => (counts[j] ? [choice.cutFor(counts[j])] : []))
-  const result = withPieces(request.state, piecesOfAll(cuts, request.materials, request.work), request.work.geometry)
-  const addedG = choices.reduce((sum, choice, j) => sum + choice.addedG(counts[j]), 0)
-  const score = { outside: 0, miss: 0, addedG, places: cuts.length }
-  return landed(
-    { cuts, counts: [...counts], result, deviations: [], acceptance: [], score, reached: false, proven: false },
-    request,
-  )
+  return landed(request, cuts, counts, predicted(request, choices, counts))
 }
 
-/** The same plan judged by another target. */
-function landed(plan: Plan, request: PlanRequest): Plan {
-  const deviations = targetDeviations(request, plan.result)
-  const acceptance = acceptanceFor(request, plan.result)
-  const misses = deviations.map((l) => l.off)
+/** Cuts and what they come to, judged by a target. */
+function landed(request: PlanRequest, cuts: Cut[], counts: readonly number[], result: FrameState): Plan {
+  const deviations = targetDeviations(request, result)
   return {
-    ...plan,
+    cuts,
+    counts: [...counts],
+    result,
     deviations,
-    acceptance,
-    score: { ...plan.score, outside: toleranceExcess(acceptance, misses), miss: bandExcess(acceptance, misses) },
+    acceptance: acceptanceFor(request, result),
+    score: scoreOfPlan(request, cuts, result),
     reached: deviations.every((landing) => landing.inside),
+    proven: false,
   }
 }
 

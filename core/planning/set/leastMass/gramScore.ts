@@ -1,5 +1,5 @@
-import { bandExcess, baseOf, deviationsOf, toleranceExcess } from '../problem/deviations.ts'
-import { totalMoments, type Programme } from './programme.ts'
+import { bandExcess, baseOf, deviationsOf, toleranceExcess } from '../../problem/deviations.ts'
+import { totalMoments, type Programme } from '../../model/programme.ts'
 
 /** Added mass is compared in half grams, rounded up: less is not worth another cut. */
 export const MASS_STEP_G = 0.5
@@ -11,14 +11,14 @@ export const MISS_STEP = 0.25
  * The aims of a plan in their order, by the exact sums: inside the tolerances first, then inside the acceptance bands. Without the
  * first, a plan could leave one tolerance to sit a little deeper inside the others.
  */
-export interface Score {
+export interface GramScore {
   outside: number
   miss: number
   addedG: number
   places: number
 }
 
-export function scoreOf(programme: Programme, counts: readonly number[]): Score {
+export function scoreOf(programme: Programme, counts: readonly number[]): GramScore {
   const { request, acceptance, choices } = programme
   const misses = deviationsOf(acceptance, baseOf(request), totalMoments(choices, counts))
   return {
@@ -32,7 +32,7 @@ export function scoreOf(programme: Programme, counts: readonly number[]): Score 
 const steps = (value: number, step: number) => Math.ceil(value / step - 1e-4)
 
 /** A score in whole steps, in the order in which plans are compared: tolerances, guarded misses, then mass and places or places and mass. */
-export function inSteps(score: Score, placesFirst: boolean): number[] {
+export function inSteps(score: GramScore, placesFirst: boolean): number[] {
   const mass = steps(score.addedG, MASS_STEP_G)
   return [
     steps(score.outside, OUTSIDE_STEP),
@@ -42,7 +42,7 @@ export function inSteps(score: Score, placesFirst: boolean): number[] {
 }
 
 /** Is a the better plan? */
-export function isBetter(a: Score, b: Score, placesFirst: boolean): boolean {
+export function isBetter(a: GramScore, b: GramScore, placesFirst: boolean): boolean {
   const [mine, other] = [inSteps(a, placesFirst), inSteps(b, placesFirst)]
   const at = mine.findIndex((value, i) => value !== other[i])
   return at >= 0 && mine[at] < other[at]

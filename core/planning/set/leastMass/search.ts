@@ -1,10 +1,10 @@
-import type { Choice } from '../problem/choices.ts'
-import type { Moments } from '../../cuts/moments.ts'
-import type { Solve } from '../model/linear.ts'
-import { bandExcess, baseOf, deviationsOf, toleranceExcess, type Base } from '../problem/deviations.ts'
-import { linearAbout } from '../model/planModel.ts'
-import { totalMoments, type Programme } from '../model/programme.ts'
-import { inSteps, isBetter, scoreOf } from '../model/score.ts'
+import type { Choice } from '../../problem/choices.ts'
+import type { Moments } from '../../../cuts/moments.ts'
+import type { Solve } from '../../model/linear.ts'
+import { bandExcess, baseOf, deviationsOf, toleranceExcess, type Base } from '../../problem/deviations.ts'
+import { linearAbout } from '../../model/planModel.ts'
+import { totalMoments, type Programme } from '../../model/programme.ts'
+import { inSteps, isBetter, scoreOf } from './gramScore.ts'
 
 /** Steps of one choice that are tried by themselves. */
 const STEPS = [1, -1, 2, -2, 5, -5]

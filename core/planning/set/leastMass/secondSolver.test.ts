@@ -1,13 +1,14 @@
 import { solve as second } from 'yalps'
 import { beforeAll, describe, expect, it } from 'vitest'
-import { seeded } from '../../numerics/random.ts'
-import { frameState } from '../../frame/state.ts'
-import { tennis } from '../../sports/tennis.ts'
-import { DRAWER, realSolver, usualRequest } from '../fixtures/fixtures.ts'
-import { STRUNG } from '../../frame/fixtures.ts'
-import type { LinearModel, Solve, SolveAnswer } from '../model/linear.ts'
-import { NO_CONSTRAINT, planSpace, optimalPlan } from './plan.ts'
-import { OPEN_LIMITS } from '../problem/request.ts'
+import { seeded } from '../../../numerics/random.ts'
+import { frameState } from '../../../frame/state.ts'
+import { tennis } from '../../../sports/tennis.ts'
+import { DRAWER, realSolver, usualRequest } from '../../fixtures/fixtures.ts'
+import { STRUNG } from '../../../frame/fixtures.ts'
+import type { LinearModel, Solve, SolveAnswer } from '../../model/linear.ts'
+import { NO_CONSTRAINT, planSpace } from '../../solve/plan.ts'
+import { leastMassPlan } from './leastMass.ts'
+import { OPEN_LIMITS } from '../../problem/request.ts'
 
 let solve: Solve
 beforeAll(async () => {
@@ -47,7 +48,9 @@ describe('a second general-purpose solver', () => {
     let infeasible = 0
     let unanswered = 0
     for (let trial = 0; trial < 40; trial++) {
-      const zones = tennis.zones.filter((z) => ['tip', 'threeNine', 'bevels', 'butt'].includes(z.id))
+      const zones = tennis.zones
+        .filter((z) => ['tip', 'threeNine', 'bevels', 'butt'].includes(z.id))
+        .map((z) => ({ ...z, edges: 1 as const, capacityCm: Math.min(8, z.capacityCm), maxLayers: 3 }))
       const request = usualRequest({
         state: frameState(
           {
@@ -67,7 +70,7 @@ describe('a second general-purpose solver', () => {
         },
       })
       const asked: [LinearModel, SolveAnswer][] = []
-      optimalPlan(planSpace(request), NO_CONSTRAINT, (model) => {
+      leastMassPlan(planSpace(request, 'stacked'), NO_CONSTRAINT, (model) => {
         const answer = solve(model)
         asked.push([structuredClone(model), answer])
         return answer

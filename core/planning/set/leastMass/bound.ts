@@ -1,7 +1,7 @@
-import { addVariable, type Solve, type Variable } from '../model/linear.ts'
-import { relaxationOver, RIVAL_MARGIN, type PlanModel, type Subproblem } from '../model/planModel.ts'
-import type { Programme } from '../model/programme.ts'
-import { inSteps, MASS_STEP_G, MISS_STEP, OUTSIDE_STEP, type Score } from '../model/score.ts'
+import { addVariable, type Solve, type Variable } from '../../model/linear.ts'
+import { relaxationOver, RIVAL_MARGIN, type PlanModel, type Subproblem } from '../../model/planModel.ts'
+import type { Programme } from '../../model/programme.ts'
+import { inSteps, MASS_STEP_G, MISS_STEP, OUTSIDE_STEP, type GramScore } from './gramScore.ts'
 
 const HOLD = 1e-6
 
@@ -18,7 +18,7 @@ export type Bound =
  * once the relaxation can do no better. Aims count in steps, rounded up: finer is beyond any hand, and whole steps let the
  * solver close its proof.
  */
-export function boundOver(programme: Programme, subproblem: Subproblem, known: Score, solve: Solve): Bound {
+export function boundOver(programme: Programme, subproblem: Subproblem, known: GramScore, solve: Solve): Bound {
   const model = relaxationOver(programme, subproblem, RIVAL_MARGIN)
   const reached = known.outside <= HOLD
   const aims = aimsInOrder(programme, model)

@@ -1,0 +1,136 @@
+import { propagate } from '../../numerics/covariance.ts'
+import { normalBetween } from '../../numerics/normal.ts'
+import { GCM2_PER_KGCM2, GRAVITY_CM_S2, type AimQuantity } from '../../quantities/units.ts'
+import type { FrameState } from '../../frame/state.ts'
+import { aimedAt, WEIGHTS, type PlanRequest } from '../problem/request.ts'
+
+/**
+ * Where a frame stands as the sums that strips add to: M in g, Σmx in g·cm, swing and twist weight in kg·cm², Σmy in g·cm, in this
+ * order everywhere in this folder. All five are exact and add; so do their covariances.
+ */
+export const SUMS = 5
+
+/** The covariance of a state's sums from that of its numbers, row after row; first order: d(Mb) = b·dM + M·db. */
+export function sumsCovariance(state: FrameState): Float64Array {
+  const [M, b, y] = [state.massG ?? 0, state.balanceCm ?? 0, state.lateralCm]
+  const jacobian = [
+    [1, 0, 0, 0, 0],
+    [b, M, 0, 0, 0],
+    [0, 0, 1, 0, 0],
+    [0, 0, 0, 1, 0],
+    [y, 0, 0, 0, M],
+  ]
+  return Float64Array.from(propagate(jacobian, state.covariance).flat())
+}
+
+/** One number aimed at. */
+export interface Aim {
+  quantity: AimQuantity
+  target: number
+  tolerance: number
+  /** How much it counts beside the others. */
+  weight: number
+}
+
+export function aimsOf({ target, limits }: PlanRequest): Aim[] {
+  return aimedAt(target).map((quantity) => {
+    const matters = limits.matters[quantity]
+    return {
+      quantity,
+      target: target[quantity]!.value,
+      tolerance: target[quantity]!.tolerance,
+      weight: matters ? WEIGHTS[matters] : 1,
+    }
+  })
+}
+
+/** The value of a number from the sums. @param axisCm axis of the swing weight */
+export function valueFrom(quantity: AimQuantity, sums: ArrayLike<number>, axisCm: number): number {
+  const [M, X, S, T, Y] = [sums[0], sums[1], sums[2], sums[3], sums[4]]
+  switch (quantity) {
+    case 'mass':
+      return M
+    case 'balance':
+      return X / M
+    case 'swingWeight':
+      return S
+    case 'twistWeight':
+      return T
+    case 'lateral':
+      return Y / M
+    case 'recoilWeight':
+      return S - ((X / M - axisCm) ** 2 * M) / GCM2_PER_KGCM2
+    case 'mgri':
+      return (GRAVITY_CM_S2 * X) / (GCM2_PER_KGCM2 * S + 2 * axisCm * X - axisCm * axisCm * M)
+  }
+}
+
+/** How a number moves with the sums, to first order. */
+export function gradientFrom(quantity: AimQuantity, sums: ArrayLike<number>, axisCm: number): number[] {
+  const [M, X, S, , Y] = [sums[0], sums[1], sums[2], sums[3], sums[4]]
+  switch (quantity) {
+    case 'mass':
+      return [1, 0, 0, 0, 0]
+    case 'balance':
+      return [-X / (M * M), 1 / M, 0, 0, 0]
+    case 'swingWeight':
+      return [0, 0, 1, 0, 0]
+    case 'twistWeight':
+      return [0, 0, 0, 1, 0]
+    case 'lateral':
+      return [-Y / (M * M), 0, 0, 0, 1 / M]
+    case 'recoilWeight': {
+      const b = X / M
+      return [(b * b - axisCm * axisCm) / GCM2_PER_KGCM2, (-2 * (b - axisCm)) / GCM2_PER_KGCM2, 1, 0, 0]
+    }
+    case 'mgri': {
+      const inertia = GCM2_PER_KGCM2 * S + 2 * axisCm * X - axisCm * axisCm * M
+      const k = (GRAVITY_CM_S2 * X) / inertia
+      return [
+        (k * axisCm * axisCm) / inertia,
+        (GRAVITY_CM_S2 - 2 * axisCm * k) / inertia,
+        (-k * GCM2_PER_KGCM2) / inertia,
+        0,
+        0,
+      ]
+    }
+  }
+}
+
+function varianceIn(covariance: Float64Array, along: readonly number[]): number {
+  let sum = 0
+  for (let a = 0; a < SUMS; a++) for (let b = 0; b < SUMS; b++) sum += along[a] * along[b] * covariance[SUMS * a + b]
+  return Math.max(0, sum)
+}
+
+/** Where a number aimed at lands: off its target, and its standard uncertainty. */
+export type Landing = Pick<Aim, 'tolerance' | 'weight'> & { off: number; u: number }
+
+export function landingsOf(
+  aims: readonly Aim[],
+  sums: ArrayLike<number>,
+  covariance: Float64Array,
+  axisCm: number,
+): Landing[] {
+  return aims.map((aim) => ({
+    ...aim,
+    off: valueFrom(aim.quantity, sums, axisCm) - aim.target,
+    u: Math.sqrt(varianceIn(covariance, gradientFrom(aim.quantity, sums, axisCm))),
+  }))
+}
+
+/**
+ * The share of its chance to land inside every tolerance that a build gives up by not lying in the middle of them: each number normal
+ * about where it is predicted, one beside the other. To rank plans by; the chance that is shown is drawn, with what the numbers have in
+ * common.
+ */
+export function chanceLost(landings: readonly Landing[]): number {
+  let lands = 1
+  let inTheMiddle = 1
+  for (const { off, u, tolerance, weight } of landings) {
+    if (u < 1e-12) continue
+    lands *= normalBetween((-tolerance - off) / u, (tolerance - off) / u) ** weight
+    inTheMiddle *= normalBetween(-tolerance / u, tolerance / u) ** weight
+  }
+  return inTheMiddle <= 0 ? 0 : Math.max(0, 1 - lands / inTheMiddle)
+}
