@@ -58,7 +58,7 @@ export function planWorkerWith(loading: Promise<Solve>): PlanWorker {
       return tradeOff(space!.request, best)
     },
     async live(request) {
-      return heuristicPlan(planSpace(request), NO_CONSTRAINT)
+      return heuristicPlan(planSpace(request), NO_CONSTRAINT, 'following')
     },
     async intoModel(request, theirs) {
       return intoModel(request, theirs)

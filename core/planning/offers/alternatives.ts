@@ -5,7 +5,6 @@ import type { Solve } from '../model/linear.ts'
 import {
   isRelaxationFeasible,
   NO_CONSTRAINT,
-  optimalPlan,
   heuristicPlan,
   type Plan,
   type PlanConstraint,
@@ -190,8 +189,8 @@ export function planUnder(
   )
     return { leftOut: { id, reason: 'nothingToUse' } }
   if (mustReach && !isRelaxationFeasible(space, rule, solve))
-    return { leftOut: { id, reason: 'notReached', nearest: heuristicPlan(space, { ...rule, mustReach: false }) } }
-  const plan = optimalPlan(space, rule)
+    return { leftOut: { id, reason: 'notReached', nearest: heuristicPlan(space, { ...rule, mustReach: false }, 'following') } }
+  const plan = heuristicPlan(space, rule, 'way')
   if (!plan.reached && mustReach) return { leftOut: { id, reason: 'notReached', nearest: plan } }
   return { plan }
 }

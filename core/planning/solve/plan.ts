@@ -9,7 +9,7 @@ import { choicesFor, predicted, type Choice, type Laying, type ZoneRoom } from '
 import { acceptanceFor, targetDeviations, type AcceptanceBand, type TargetDeviation } from '../problem/deviations.ts'
 import { checkRequest, type PlanRequest } from '../problem/request.ts'
 import { workOfCuts } from '../problem/work.ts'
-import { findBest, findGood } from '../strips/find.ts'
+import { findPlan, type Patience } from '../strips/find.ts'
 import { allowedOf, menuOf, type Group } from '../strips/menu.ts'
 import type { Score } from '../strips/score.ts'
 import { aimsOf, chanceLost } from '../strips/sums.ts'
@@ -91,22 +91,26 @@ export function programmeFor(space: PlanSpace, rule: PlanConstraint): Programme 
   }
 }
 
-/** A good plan at once, for showing while the proof is under way; the nearest that was found where none reaches. */
-export function heuristicPlan(space: PlanSpace, rule: PlanConstraint): Plan {
-  return foundBy(findGood, space, rule)
+/** A good plan at once; the nearest that was found where none reaches. @param patience `following` while a hand moves a piece */
+export function heuristicPlan(
+  space: PlanSpace,
+  rule: PlanConstraint,
+  patience: Exclude<Patience, 'proof'> = 'first',
+): Plan {
+  return foundBy(space, rule, patience)
 }
 
 /**
- * The plan of least work: inside the tolerances, likely to land, then the fewest minutes, then near its target, each as good as can be.
+ * The plan of least work: inside the tolerances, likely to land in the fewest minutes, then near its target, each as good as can be.
  * Proven where every plan of the menu that could be better was looked at.
  */
 export function optimalPlan(space: PlanSpace, rule: PlanConstraint): Plan {
-  return foundBy(findBest, space, rule)
+  return foundBy(space, rule, 'proof')
 }
 
-function foundBy(find: typeof findGood, space: PlanSpace, rule: PlanConstraint): Plan {
+function foundBy(space: PlanSpace, rule: PlanConstraint, patience: Patience): Plan {
   const programme = programmeFor(space, rule)
-  const found = find(programme, allowedOf(space.menu(), space.choices, rule.allows))
+  const found = findPlan(programme, allowedOf(space.menu(), space.choices, rule.allows), patience)
   const counts = space.choices.map(() => 0)
   for (const { choice, count } of found?.patterns ?? []) counts[choice] = count
   return planOf(programme, counts, found?.proven ?? false)

@@ -1,3 +1,4 @@
+import { shortestWay, type Direction, type Window } from './windows.ts'
 import type { Pattern } from './menu.ts'
 import type { Kin, Shelf, StripSearch } from './search.ts'
 
@@ -10,24 +11,26 @@ export interface Budget {
 }
 
 /**
- * Every plan of at most `places` places that could be better than the best known is looked at; the best of them is then known. Sets of
- * places are taken in the order of the least work that they could ask; a set that asks more than the best is closed, and so is a part
- * of one whose sums can no longer come into the windows.
- * @returns true when no plan was left out: none of any number of places is better
+ * Every plan of so many places that could be better than the best known is looked at; the best of them is then known. Sets of places are
+ * taken in the order of the least work that they could ask; a set that asks more than the best is closed, and so is a part of one whose
+ * sums can no longer come into the windows.
+ * @returns true when none was left out
  */
 export function exhaust(search: StripSearch, places: number, budget: Budget): boolean {
-  const most = () => Math.min(search.shelves.length, search.mostPlaces)
-  for (let k = 1; k <= Math.min(places, most()); k++) {
-    const sets = subsets(search.shelves, k)
-      .map((shelves) => ({ shelves, least: leastMinutes(search, shelves) }))
-      .sort((a, b) => a.least - b.least)
-    for (const { shelves, least } of sets) {
-      if (least > search.mostMinutes + 1e-9) break
-      if (!new Descent(search, shelves, budget).run()) return false
-    }
+  if (places > search.mostPlaces) return true
+  const sets = subsets(search.shelves, places)
+    .map((shelves) => ({ shelves, least: leastMinutes(search, shelves) }))
+    .sort((a, b) => a.least - b.least)
+  for (const { shelves, least } of sets) {
+    if (least > search.mostMinutes + 1e-9) break
+    if (mayReach(search, shelves) && !new Descent(search, shelves, budget).run()) return false
   }
-  // More places ask more work: where the quickest set of them asks more than the best, none of them is better.
-  for (let k = places + 1; k <= most(); k++)
+  return true
+}
+
+/** More places ask more work: true where the quickest set of more places than these asks more than the best. */
+export function isClosedBeyond(search: StripSearch, places: number): boolean {
+  for (let k = places + 1; k <= Math.min(search.shelves.length, search.mostPlaces); k++)
     if (subsets(search.shelves, k).some((s) => leastMinutes(search, s) <= search.mostMinutes + 1e-9)) return false
   return true
 }
@@ -41,6 +44,20 @@ function leastMinutes(search: StripSearch, shelves: readonly Shelf[]): number {
   return own + search.sharedMinutes(measured, bits(kinds), flags)
 }
 
+/** Can these places bring every sum into its window, each by itself? */
+function mayReach(search: StripSearch, shelves: readonly Shelf[]): boolean {
+  const { windows } = search
+  return windows.every((w, q) => {
+    const half = halfOf(w, search.slack)
+    const least = shelves.reduce((sum, s) => sum + s.low[q], w.from)
+    const most = shelves.reduce((sum, s) => sum + s.high[q], w.from)
+    return least <= half && most >= -half
+  })
+}
+
+/** Half the width of a window as wide as a plan may lie. @param slack see `StripSearch.slack` */
+const halfOf = (w: Window, slack: number) => w.half * (slack < 0 ? 1 + slack : 1 + slack / w.weight) + 1e-9
+
 function bits(mask: number): number {
   let count = 0
   for (let rest = mask; rest !== 0; rest &= rest - 1) count++
@@ -53,6 +70,17 @@ function subsets(shelves: readonly Shelf[], k: number, from = 0): Shelf[][] {
   for (let i = from; i <= shelves.length - k; i++)
     for (const rest of subsets(shelves, k - 1, i + 1)) out.push([shelves[i], ...rest])
   return out
+}
+
+/** Rounds in which the direction is sought in which some places fall shortest. */
+const ROUNDS = 24
+
+/** A way to lay strips with what its patterns add to every window, and to the sum of windows in which its places fall shortest. */
+interface Laid {
+  kin: Kin
+  along: Float64Array
+  low: number[]
+  high: number[]
 }
 
 /** What the places from a depth on bring, whichever way strips are laid there. */
@@ -77,6 +105,9 @@ class Descent {
   readonly #budget: Budget
   /** The ways that were chosen, and what all places from each on add at least and at most, window by window. */
   readonly #kin: Kin[] = []
+  readonly #laid: Laid[] = []
+  /** Of each place: the ways to lay strips there. */
+  readonly #ways: Laid[][]
   readonly #low: Float64Array
   readonly #high: Float64Array
   /** The patterns that were picked, their lengths (0 for what is not cut), and their sums along the windows. */
@@ -88,6 +119,8 @@ class Descent {
   /** Of each window: half its width as it is now. */
   readonly #half: Float64Array
   readonly #rest: Rest[]
+  /** The direction in which these places fall shortest; null where it is not worth seeking. */
+  readonly #short: Direction | null
   #mostLengths = 0
   #fixedMinutes = 0
 
@@ -96,18 +129,25 @@ class Descent {
     this.#budget = budget
     this.#shelves = [...shelves].sort((a, b) => a.size - b.size)
     const { windows } = search
-    this.#windows = windows.length
-    const perDepth = () => new Float64Array((shelves.length + 1) * windows.length)
+    const from = windows.map((w) => w.from / w.half)
+    const places = this.#shelves.map((s) => s.scaled)
+    this.#short = windows.length < 2 || shelves.length < 3 ? null : shortestWay(from, places, false, ROUNDS)
+    const weights = this.#short?.weights
+    this.#windows = windows.length + (weights ? 1 : 0)
+    const perDepth = () => new Float64Array((shelves.length + 1) * this.#windows)
     this.#low = perDepth()
     this.#high = perDepth()
     this.#along = perDepth()
     this.#along.set(windows.map((w) => w.from))
-    this.#half = new Float64Array(windows.length)
+    if (weights) this.#along[windows.length] = from.reduce((sum, v, q) => sum + weights[q] * v, 0)
+    this.#ways = this.#shelves.map((shelf) => shelf.kin.map((kin) => laidOf(kin, windows, weights)))
+    this.#half = new Float64Array(this.#windows)
+    const bounds = [...this.#half]
     this.#rest = Array.from({ length: shelves.length + 1 }, (_, depth) => {
       const rest = this.#shelves.slice(depth)
       return {
-        low: windows.map((_, q) => rest.reduce((sum, s) => sum + s.low[q], 0)),
-        high: windows.map((_, q) => rest.reduce((sum, s) => sum + s.high[q], 0)),
+        low: bounds.map((_, q) => this.#ways.slice(depth).reduce((sum, ways) => sum + Math.min(...ways.map((w) => w.low[q])), 0)),
+        high: bounds.map((_, q) => this.#ways.slice(depth).reduce((sum, ways) => sum + Math.max(...ways.map((w) => w.high[q])), 0)),
         minutes: rest.reduce((sum, s) => sum + s.leastMinutes, 0),
         flags: rest.reduce((all, s) => all | s.always, 0),
         kinds: rest.reduce((all, s) => all | s.kind, 0),
@@ -119,6 +159,8 @@ class Descent {
 
   /** @returns false when the budget ended */
   run(): boolean {
+    // Further off than the best may be, whatever is laid there.
+    if (this.#short && this.#short.least > this.#half[this.#windows - 1]) return true
     return !this.#canReach(0) || this.#choose(0, 0, 0, 0, false)
   }
 
@@ -129,8 +171,8 @@ class Descent {
       let least = this.#along[q] + low[q]
       let most = this.#along[q] + high[q]
       for (let d = 0; d < depth; d++) {
-        least += this.#kin[d].low[q]
-        most += this.#kin[d].high[q]
+        least += this.#laid[d].low[q]
+        most += this.#laid[d].high[q]
       }
       if (least > this.#half[q] || most < -this.#half[q]) return false
     }
@@ -139,15 +181,20 @@ class Descent {
 
   #setHalf(): void {
     const { windows, slack } = this.#search
-    windows.forEach((w, q) => (this.#half[q] = w.half * (slack < 0 ? 1 + slack : 1 + slack / w.weight) + 1e-9))
+    windows.forEach((w, q) => (this.#half[q] = halfOf(w, slack)))
+    if (this.#windows === windows.length) return
+    const weight = windows.reduce((least, w) => Math.min(least, w.weight), 1)
+    this.#half[windows.length] = halfOf({ ...windows[0], half: 1, weight }, slack)
   }
 
   /** A way to lay strips at each place from a depth on. */
   #choose(depth: number, own: number, flags: number, kinds: number, isCut: boolean): boolean {
     if (depth === this.#shelves.length) return this.#chosen(own, flags, isCut)
     const rest = this.#rest[depth + 1]
-    for (const kin of this.#shelves[depth].kin) {
+    for (const laid of this.#ways[depth]) {
       if (--this.#budget.left < 0) return false
+      const { kin } = laid
+      this.#laid[depth] = laid
       this.#kin[depth] = kin
       const shared = this.#search.sharedMinutes(
         isCut || kin.isCut || rest.isCut ? 1 : 0,
@@ -178,8 +225,8 @@ class Descent {
     const k = this.#shelves.length
     for (let depth = k - 1; depth >= 0; depth--)
       for (let q = 0, n = this.#windows; q < n; q++) {
-        this.#low[depth * n + q] = this.#low[(depth + 1) * n + q] + this.#kin[depth].low[q]
-        this.#high[depth * n + q] = this.#high[(depth + 1) * n + q] + this.#kin[depth].high[q]
+        this.#low[depth * n + q] = this.#low[(depth + 1) * n + q] + this.#laid[depth].low[q]
+        this.#high[depth * n + q] = this.#high[(depth + 1) * n + q] + this.#laid[depth].high[q]
       }
     this.#fixedMinutes = own + this.#search.sharedMinutes(0, this.#materials(k), flags)
     const perLength = this.#search.sharedMinutes(1, 0, 0)
@@ -202,7 +249,7 @@ class Descent {
       i++
     ) {
       if (kin.first[i] > upTo) break
-      if (!this.#reaches(depth, kin, i)) continue
+      if (!this.#reaches(depth, i)) continue
       const { length } = kin.patterns[i]
       let isNew = length > 0
       for (let d = 0; d < depth && isNew; d++) isNew = lengths[d] !== length
@@ -218,19 +265,20 @@ class Descent {
       const length = this.#lengths[d]
       if (length === 0 || this.#lengths.indexOf(length) < d) continue
       const i = kin.atLength.get(length)
-      if (i !== undefined && this.#reaches(depth, kin, i) && !this.#with(depth, kin.patterns[i], measured)) return false
+      if (i !== undefined && this.#reaches(depth, i) && !this.#with(depth, kin.patterns[i], measured)) return false
     }
     return this.#budget.left >= 0
   }
 
   /** Adds a pattern to the sums; true where what the places after it add can bring every one of them into its window. */
-  #reaches(depth: number, kin: Kin, i: number): boolean {
+  #reaches(depth: number, i: number): boolean {
     this.#budget.left--
     const n = this.#windows
     const [now, next] = [depth * n, (depth + 1) * n]
     const along = this.#along
+    const adds = this.#laid[depth].along
     for (let q = 0; q < n; q++) {
-      const sum = along[now + q] + kin.along[i * n + q]
+      const sum = along[now + q] + adds[i * n + q]
       if (sum + this.#low[next + q] > this.#half[q] || sum + this.#high[next + q] < -this.#half[q]) return false
       along[next + q] = sum
     }
@@ -247,6 +295,24 @@ class Descent {
       this.#setHalf()
     return true
   }
+}
+
+function laidOf(kin: Kin, windows: readonly Window[], weights: readonly number[] | undefined): Laid {
+  if (!weights) return { kin, along: kin.along, low: kin.low, high: kin.high }
+  const n = windows.length
+  const along = new Float64Array(kin.patterns.length * (n + 1))
+  let [low, high] = [Infinity, -Infinity]
+  for (let i = 0; i < kin.patterns.length; i++) {
+    let sum = 0
+    for (let q = 0; q < n; q++) {
+      along[i * (n + 1) + q] = kin.along[i * n + q]
+      sum += (weights[q] * kin.along[i * n + q]) / windows[q].half
+    }
+    along[i * (n + 1) + n] = sum
+    low = Math.min(low, sum)
+    high = Math.max(high, sum)
+  }
+  return { kin, along, low: [...kin.low, low], high: [...kin.high, high] }
 }
 
 /** First index whose value is not below `at`, in values that rise. */

@@ -39,20 +39,26 @@ const steps = (value: number, step: number) => Math.ceil(value / step - 1e-4)
 /** Share of a tolerance within which every number is well placed. */
 export const MIDDLE = 0.4
 
-/** What is given up by leaving the middle of the tolerances, in steps; none as long as it is a tenth of the chance at most and no number leaves the middle of its tolerance. */
+/** Minutes of work that no hand spares for a tenth of the chance, or a quarter of a tolerance more (common practice, no source). */
+export const WORTH_MINUTES = 6
+
+/** What is given up by leaving the middle of the tolerances, in steps; none as long as it is a tenth of the chance at most and no number leaves the middle. */
 export function givenUp({ chanceLost, worst, outside }: Pick<Score, 'chanceLost' | 'worst' | 'outside'>): number {
   if (outside > 1e-9) return 0
   return Math.max(0, steps(chanceLost, STEP.chance) - 1, steps(worst - MIDDLE, STEP.depth))
 }
 
-/** The aims of a plan in a hand's order, each in whole steps; less is better: inside the tolerances, likely to land, quick to make, near, light, cheap. */
+/** Minutes of a plan, with what it gives up counted in minutes. */
+export const effortOf = (score: Score): number =>
+  steps(score.minutes, STEP.minutes) * STEP.minutes + WORTH_MINUTES * givenUp(score)
+
+/** The aims of a plan in a hand's order, each in whole steps; less is better: inside the tolerances, likely to land in few minutes, near, light, cheap. */
 export function inSteps(score: Score, order: Order): number[] {
-  const minutes = steps(score.minutes, STEP.minutes)
+  const effort = effortOf(score)
   return [
     steps(score.outside, STEP.outside),
-    givenUp(score),
-    order.placesFirst ? score.places : minutes,
-    order.placesFirst ? minutes : score.places,
+    order.placesFirst ? score.places : effort,
+    order.placesFirst ? effort : score.places,
     steps(score.deviation, STEP.deviation),
     order.leastMass ? steps(score.addedG, STEP.addedG) : 0,
     steps(score.cost, STEP.cost),

@@ -3,8 +3,8 @@ import type { Programme } from '../model/programme.ts'
 import type { WorkMinutes } from '../problem/work.ts'
 import { aimsOf, chanceLost, landingsOf, sumsCovariance, SUMS, valueFrom, type Aim } from './sums.ts'
 import type { Group, Pattern } from './menu.ts'
-import { comesBefore, givenUp, inSteps, MIDDLE, STEP, type Order, type Score } from './score.ts'
-import { sumAlong, windowsOf, type Window } from './windows.ts'
+import { comesBefore, effortOf, inSteps, MIDDLE, STEP, WORTH_MINUTES, type Order, type Score } from './score.ts'
+import { shortestWay, sumAlong, windowsOf, type Window } from './windows.ts'
 
 /** A plan as patterns, one a place, with its score. */
 export interface Candidate {
@@ -36,6 +36,8 @@ export interface Shelf {
   group: Group
   kin: Kin[]
   size: number
+  /** What each pattern adds to every window over its half width, pattern after pattern. */
+  scaled: Float64Array
   /** Of each window: least and most that a pattern of this group adds. */
   low: number[]
   high: number[]
@@ -48,14 +50,19 @@ export interface Shelf {
   isCut: boolean
 }
 
+/** Rounds in which it is sought how far off every plan is at least. */
+const ROUNDS = 24
+
 /** One search for the plan of least work: the menu, what it aims at, the best so far. */
 export class StripSearch {
   readonly shelves: Shelf[]
   readonly windows: Window[]
   readonly order: Order
+  /** How far the worst number of any plan is off at least, in tolerances. */
+  readonly leastWorst: number
   best: Candidate | null = null
-  /** Only plans inside every tolerance count. */
-  insideOnly = true
+  /** Where plans are sought: in the middle of every tolerance, or as near to it as any can be, in all of it, or as near as they come. */
+  within: 'middle' | 'tolerances' | 'nearest' = 'middle'
   readonly #programme: Programme
   readonly #aims: Aim[]
   readonly #axisCm: number
@@ -90,6 +97,9 @@ export class StripSearch {
     const kept = withinRows(groups, rows, this.#rowsOf)
     this.windows = windowsOf(this.#aims, this.#base, kept, state.axisCm)
     this.shelves = kept.map((group) => shelfOf(group, this.windows))
+    const from = this.windows.map((w) => w.from / w.half)
+    const places = this.shelves.map((shelf) => shelf.scaled)
+    this.leastWorst = from.length === 0 ? 0 : Math.max(0, shortestWay(from, places, true, ROUNDS).least)
     const leastMass = !this.#aims.some((aim) => aim.quantity === 'mass')
     this.order = { placesFirst, leastMass }
   }
@@ -97,21 +107,27 @@ export class StripSearch {
   /** Most places that a plan may have to be as good as the best. */
   get mostPlaces(): number {
     const most = this.#programme.maxPlaces ?? Infinity
-    return this.order.placesFirst && this.mostMinutes < Infinity ? Math.min(most, this.best!.score.places) : most
+    return this.order.placesFirst && this.best && this.best.score.outside <= 1e-9 ? Math.min(most, this.best.score.places) : most
   }
 
-  /** How far outside, in tolerances and weighted, a plan may still be to be as good as the best. */
+  /** How far outside, in tolerances and weighted, a plan may still be to be as good as the best; below nothing so far inside it must be. */
   get slack(): number {
-    // What is as good as a plan in the middle of every tolerance lies there itself.
-    if (this.insideOnly) return this.best && givenUp(this.best.score) === 0 ? MIDDLE - 1 : 0
+    if (this.within === 'middle') return Math.min(1, MIDDLE + STEP.depth * this.#leastGivenUp) - 1
+    if (this.within === 'tolerances') return 0
     return this.best ? Math.ceil(this.best.score.outside / STEP.outside - 1e-4) * STEP.outside : Infinity
   }
 
   /** Most minutes that a plan of as many places may take to be as good as the best; no bound while the best does not reach. */
   get mostMinutes(): number {
     if (!this.best || this.best.score.outside > 1e-9) return Infinity
-    if (givenUp(this.best.score) > 0) return Infinity
-    return Math.ceil(this.best.score.minutes / STEP.minutes - 1e-4) * STEP.minutes
+    // What lies further out gives up more for the minutes that it saves.
+    const leastGivenUp = this.#leastGivenUp + (this.within === 'middle' ? 0 : 1)
+    return effortOf(this.best.score) - WORTH_MINUTES * leastGivenUp
+  }
+
+  /** Every plan gives up so much. */
+  get #leastGivenUp(): number {
+    return Math.max(0, Math.ceil((this.leastWorst - MIDDLE) / STEP.depth - 1e-4))
   }
 
   /** Minutes that patterns share: each length, each material, the grip off and on, the cure. */
@@ -123,7 +139,7 @@ export class StripSearch {
   /** Takes these patterns where they keep all bounds and are better than the best. */
   offer(patterns: readonly Pattern[], minutes = this.minutesOf(patterns)): boolean {
     const score = this.#scoreOf(patterns, minutes)
-    if (this.insideOnly && score.outside > 1e-9) return false
+    if (this.within !== 'nearest' && score.outside > 1e-9) return false
     // What cannot be better whatever its chance need not be told how likely it lands.
     if (!this.#isBetter(score) || !this.#keeps(patterns)) return false
     if (score.outside <= 1e-9) {
@@ -230,6 +246,7 @@ function shelfOf(group: Group, windows: readonly Window[]): Shelf {
     group,
     kin,
     size: group.patterns.length,
+    scaled: Float64Array.from(group.patterns.flatMap((p) => windows.map((w) => sumAlong(w, p.sums) / w.half))),
     low: windows.map((_, q) => Math.min(...kin.map((k) => k.low[q]))),
     high: windows.map((_, q) => Math.max(...kin.map((k) => k.high[q]))),
     leastMinutes: kin[0].minutes,
