@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { conditionText } from '#core/frame/condition.ts'
 import { estimateOf, type FrameState } from '#core/frame/state.ts'
-import { acrossOf, layersOf, massOf, runsOf, type Cut, type Workpiece } from '#core/cuts/cut.ts'
+import { acrossOf, ANCHORS, layersOf, massOf, runsOf, type Cut, type Workpiece } from '#core/cuts/cut.ts'
 import { type Material, MATERIAL_KINDS } from '#core/cuts/material.ts'
 import type { TargetNumbers } from '#core/planning/problem/request.ts'
 import { AIM_QUANTITIES, QUANTITIES, type UnitChoice } from '#core/quantities/units.ts'
@@ -32,6 +32,10 @@ export const planFileSchema = z.object({
       place: z.string(),
       atCm: number,
       side: z.enum(['both', 'left', 'right', 'across']),
+      /** Edges of the tube, or bevels, that the strips of a layer lie on side by side; files before this did not say. */
+      abreast: z.int().min(1).max(4).optional(),
+      /** End that keeps its landmark when the length changes. */
+      anchor: z.enum(ANCHORS).nullable().optional(),
       material: z.string(),
       kind: z.enum(MATERIAL_KINDS),
       lead: z.boolean(),
@@ -77,6 +81,8 @@ export function planFileOf(parts: PlanParts, writtenAt: string): PlanFile {
         place: cut.place,
         atCm: rounded(cut.atCm),
         side: cut.side ?? (acrossOf(cut, work.geometry) ? 'across' : 'both'),
+        abreast: cut.place === 'bevels' ? (cut.bevels ?? 4) : (cut.edges ?? 1),
+        anchor: cut.anchor ?? null,
         material: material.name,
         kind: material.kind,
         lead: material.lead,

@@ -1,4 +1,4 @@
-import { type Cut, acrossOf, layersOf, runsOf, type Workpiece } from '#core/cuts/cut.ts'
+import { type Cut, acrossOf, hoopSpan, layersOf, runsOf, type Workpiece } from '#core/cuts/cut.ts'
 import type { BuildStep } from '#core/workorder/workOrder.ts'
 import type { AnyQuantity, Quantity } from '#core/quantities/units.ts'
 import { fixed } from '#core/quantities/write.ts'
@@ -81,13 +81,23 @@ export function placeText(cut: Cut, work: Workpiece): string {
     }
   }
   if (cut.place === 'handle') return `inside the handle, from ${fixed(cut.atCm, 1)} cm up, half in each chamber`
-  if (cut.place === 'bevels') return `four main bevels, from ${fixed(cut.atCm, 1)} cm above the butt end up`
+  if (cut.place === 'bevels') {
+    const bevels = cut.bevels === 2 ? 'two main bevels' : 'four main bevels'
+    const top = cut.atCm + Math.min(cut.amount, cut.layerCm)
+    return cut.anchor === 'tip' && Math.abs(top - work.geometry.gripLengthCm) < 0.06
+      ? `${bevels}, from the top of the grip down`
+      : `${bevels}, from ${fixed(cut.atCm, 1)} cm above the butt end up`
+  }
   if (cut.place === 'shaft') return `shaft, both sides, from ${fixed(cut.atCm, 1)} cm above the butt end up`
   const outline = headOutline(work.geometry)
-  const only = cut.side ? `${cut.side} side only` : 'both sides'
+  const sides = cut.side ? `${cut.side} side only` : 'both sides'
+  const only = cut.edges === 2 ? `${sides}, both edges` : sides
   const across = acrossOf(cut, work.geometry)
-  if (across === 'tip') return 'across the tip, middle on 12 o’clock'
-  if (across === 'bridge') return 'across the throat bridge, middle on 6 o’clock'
+  const abreast = cut.edges === 2 ? ', on both edges' : ''
+  if (across === 'tip') return `across the tip, middle on 12 o’clock${abreast}`
+  if (across === 'bridge') return `across the throat bridge, middle on 6 o’clock${abreast}`
+  const anchored = anchorText(cut, work)
+  if (anchored) return `${only}, ${anchored}`
   const near = (
     [
       [1, '11 and 1'],
@@ -104,6 +114,18 @@ export function placeText(cut: Cut, work: Workpiece): string {
       ? `middle on ${near.name} o’clock`
       : `middle ${fixed(Math.abs(near.off), 1)} cm ${near.off < 0 ? 'above' : 'below'} ${near.name} o’clock`
   return `${only}, ${where} (${fixed(cut.atCm, 1)} cm along the hoop from the tip)`
+}
+
+/** From which landmark an anchored run of the hoop goes which way; nothing where it is not anchored. */
+function anchorText(cut: Cut, work: Workpiece): string | null {
+  if (!cut.anchor) return null
+  const [length = 0] = layersOf(cut)
+  const [from, to] = hoopSpan(cut, length, work.geometry)
+  const at = cut.anchor === 'tip' ? from : to
+  const way = cut.anchor === 'tip' ? 'down' : 'up'
+  const bumper = work.profile.layers.guardTape.lengthCm / 2
+  const mark = Math.abs(at - bumper) < 0.06 ? 'the bumper’s end' : `${fixed(at, 1)} cm from the tip`
+  return `from ${mark} ${way} (${fixed(at, 1)} to ${fixed(cut.anchor === 'tip' ? to : from, 1)} cm along the hoop from the tip)`
 }
 
 export function stepTitle(step: BuildStep, material: Material | null): string {

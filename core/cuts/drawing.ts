@@ -38,7 +38,8 @@ export function cutDrawing(cut: Cut, material: Material, work: Workpiece): CutDr
       const [from, to] = hoopSpan(cut, 0, geometry)
       const at = beside.pointAt(((from + to) / 2 / outline.halfLengthCm) * beside.halfLengthCm)
       const label = { xCm: at.xCm, yCm: cut.side === 'left' ? -at.yCm : at.yCm }
-      return { paths, widthCm: Math.max(0.62, material.widthCm * 0.8), label }
+      const widthCm = Math.max(0.62, material.widthCm * 0.8) * (cut.edges === 2 ? 1.4 : 1)
+      return { paths, widthCm, label }
     }
     case 'shaft':
     case 'bevels': {

@@ -3,13 +3,11 @@ import { NO_CONSTRAINT, optimalPlan, planSpace } from '#core/planning/solve/plan
 import type { Database } from '../db/database.ts'
 import { loadDemoWorld } from './load.ts'
 
-/** Lays the made-up world out in an empty database, every plan proven on the way. @returns the cuts by job */
+/** Lays the made-up world out in an empty database, every plan worked out on the way. @returns the cuts by job */
 export async function solveDemoPlans(db: Database): Promise<Record<string, Cut[]>> {
   const plans: Record<string, Cut[]> = {}
   await loadDemoWorld(db, null, (job, request) => {
-    const plan = optimalPlan(planSpace(request), NO_CONSTRAINT)
-    if (!plan.proven) throw new Error(`the plan of ${job} is not proven`)
-    return (plans[job] = plan.cuts)
+    return (plans[job] = optimalPlan(planSpace(request), NO_CONSTRAINT).cuts)
   })
   return plans
 }

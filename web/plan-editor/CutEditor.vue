@@ -9,11 +9,12 @@ import {
   mdiPlus,
 } from '@mdi/js'
 import { computed, nextTick, ref, watch } from 'vue'
-import { massOf } from '#core/cuts/cut.ts'
+import { massOf, type Cut } from '#core/cuts/cut.ts'
 import { Problem } from '#core/problem.ts'
 import { readNumber } from '#core/quantities/read.ts'
 import { fixed } from '#core/quantities/write.ts'
 import { placeText, stripsText } from '#contract/messages/names.ts'
+import { overlapText } from '#contract/messages/plan.ts'
 import { COUNTED_IN } from '#core/cuts/material.ts'
 import { fits } from '#core/cuts/zones.ts'
 import { countNotTaken } from '../browser/notTaken.ts'
@@ -83,6 +84,9 @@ const whole = computed(() =>
     (group) => group.materials.length > 0,
   ),
 )
+const abreastText = ({ place, edges, bevels }: Cut) =>
+  place === 'bevels' ? `${bevels ?? 4} bevels` : edges === 2 ? 'both edges' : 'one edge'
+const overlaps = computed(() => overlapText(props.bench.cuts.value, props.bench.work.value))
 const isWhole = computed(() => !!cut.value && ['grip', 'bed', 'off'].includes(cut.value.place))
 /** Pieces that the picture does not show. */
 const unseen = computed(() => props.bench.cuts.value.filter((c) => c.place === 'bed' || c.place === 'off'))
@@ -152,6 +156,26 @@ const unseen = computed(() => props.bench.cuts.value.filter((c) => c.place === '
         @click="bench.mirror(cut)"
       />
       <v-btn
+        v-if="cut.place === 'hoop' || cut.place === 'bevels'"
+        size="small"
+        variant="text"
+        title="One edge or both; two bevels or four"
+        data-testid="abreast"
+        @click="bench.turnAbreast(cut)"
+        >{{ abreastText(cut) }}</v-btn
+      >
+      <v-btn
+        v-if="material.kind === 'tape' && cut.place !== 'spot'"
+        size="small"
+        variant="text"
+        title="One layer or two of the same length"
+        data-testid="layers"
+        @click="bench.turnLayers(cut)"
+        >{{
+          cut.amount > cut.layerCm + 1e-9 ? `${Math.ceil(cut.amount / cut.layerCm - 1e-9)} layers` : '1 layer'
+        }}</v-btn
+      >
+      <v-btn
         v-if="canBeOneSided(cut, bench.work.value)"
         :icon="mdiArrowLeftRight"
         size="small"
@@ -209,10 +233,17 @@ const unseen = computed(() => props.bench.cuts.value.filter((c) => c.place === '
         </div>
       </div>
     </v-menu>
+    <p v-for="line in overlaps" :key="line" class="overlap" role="alert" data-testid="overlap">{{ line }}</p>
   </div>
 </template>
 
 <style scoped>
+.overlap {
+  flex-basis: 100%;
+  margin: 0;
+  color: rgb(var(--v-theme-error));
+  font-weight: 600;
+}
 .editor {
   display: flex;
   flex-wrap: wrap;

@@ -1,8 +1,8 @@
 import { headOutline } from '#core/geometry/outline.ts'
 import { cutIn, fits, roomFor } from '#core/cuts/zones.ts'
-import { acrossAt, acrossOf, runsOf, type Cut, type Workpiece } from '#core/cuts/cut.ts'
+import { acrossAt, acrossOf, type Cut, type Workpiece } from '#core/cuts/cut.ts'
 import { runLength } from '#core/cuts/drawing.ts'
-import type { Material } from '#core/cuts/material.ts'
+import { isByLength, type Material } from '#core/cuts/material.ts'
 
 /** Pure edits of a cut on the bench: old to new, kept on the frame. */
 
@@ -66,8 +66,41 @@ export function movedTo(cut: Cut, atCm: number, material: Material, work: Workpi
 /** Gives a cut another amount: whole steps of the material, at least one, within what the place can hold. */
 export function amounted(cut: Cut, amount: number, material: Material, work: Workpiece): Cut {
   const steps = Math.max(1, Math.round(Math.min(amount, mostOf(cut, material, work)) / material.step))
-  const next = { ...cut, amount: Number((steps * material.step).toFixed(3)) }
-  return movedTo(next, next.atCm, material, work, true)
+  const stacked = layersIn(cut, material)
+  const whole = Number((steps * material.step).toFixed(3))
+  const next = { ...cut, amount: whole, ...(stacked > 1 ? { layerCm: Number((whole / stacked).toFixed(4)) } : {}) }
+  return movedTo(next, anchoredAt(cut, next, material, work), material, work, true)
+}
+
+/** Layers of one length that a cut is a whole stack of; 1 where its last layer is shorter, or there is one. */
+export function layersIn(cut: Cut, material: Material): number {
+  if (!isByLength(material.kind) || cut.amount <= cut.layerCm + 1e-9) return 1
+  const layers = cut.amount / cut.layerCm
+  return Math.abs(layers - Math.round(layers)) < 1e-6 ? Math.round(layers) : 1
+}
+
+/** Where a cut that became longer or shorter lies: the end that is anchored stays where it is. */
+function anchoredAt(was: Cut, is: Cut, material: Material, work: Workpiece): number {
+  if (!was.anchor || acrossOf(was, work.geometry)) return was.atCm
+  const grown = runLength(is, material, work) - runLength(was, material, work)
+  // On the hoop `atCm` is the middle and grows away from the tip; elsewhere it is the lower end.
+  if (was.place === 'hoop') return was.atCm + (was.anchor === 'tip' ? grown / 2 : -grown / 2)
+  return was.anchor === 'tip' ? was.atCm - grown : was.atCm
+}
+
+/** The same strips on the other number of edges, or of bevels. */
+export function nextAbreast(cut: Cut): Cut {
+  if (cut.place === 'hoop') return { ...cut, edges: cut.edges === 2 ? 1 : 2 }
+  return cut.place === 'bevels' ? { ...cut, bevels: cut.bevels === 2 ? 4 : 2 } : cut
+}
+
+/** One layer, or two of the same length. */
+export function nextLayers(cut: Cut, material: Material, work: Workpiece): Cut {
+  const length = runLength(cut, material, work)
+  const zone = work.profile.zones.find((z) => z.id === cut.zoneId)
+  if (cut.amount > length + 1e-9)
+    return { ...cut, amount: length, layerCm: Math.max(length, zone ? roomFor(zone, work) : length) }
+  return { ...cut, amount: Number((2 * length).toFixed(3)), layerCm: length }
 }
 
 /** The two ends of a piece that can be stretched: nearer to the butt (on the hoop: to the tip) and farther; null where it has none. */
@@ -158,7 +191,7 @@ export const canSplit = (cut: Cut, material: Material) =>
   cut.place !== 'spot' &&
   cut.amount >= 2 * material.step - 1e-9
 export const canBeOneSided = (cut: Cut, work: Workpiece) =>
-  cut.place === 'hoop' && (cut.side !== undefined || runsOf(cut, work.geometry) === 2)
+  cut.place === 'hoop' && acrossOf({ ...cut, side: undefined }, work.geometry) === null
 
 /** A cut as two of half the amount, end to end where it lay: a stack of layers is parted as well. */
 export function splitIn(cut: Cut, material: Material, work: Workpiece, id: string): [Cut, Cut] {

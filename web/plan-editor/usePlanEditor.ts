@@ -6,7 +6,18 @@ import type { Material } from '#core/cuts/material.ts'
 import { useOpenJob } from '../stores/openJob.ts'
 import type { BenchScale } from './pictureScale.ts'
 import { planner } from '../workers/planner.ts'
-import { amounted, canSplit, mirroredAlong, movedTo, newCut, nextSide, splitIn, stretchedTo } from './editCut.ts'
+import {
+  amounted,
+  canSplit,
+  mirroredAlong,
+  movedTo,
+  newCut,
+  nextAbreast,
+  nextLayers,
+  nextSide,
+  splitIn,
+  stretchedTo,
+} from './editCut.ts'
 import { usePlanRequest } from './usePlanRequest.ts'
 
 /** Behaviour of the bench: picking, dragging, stepping, taking off. While the hand moves only `liveCuts` changes; letting go saves. */
@@ -204,6 +215,8 @@ export function usePlanEditor(scale: Ref<BenchScale>, svg: Ref<SVGSVGElement | n
   const leaveLeadOut = () => save(job.cuts.filter((cut) => !isLead(cut)))
   const putAll = (next: Cut[]) => save(next)
   const turnSide = (cut: Cut) => save(replaced(nextSide(cut)))
+  const turnAbreast = (cut: Cut) => save(replaced(nextAbreast(cut)))
+  const turnLayers = (cut: Cut) => save(replaced(nextLayers(cut, materialOf(cut)!, work.value)))
   /** @returns the piece as it lies now */
   const setPlace = (cut: Cut, atCm: number) => put(movedTo(cut, atCm, materialOf(cut)!, work.value, true))
   /** @returns the piece as it is now */
@@ -226,6 +239,8 @@ export function usePlanEditor(scale: Ref<BenchScale>, svg: Ref<SVGSVGElement | n
     split,
     mirror,
     turnSide,
+    turnAbreast,
+    turnLayers,
     putAll,
     leadToAsk,
     agreeToLead,

@@ -6,6 +6,8 @@ import { TARGET_PLACES } from '#core/frame/places.ts'
 import { aimedAt, OPEN_LIMITS, type PlanLimits, type Weight } from '#core/planning/problem/request.ts'
 import { fits } from '#core/cuts/zones.ts'
 import type { Zone } from '#core/sports/profile.ts'
+import { USUAL_MINUTES, type WorkMinutes } from '#core/planning/problem/work.ts'
+import { WORK_NAMES } from '#contract/messages/plan.ts'
 import { PLACE_NAMES } from '#contract/messages/targets.ts'
 import { QUANTITY_NAMES } from '#contract/messages/names.ts'
 import { usePlanRequest } from '../plan-editor/usePlanRequest.ts'
@@ -38,6 +40,7 @@ function toggled(all: string[], held: string[], id: string, on: boolean | null):
 }
 /** Numbers that can count for more or less: those aimed at. */
 const aims = computed(() => AIM_QUANTITIES.filter((q) => aimedAt(target.value).includes(q) && q !== 'lateral'))
+const WORK_PARTS = Object.keys(WORK_NAMES) as (keyof WorkMinutes)[]
 const keepable = QUANTITIES.filter((q) => q !== 'mass')
 function weigh(q: AimQuantity, weight: Weight | 'usual'): void {
   const { [q]: _was, ...others } = props.limits.matters
@@ -113,7 +116,7 @@ const isOwn = (id: string) => props.limits.ownZones.some((z) => z.id === id)
           />
           <v-checkbox
             :model-value="limits.fewPlaces"
-            label="Few places before little mass"
+            label="Few places before little work"
             data-testid="few-places"
             @update:model-value="(v) => change({ fewPlaces: v === true })"
           />
@@ -186,6 +189,22 @@ const isOwn = (id: string) => props.limits.ownZones.some((z) => z.id === id)
                 })
             "
           />
+        </section>
+        <section>
+          <h2>Minutes that it takes</h2>
+          <div class="numbers">
+            <PlainNumber
+              v-for="part in WORK_PARTS"
+              :key="part"
+              :model-value="limits.minutes[part]"
+              :label="WORK_NAMES[part]"
+              suffix="min"
+              :min="0"
+              :max="600"
+              :data-testid="`minutes-${part}`"
+              @update:model-value="(v) => change({ minutes: { ...limits.minutes, [part]: v ?? USUAL_MINUTES[part] } })"
+            />
+          </div>
         </section>
         <section>
           <h2>Where</h2>

@@ -1,13 +1,16 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { AlternativeId } from '#core/planning/offers/alternatives.ts'
-import { estimateOf } from '#core/frame/state.ts'
 import { strikerOf, strokeRate } from '#core/impact/impact.ts'
 import { headCentreCm } from '#core/geometry/outline.ts'
-import { costOf } from '#core/cuts/cut.ts'
+import { costOf, piecesOfAll } from '#core/cuts/cut.ts'
+import type { Chance } from '#core/planning/explain/chance.ts'
+import { doubtOf } from '#core/planning/explain/doubt.ts'
 import type { Plan } from '#core/planning/solve/plan.ts'
 import { fixed, signed, writeDifference } from '#core/quantities/write.ts'
 import { QUANTITY_NAMES } from '#contract/messages/names.ts'
+import { afterwardsText, changeText, doubtText, workText } from '#contract/messages/plan.ts'
+import { usePlanRequest } from '../plan-editor/usePlanRequest.ts'
 import PlanPicture from '../plan-editor/PlanPicture.vue'
 import { ALTERNATIVES, leftOutWords } from '#contract/messages/job.ts'
 import { useOpenJob } from '../stores/openJob.ts'
@@ -19,31 +22,31 @@ const props = defineProps<{ planner: ReturnType<typeof usePlanner>; taken: Alter
 defineEmits<{ take: [id: AlternativeId, plan: Plan] }>()
 const job = useOpenJob()
 const shop = useShop()
+const { limits } = usePlanRequest()
 const cards = computed(() => props.planner.ways.value)
-/** Cuts, and what they cost where every price is known. */
-function facts(plan: Plan): string {
+/** What it costs, where every price is known. */
+function cost(plan: Plan): string {
   const costs = plan.cuts.map((cut) => {
     const material = job.picture.materials.find((m) => m.id === cut.materialId)
     return material ? costOf(cut, material, job.picture.work) : null
   })
-  const cost = costs.every((c) => c !== null) ? costs.reduce((sum, c) => sum + c, 0) : null
-  const pieces = `${plan.cuts.length} ${plan.cuts.length === 1 ? 'piece' : 'pieces'}`
-  return cost === null || cost === 0 ? pieces : `${pieces}, costs ${fixed(cost, 2)}`
+  const sum = costs.every((c) => c !== null) ? costs.reduce((total, c) => total + c, 0) : null
+  return sum === null || sum === 0 ? '' : `costs ${fixed(sum, 2)}`
+}
+/** What would raise a low chance. */
+function doubt(plan: Plan, chance: Chance): string {
+  const { geometry } = job.picture.work
+  const { state } = job.picture.measured
+  const found = doubtOf(state, piecesOfAll(plan.cuts, job.picture.materials, job.picture.work), chance, geometry)
+  return found ? doubtText(found) : ''
 }
 /** A way that lands less often than this is said to before anything else of it. */
-const LIKELY = 0.68
+const LIKELY = 0.8
 const percent = (share: number) => `${signed(100 * share, 0)} %`
-/** What a plan does beyond the numbers aimed at. Ball and stroke as usual for the sport. */
-function beyond(plan: Plan): string[] {
+/** What ball and hand will find, stroke as usual for the sport. */
+function felt(plan: Plan): string[] {
   const now = job.picture.measured.state
-  const lines: string[] = []
-  for (const quantity of ['recoilWeight', 'twistWeight', 'mgri'] as const) {
-    if (plan.deviations.some((l) => l.quantity === quantity)) continue
-    const [was, is] = [estimateOf(now, quantity), estimateOf(plan.result, quantity)]
-    if (was && is)
-      lines.push(`${QUANTITY_NAMES[quantity]} ${writeDifference(is.value - was.value, quantity, shop.units)}`)
-  }
-  if (now.twistWeightKgCm2 === null || now.swingWeightKgCm2 === null) return lines
+  if (now.twistWeightKgCm2 === null || now.swingWeightKgCm2 === null) return []
   const { geometry } = job.picture.work
   const { impact } = job.profile
   const assumed = Object.fromEntries(
@@ -60,7 +63,7 @@ function beyond(plan: Plan): string[] {
   const [before, after] = [at(now), at(plan.result)]
   const turn = after.at(centre, off).turnRadS / before.at(centre, off).turnRadS - 1
   const speed = after.at(centre, 0).outgoingMS / before.at(centre, 0).outgoingMS - 1
-  return [...lines, `turns ${percent(turn)} at ${fixed(off, 0)} cm off`, `ball ${percent(speed)} at equal effort`]
+  return [`turns ${percent(turn)} at ${fixed(off, 0)} cm off`, `ball ${percent(speed)} at equal effort`]
 }
 </script>
 
@@ -79,9 +82,11 @@ function beyond(plan: Plan): string[] {
           <b>{{ ALTERNATIVES[id].name }}</b>
           <span class="figure mass">+{{ fixed(plan.score.addedG, 1) }} g</span>
         </header>
+        <p class="work" data-testid="work">
+          {{ workText(plan.cuts, job.picture.materials, job.picture.work, limits.minutes) }}
+        </p>
         <p v-if="plan.reached && chance.all < LIKELY" class="doubt" data-testid="unlikely">
-          On paper it is inside; of 100 builds about {{ fixed(100 * chance.all, 0) }} would be. More readings or a wider
-          tolerance would help.
+          Lands in {{ fixed(100 * chance.all, 0) }} of 100 builds. {{ doubt(plan, chance) }}
         </p>
         <p class="quiet">
           {{ ALTERNATIVES[id].says }}
@@ -116,7 +121,16 @@ function beyond(plan: Plan): string[] {
               .join(' · ')
           }}
         </p>
-        <p class="quiet each">{{ [facts(plan), ...beyond(plan)].join(' · ') }}</p>
+        <p class="quiet each">
+          {{ changeText(job.picture.measured.state, plan.result, job.picture.work, shop.units) }}
+        </p>
+        <p class="quiet each">
+          {{
+            [afterwardsText(plan.cuts, job.picture.materials, job.picture.work), cost(plan), ...felt(plan)]
+              .filter(Boolean)
+              .join(' · ')
+          }}
+        </p>
         <footer>
           <span class="proof" :class="{ yes: plan.proven }">{{
             plan.proven ? 'proven best' : planner.state.value === 'working' ? 'good, being proven' : 'good, not proven'
@@ -157,6 +171,9 @@ header {
   display: flex;
   justify-content: space-between;
   font-size: 16px;
+}
+.work {
+  font-weight: 600;
 }
 p.doubt {
   color: rgb(var(--v-theme-predicted));

@@ -23,7 +23,8 @@ const ways = computed(() => props.planner.ways.value)
       :class="{ taken: id === taken, outside: !plan.reached }"
       @click="$emit('take', id, plan)"
     >
-      <b>{{ ALTERNATIVES[id].name }}</b><span class="figure">+{{ fixed(plan.score.addedG, 1) }} g</span>
+      <b>{{ ALTERNATIVES[id].name }}</b><span class="figure">{{ fixed(Math.ceil(plan.score.minutes), 0) }} min</span
+      ><span class="figure quiet">+{{ fixed(plan.score.addedG, 1) }} g</span>
     </button>
     <span class="quiet" role="status" data-testid="plan-state">{{
       planner.state.value === 'working' ? 'working…' : planner.state.value === 'stopped' ? 'stopped' : ''

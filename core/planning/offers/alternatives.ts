@@ -189,7 +189,9 @@ export function planUnder(
   )
     return { leftOut: { id, reason: 'nothingToUse' } }
   if (mustReach && !isRelaxationFeasible(space, rule, solve))
-    return { leftOut: { id, reason: 'notReached', nearest: heuristicPlan(space, { ...rule, mustReach: false }, 'following') } }
+    return {
+      leftOut: { id, reason: 'notReached', nearest: heuristicPlan(space, { ...rule, mustReach: false }, 'following') },
+    }
   const plan = heuristicPlan(space, rule, 'way')
   if (!plan.reached && mustReach) return { leftOut: { id, reason: 'notReached', nearest: plan } }
   return { plan }

@@ -146,8 +146,12 @@ class Descent {
     this.#rest = Array.from({ length: shelves.length + 1 }, (_, depth) => {
       const rest = this.#shelves.slice(depth)
       return {
-        low: bounds.map((_, q) => this.#ways.slice(depth).reduce((sum, ways) => sum + Math.min(...ways.map((w) => w.low[q])), 0)),
-        high: bounds.map((_, q) => this.#ways.slice(depth).reduce((sum, ways) => sum + Math.max(...ways.map((w) => w.high[q])), 0)),
+        low: bounds.map((_, q) =>
+          this.#ways.slice(depth).reduce((sum, ways) => sum + Math.min(...ways.map((w) => w.low[q])), 0),
+        ),
+        high: bounds.map((_, q) =>
+          this.#ways.slice(depth).reduce((sum, ways) => sum + Math.max(...ways.map((w) => w.high[q])), 0),
+        ),
         minutes: rest.reduce((sum, s) => sum + s.leastMinutes, 0),
         flags: rest.reduce((all, s) => all | s.always, 0),
         kinds: rest.reduce((all, s) => all | s.kind, 0),

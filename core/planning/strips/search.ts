@@ -107,7 +107,9 @@ export class StripSearch {
   /** Most places that a plan may have to be as good as the best. */
   get mostPlaces(): number {
     const most = this.#programme.maxPlaces ?? Infinity
-    return this.order.placesFirst && this.best && this.best.score.outside <= 1e-9 ? Math.min(most, this.best.score.places) : most
+    return this.order.placesFirst && this.best && this.best.score.outside <= 1e-9
+      ? Math.min(most, this.best.score.places)
+      : most
   }
 
   /** How far outside, in tolerances and weighted, a plan may still be to be as good as the best; below nothing so far inside it must be. */

@@ -1,0 +1,76 @@
+import { describe, expect, it } from 'vitest'
+import { STRUNG, usualState } from '#core/frame/fixtures.ts'
+import { frameState } from '#core/frame/state.ts'
+import { handPlaced, withPieces } from '#core/frame/pieces.ts'
+import { cutIn } from '#core/cuts/zones.ts'
+import { piecesOfAll } from '#core/cuts/cut.ts'
+import { PLAIN_MATERIAL } from '#core/cuts/material.ts'
+import { chanceOf } from '#core/planning/explain/chance.ts'
+import { doubtOf } from '#core/planning/explain/doubt.ts'
+import { USUAL_MINUTES } from '#core/planning/problem/work.ts'
+import { tennis } from '#core/sports/tennis.ts'
+import type { UnitChoice } from '#core/quantities/units.ts'
+import { afterwardsText, changeText, cutListText, doubtText, overlapText, workText } from './plan.ts'
+
+const work = { geometry: tennis.geometry, condition: STRUNG, profile: tennis }
+const UNITS: UnitChoice = { mass: 'g', balance: 'cm', length: 'cm' }
+const tape = { ...PLAIN_MATERIAL, id: 'tape', name: 'Tape', kind: 'tape' as const, unitMassG: 0.2, step: 0.5 }
+const silicone = { ...PLAIN_MATERIAL, id: 'fill', name: 'Silicone', kind: 'fill' as const, unitMassG: 1, cureHours: 12 }
+const materials = [tape, silicone]
+const zone = (id: string) => tennis.zones.find((z) => z.id === id)!
+const sides = cutIn(zone('threeNine'), tape, 12, work, 'sides')
+const tip = cutIn(zone('tip'), tape, 12, work, 'tip', { edges: 1 })
+const butt = cutIn(zone('butt'), silicone, 8, work, 'butt')
+
+describe('what is said of a plan', () => {
+  it('its work: each strip, each length once, each material once, the grip off once', () => {
+    // Sides: place 1 + 4 strips of 0.5; tip: 1 + 0.5; one length 0.5; one material 1.
+    expect(workText([sides, tip], materials, work, USUAL_MINUTES)).toBe('about 6 min: 5 strips of one length')
+    // And fill: place 1, 3 to press it in, another material 1, grip 6, cure 10.
+    expect(workText([sides, tip, butt], materials, work, USUAL_MINUTES)).toBe(
+      'about 27 min: 5 strips of one length, grip off and on, then it cures',
+    )
+    expect(workText([], materials, work, USUAL_MINUTES)).toBe('about 0 min')
+  })
+  it('its scissors: the longest first, alike together', () => {
+    expect(
+      cutListText([
+        { count: 2, lengthCm: 10 },
+        { count: 4, lengthCm: 19 },
+        { count: 1, lengthCm: 10 },
+      ]),
+    ).toBe('4 of 19.0 · 3 of 10.0')
+  })
+  it('what moves and what stays', () => {
+    const state = frameState({ mass: { value: 320, u: 0.1 }, balance: { value: 32, u: 0.02 } }, 10.16)
+    const after = withPieces(state, [handPlaced(10, { kind: 'point', xCm: 32, yCm: 0 })], tennis.geometry)
+    expect(changeText(state, after, work, UNITS)).toMatch(/^static weight \+10\.0.* · balance stays$/)
+  })
+  it('whether it shows and comes off again', () => {
+    expect(afterwardsText([tip], materials, work)).toBe('shows at tip · comes off again')
+    expect(afterwardsText([butt], materials, work)).toBe('nothing shows · does not come off again: Silicone')
+  })
+  it('what lies on what', () => {
+    const below = cutIn(zone('belowBumper'), tape, 15, work, 'below')
+    const [said] = overlapText([cutIn(zone('tenTwo'), tape, 15, work, 'tenTwo'), below], work)
+    expect(said).toMatch(/^10 and 2 and below the bumper lie on each other for \d+\.\d cm/)
+    expect(overlapText([sides, tip], work)).toEqual([])
+  })
+  it('what would raise a low chance: the reading, the roll or neither, by the largest part of the variance', () => {
+    const target = { mass: { value: 317, tolerance: 0.5 } }
+    const cause = (u: number, uShare: number, cuts = [sides]) => {
+      const state = {
+        ...usualState(),
+        covariance: usualState().covariance.map((row, i) => row.map((v, j) => (i + j === 0 ? u * u : v))),
+      }
+      const pieces = piecesOfAll(cuts, [{ ...tape, uShare }], work)
+      return doubtOf(state, pieces, chanceOf(state, pieces, target, tennis.geometry, { draws: 200 }), tennis.geometry)!
+        .cause
+    }
+    // 9.6 g: the hand leaves 2 % = 0.19 g.
+    expect(cause(1, 0)).toBe('reading')
+    expect(cause(0.05, 0.05)).toBe('roll')
+    expect(cause(0.05, 0)).toBe('hand')
+    expect(doubtText({ quantity: 'swingWeight', cause: 'reading' })).toContain('swing weight')
+  })
+})

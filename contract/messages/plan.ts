@@ -1,0 +1,120 @@
+import { massOf, type Cut, type Workpiece } from '#core/cuts/cut.ts'
+import { overlapsOf } from '#core/cuts/overlap.ts'
+import type { Material } from '#core/cuts/material.ts'
+import { estimateOf, type FrameState } from '#core/frame/state.ts'
+import type { Doubt } from '#core/planning/explain/doubt.ts'
+import { workOfCuts, type WorkMinutes } from '#core/planning/problem/work.ts'
+import { QUANTITIES, type Quantity, type UnitChoice } from '#core/quantities/units.ts'
+import { fixed, writeDifference } from '#core/quantities/write.ts'
+import { quantityInText, whereText } from './names.ts'
+
+/** The parts of a build that take minutes of their own. */
+export const WORK_NAMES: Record<keyof WorkMinutes, string> = {
+  strip: 'A strip cut and laid',
+  length: 'A length measured off',
+  place: 'A place marked and cleaned',
+  material: 'A material taken out',
+  stacked: 'A strip on another',
+  short: 'A strip under 4 cm',
+  fill: 'A fill pressed in',
+  gripOff: 'Grip off and on again',
+  overgrip: 'An overgrip wound',
+  strings: 'A frame strung',
+  cure: 'A cure waited for',
+}
+
+const counted = (n: number, one: string, many = `${one}s`) => `${n} ${n === 1 ? one : many}`
+
+/** `about 13 min: 6 strips of 2 lengths, grip off`: what a cut list asks of a hand. */
+export function workText(
+  cuts: readonly Cut[],
+  materials: readonly Material[],
+  work: Workpiece,
+  minutes: WorkMinutes,
+): string {
+  const asked = workOfCuts(cuts, materials, work, minutes)
+  const strips =
+    asked.strips > 0
+      ? [`${counted(asked.strips, 'strip')} of ${asked.lengths === 1 ? 'one length' : `${asked.lengths} lengths`}`]
+      : []
+  const parts = [...strips, ...(asked.gripOff ? ['grip off and on'] : []), ...(asked.cure ? ['then it cures'] : [])]
+  return [`about ${fixed(Math.ceil(asked.minutes), 0)} min`, ...(parts.length > 0 ? [parts.join(', ')] : [])].join(': ')
+}
+
+/** Grams of cuts of one length that the scissors make in one go: `4 of 19.0 · 2 of 10.0`, longest first. */
+export function cutListText(strips: readonly { count: number; lengthCm: number }[]): string {
+  const byLength = new Map<string, number>()
+  for (const { count, lengthCm } of strips) {
+    const length = fixed(lengthCm, 1)
+    byLength.set(length, (byLength.get(length) ?? 0) + count)
+  }
+  return [...byLength]
+    .sort((a, b) => Number(b[0]) - Number(a[0]))
+    .map(([length, count]) => `${count} of ${length}`)
+    .join(' · ')
+}
+
+/** Less than half of a tolerance is no change that anybody could tell. */
+const STAYS = 0.5
+
+/** What moves and what does not: `Balance stays · Recoil weight +9.0`. */
+export function changeText(before: FrameState, after: FrameState, work: Workpiece, units: UnitChoice): string {
+  const said = [...QUANTITIES, 'recoilWeight' as const].flatMap((q): { stays: boolean; text: string }[] => {
+    const [was, is] = [estimateOf(before, q), estimateOf(after, q)]
+    if (!was || !is) return []
+    const by = is.value - was.value
+    const tolerance = work.profile.tolerance[q === 'recoilWeight' ? 'swingWeight' : (q satisfies Quantity)]
+    const stays = Math.abs(by) < STAYS * tolerance
+    return [{ stays, text: stays ? quantityInText(q) : `${quantityInText(q)} ${writeDifference(by, q, units)}` }]
+  })
+  const moves = said.filter((s) => !s.stays).map((s) => s.text)
+  const stay = said.filter((s) => s.stays).map((s) => s.text)
+  return [...moves, ...(stay.length > 0 ? [`${stay.join(' and ')} ${stay.length === 1 ? 'stays' : 'stay'}`] : [])].join(
+    ' · ',
+  )
+}
+
+/** Does it show, and does it come off again? */
+export function afterwardsText(cuts: readonly Cut[], materials: readonly Material[], work: Workpiece): string {
+  const byId = new Map(materials.map((m) => [m.id, m]))
+  const shows = cuts.filter((cut) => work.profile.zones.find((z) => z.id === cut.zoneId)?.visible)
+  const stays = cuts.flatMap((cut) => {
+    const m = byId.get(cut.materialId)
+    return m && m.cureHours !== null && massOf(cut, m, work) > 0 ? [m.name] : []
+  })
+  return [
+    cuts.length === 0
+      ? ''
+      : shows.length === 0
+        ? 'nothing shows'
+        : `shows at ${[...new Set(shows.map((c) => whereText(c, work).toLowerCase()))].join(', ')}`,
+    stays.length > 0
+      ? `does not come off again: ${[...new Set(stays)].join(', ')}`
+      : cuts.length > 0
+        ? 'comes off again'
+        : '',
+  ]
+    .filter(Boolean)
+    .join(' · ')
+}
+
+/** What would raise a low chance most. */
+export function doubtText({ quantity, cause }: Doubt): string {
+  const name = quantityInText(quantity)
+  switch (cause) {
+    case 'reading':
+      return `One more reading of ${name} would help more than any other plan.`
+    case 'roll':
+      return 'Weighing the tape would help most: its mass per cm is not known well.'
+    case 'hand':
+      return `The tolerance of ${name} is narrow for what hands can cut and place; a wider one would help most.`
+  }
+}
+
+/** Strips that would lie on each other, in words; nothing where none do. */
+export function overlapText(cuts: readonly Cut[], work: Workpiece): string[] {
+  return overlapsOf(cuts, work).map(
+    ({ a, b, cm }) =>
+      `${whereText(a, work)} and ${whereText(b, work).toLowerCase()} lie on each other for ${fixed(cm, 1)} cm: move or shorten one.`,
+  )
+}
