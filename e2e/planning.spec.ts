@@ -181,7 +181,8 @@ test('a tape is weighed into the drawer; a signed build takes its pieces out, un
   await saved(page)
   const job = page.url()
   await page.goto('/drawer')
-  await expect(row).toContainText('95')
+  // Five centimetres across the tip on both edges.
+  await expect(row).toContainText('90')
   await page.goto(job)
   await page.getByRole('button', { name: 'Undo on this stage' }).click()
   await expect(page.getByTestId('signed')).toBeHidden()

@@ -1,5 +1,6 @@
 import * as Comlink from 'comlink'
 import type { IntoModel, Model } from '#core/planning/offers/intoModel.ts'
+import type { Knob, Turned } from '#core/planning/offers/recipes.ts'
 import type { BaseFrame } from '#core/planning/problem/relaxation.ts'
 import type { PlanRequest } from '#core/planning/problem/request.ts'
 import type { Pair } from '#core/planning/set/pair.ts'
@@ -50,6 +51,11 @@ export class PlannerPool {
         heard,
       ),
     )
+  }
+
+  /** Every recipe of the sport turned to one amount. */
+  recipes(request: PlanRequest, knob: Knob, by: number): Promise<Turned[]> {
+    return this.#ready().at(-1)!.remote.recipes(unwrapped(request), knob, by)
   }
 
   /** What turns the frame of a request into another model. */

@@ -1,5 +1,6 @@
 import type { Alternative, AlternativeId, LeftOut } from '#core/planning/offers/alternatives.ts'
 import type { IntoModel, Model } from '#core/planning/offers/intoModel.ts'
+import type { Knob, Turned } from '#core/planning/offers/recipes.ts'
 import type { TradePoint } from '#core/planning/offers/tradeOff.ts'
 import type { Chance } from '#core/planning/explain/chance.ts'
 import type { Binding } from '#core/planning/explain/reach.ts'
@@ -29,6 +30,8 @@ export interface PlanWorker {
   curve(best: Plan): Promise<TradePoint[]>
   /** The rest worked out anew around what is fixed: a good plan, at once. */
   live(request: PlanRequest): Promise<Plan>
+  /** Every recipe of the sport turned to one amount. */
+  recipes(request: PlanRequest, knob: Knob, by: number): Promise<Turned[]>
   intoModel(request: PlanRequest, theirs: Model): Promise<IntoModel>
   set(frames: readonly SetFrame[], aim: SetAim, report: (found: SetPlan) => void): Promise<SetPlan>
   pair(frames: readonly SetFrame[], aim: SetAim): Promise<Pair[]>

@@ -8,6 +8,19 @@ import { QUANTITIES, type Quantity, type UnitChoice } from '#core/quantities/uni
 import { fixed, writeDifference } from '#core/quantities/write.ts'
 import { quantityInText, whereText } from './names.ts'
 
+/** Recipes by their ids. */
+export const RECIPE_NAMES: Record<string, { name: string; says: string }> = {
+  bevels: { name: 'Main bevels', says: 'Strips on the bevels under the grip: steadier, swing almost as it was.' },
+  bevelsTenTwo: { name: 'Bevels, 10 and 2', says: 'Half of the moment at either end: heavier, the balance stays.' },
+  buttTip: { name: 'Butt and tip', says: 'Fill in the butt, countered across the tip: the balance stays.' },
+  sidesButt: { name: 'Sides and butt', says: 'Less twist on late hits, countered in the butt: the balance stays.' },
+  tip: { name: 'Tip', says: 'The most swing weight for each gram.' },
+  sides: { name: '3 and 9', says: 'The most twist weight for each gram.' },
+  belowBumper: { name: 'Below the bumper', says: 'One long strip on each side from the bumper’s end down.' },
+  bridge: { name: 'Throat bridge', says: 'Near the balance: heavier, little else moves.' },
+  leather: { name: 'Heavier grip', says: 'A heavier grip goes on.' },
+}
+
 /** The parts of a build that take minutes of their own. */
 export const WORK_NAMES: Record<keyof WorkMinutes, string> = {
   strip: 'A strip cut and laid',

@@ -79,6 +79,12 @@ export function makeRouter(): Router {
           },
           { path: 'plan', name: 'plan', component: () => import('../plan/PlanStage.vue') },
           {
+            path: 'plan/recipes',
+            name: 'recipes',
+            component: () => import('../plan/RecipesPage.vue'),
+            meta: { stage: 'plan' },
+          },
+          {
             path: 'plan/model',
             name: 'into-model',
             component: () => import('../plan/IntoModelPage.vue'),

@@ -5,7 +5,8 @@ import { layersOf, piecesOf, type Cut } from '#core/cuts/cut.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import { DRAWER } from '#core/planning/fixtures/fixtures.ts'
 import { STRUNG } from '#core/frame/fixtures.ts'
-import { amounted, movedTo, stretchedTo, newCut, rangeOf } from './editCut.ts'
+import { amounted, layersIn, movedTo, nextAbreast, nextLayers, stretchedTo, newCut, rangeOf } from './editCut.ts'
+import { hoopSpan, massOf } from '#core/cuts/cut.ts'
 import { runLength } from '#core/cuts/drawing.ts'
 
 const work = { geometry: tennis.geometry, condition: STRUNG, profile: tennis }
@@ -164,5 +165,38 @@ describe('a new piece', () => {
     expect(newCut('tip', putty, work, 'a')).toBeNull()
     expect(newCut('butt', tape, work, 'a')).toBeNull()
     expect(newCut('nowhere', tape, work, 'a')).toBeNull()
+  })
+})
+
+describe('strips on edges, bevels and layers', () => {
+  const below = newCut('belowBumper', tape, work, 'below')!
+  const span = (cut: Cut) => hoopSpan(cut, layersOf(cut)[0], tennis.geometry)
+  it('an anchored run keeps its landmark when it grows or shrinks', () => {
+    const bumper = tennis.layers.guardTape.lengthCm / 2
+    for (const amount of [4, 9, 15]) {
+      const cut = amounted(below, amount, tape, work)
+      expect(span(cut)[0]).toBeCloseTo(bumper, 6)
+      expect(span(cut)[1]).toBeCloseTo(bumper + amount, 6)
+    }
+    const bevels = newCut('bevels', tape, work, 'bevels')!
+    for (const amount of [4, 12]) {
+      const cut = amounted(bevels, amount, tape, work)
+      expect(cut.atCm + amount).toBeCloseTo(tennis.geometry.gripLengthCm, 6)
+    }
+  })
+  it('on both edges twice the mass, on two bevels half of four', () => {
+    const other = nextAbreast(below)
+    expect(massOf(below, tape, work)).toBeCloseTo(2 * massOf(other, tape, work), 12)
+    expect(nextAbreast(other)).toEqual(below)
+    const four = newCut('bevels', tape, work, 'bevels')!
+    expect(massOf(nextAbreast(four), tape, work)).toBeCloseTo(massOf(four, tape, work) / 2, 12)
+  })
+  it('two layers are of one length, and one again is as long as each was', () => {
+    const two = nextLayers(side, tape, work)
+    expect(layersOf(two)).toEqual([6, 6])
+    expect(layersIn(two, tape)).toBe(2)
+    // Longer by two centimetres: both layers by one.
+    expect(layersOf(amounted(two, 14, tape, work))).toEqual([7, 7])
+    expect(layersOf(nextLayers(two, tape, work))).toEqual([6])
   })
 })

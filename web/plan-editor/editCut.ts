@@ -7,6 +7,8 @@ import { isByLength, type Material } from '#core/cuts/material.ts'
 /** Pure edits of a cut on the bench: old to new, kept on the frame. */
 
 const SNAP_CM = 0.6
+/** Of tape and sleeve over one another. */
+const MOST_LAYERS = 3
 
 /** Where a cut may lie: lowest and highest `atCm`. */
 export function rangeOf(cut: Cut, material: Material, work: Workpiece): [number, number] {
@@ -155,9 +157,9 @@ export function stretchedTo(cut: Cut, end: 0 | 1, toCm: number, material: Materi
 function mostOf(cut: Cut, material: Material, work: Workpiece): number {
   switch (material.kind) {
     case 'tape':
-      return cut.layerCm * 6
+      return cut.layerCm * MOST_LAYERS
     case 'sleeve':
-      return cut.layerCm * 3
+      return cut.layerCm * MOST_LAYERS
     case 'fill':
       return cut.place === 'spot' ? 10 : (work.geometry.gripLengthCm - 1) * work.profile.handleFillGPerCm
     case 'weight':

@@ -37,7 +37,7 @@ const { body, target, request, locked } = usePlanRequest()
 const obstacle = computed(() => {
   if (aimedAt(target.value).length === 0)
     return {
-      text: 'There is no target yet. Set one, or put pieces on the bench by hand.',
+      text: 'There is no target yet. Set one, take a recipe, or put pieces on the bench by hand.',
       to: 'target',
       link: 'Target',
     }
@@ -142,6 +142,7 @@ const short = computed(() => {
       <span v-if="job.cuts.length > 0" class="quiet figure">{{ change }}{{ body.byHand ? ', by hand' : '' }}</span>
     </template>
     <template #actions>
+      <v-btn :to="{ name: 'recipes' }" data-testid="recipes">Recipes</v-btn>
       <v-btn :to="{ name: 'into-model' }" data-testid="into-model">Into another model</v-btn>
       <ShareMenu v-if="job.cuts.length > 0" />
       <LimitsMenu :limits="body.limits" @change="setLimits" />

@@ -24,7 +24,7 @@ const ways = computed(() => props.planner.ways.value)
       @click="$emit('take', id, plan)"
     >
       <b>{{ ALTERNATIVES[id].name }}</b><span class="figure">{{ fixed(Math.ceil(plan.score.minutes), 0) }} min</span
-      ><span class="figure quiet">+{{ fixed(plan.score.addedG, 1) }} g</span>
+      ><span class="figure">+{{ fixed(plan.score.addedG, 1) }} g</span>
     </button>
     <span class="quiet" role="status" data-testid="plan-state">{{
       planner.state.value === 'working' ? 'working…' : planner.state.value === 'stopped' ? 'stopped' : ''

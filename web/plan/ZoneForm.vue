@@ -11,6 +11,9 @@ const props = defineProps<{ work: Workpiece }>()
 const emit = defineEmits<{ made: [zone: Zone] }>()
 const name = ref('')
 const where = ref<'hoop' | 'spot'>('hoop')
+/** Strips lie about the place, or begin there. */
+const lies = ref<'middle' | 'butt' | 'tip'>('middle')
+const edges = ref<1 | 2>(2)
 const atCm = ref<number | null>(null)
 const offCm = ref<number | null>(0)
 const room = ref<number | null>(6)
@@ -29,7 +32,15 @@ function make(): void {
     emit(
       'made',
       where.value === 'hoop'
-        ? { ...base, place: 'hoop', alongCm: atCm.value, capacityCm: room.value, maxLayers: layers.value ?? 1 }
+        ? {
+            ...base,
+            place: 'hoop',
+            alongCm: atCm.value,
+            edges: edges.value,
+            capacityCm: room.value,
+            maxLayers: layers.value ?? 1,
+            ...(lies.value === 'middle' ? {} : { anchor: { at: 'along', towards: lies.value } }),
+          }
         : {
             ...base,
             place: 'spot',
@@ -51,12 +62,34 @@ function make(): void {
     </v-btn-toggle>
     <PlainNumber
       v-model="atCm"
-      :label="where === 'hoop' ? 'Middle, from the tip along the hoop' : 'From the butt end'"
+      :label="where === 'hoop' ? 'From the tip, a tape laid along the hoop' : 'From the butt end'"
       suffix="cm"
       :min="0"
       :max="Number(fixed(most, 1))"
       data-testid="zone-at"
     />
+    <v-btn-toggle
+      v-if="where === 'hoop'"
+      v-model="lies"
+      mandatory
+      density="compact"
+      role="group"
+      aria-label="How strips lie there"
+    >
+      <v-btn size="small" value="middle">Middle there</v-btn>
+      <v-btn size="small" value="butt" data-testid="zone-down">From there down</v-btn>
+      <v-btn size="small" value="tip">From there up</v-btn>
+    </v-btn-toggle>
+    <v-btn-toggle
+      v-if="where === 'hoop'"
+      v-model="edges"
+      mandatory
+      density="compact"
+      role="group"
+      aria-label="Edges of the tube"
+    >
+      <v-btn size="small" :value="2">Both edges</v-btn><v-btn size="small" :value="1">One edge</v-btn>
+    </v-btn-toggle>
     <PlainNumber
       v-if="where === 'spot'"
       v-model="offCm"

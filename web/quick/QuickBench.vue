@@ -51,6 +51,7 @@ const { print } = useSheets()
       <v-btn v-if="job.cuts.length > 0 && job.planned" :prepend-icon="mdiPrinterOutline" @click="print('work-order')"
         >Print</v-btn
       >
+      <v-btn :to="{ name: 'recipes' }" data-testid="recipes">Recipes</v-btn>
       <v-btn v-if="!asking" color="primary" variant="flat" data-testid="become-job" @click="asking = true"
         >Make it a job</v-btn
       >

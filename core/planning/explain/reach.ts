@@ -48,14 +48,12 @@ export function explainInfeasibility(request: PlanRequest, solve: Solve, bases: 
     const by = leastRelaxation(request, obstacle, nearest, solve)
     if (by === null) return []
     const step = stepOf(obstacle)
-    for (let extra = 0; extra < 4; extra++) {
-      const opening = {
-        obstacle,
-        by: step === 0 ? 0 : Number(((Math.ceil(by / step - 1e-6) + extra) * step).toFixed(6)),
-      }
-      if (opens(opening)) return [opening]
-    }
-    return []
+    const opening = (steps: number): Relaxation => ({ obstacle, by: Number((steps * step).toFixed(6)) })
+    const steps =
+      step === 0
+        ? leastWhere(0, 0, () => opens(opening(0)))
+        : leastWhere(Math.ceil(by / step - 1e-6), MOST_EXTRA, (n) => opens(opening(n)))
+    return steps === null ? [] : [opening(steps)]
   })
   for (const kind of ['otherGrip', 'otherStrings'] as const)
     relaxations.push(...(leastOther(kind, request, opens) ?? []))
@@ -91,6 +89,23 @@ export function explainInfeasibility(request: PlanRequest, solve: Solve, bases: 
     }
     return null
   }
+}
+
+/** Steps beyond the least that straight lines allow before an opening is given up. */
+const MOST_EXTRA = 64
+
+/** The least whole number from one on at which something holds, found by doubling and halving; null where it does not within `most` more. */
+function leastWhere(from: number, most: number, holds: (n: number) => boolean): number | null {
+  if (holds(from)) return from
+  let [low, high] = [0, 1]
+  while (high <= most && !holds(from + high)) [low, high] = [high, 2 * high]
+  if (high > most) return null
+  while (high - low > 1) {
+    const middle = (low + high) >> 1
+    if (holds(from + middle)) high = middle
+    else low = middle
+  }
+  return from + high
 }
 
 /** The bounds that are used up in a plan, and the numbers that are above their targets with nothing added and can only grow. */

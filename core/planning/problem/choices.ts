@@ -143,9 +143,10 @@ function zoneChoices(
 ): Choice[] {
   const { geometry } = request.work
   const layers = form?.layers ?? 1
-  const edges = form?.edges ?? edgesOf(zone)
+  // What stacks as the room ends lies on one edge.
+  const edges = form ? (form.edges ?? edgesOf(zone)) : 1
   const bevels = form?.bevels === 2 ? '-two' : ''
-  const usual = zone.place !== 'hoop' || edges === edgesOf(zone)
+  const usual = !form || zone.place !== 'hoop' || edges === edgesOf(zone)
   const id = `${zone.id}-${material.id}${usual ? '' : '-edge'}${bevels}${layers > 1 ? '-double' : ''}`
   const perStep = zone.place === 'handle' ? material.step * material.unitMassG : material.step * layers * edges
   const leastAmount =
@@ -158,7 +159,7 @@ function zoneChoices(
   const upper = Math.floor(Math.min(room / perStep, longest) + 1e-9)
   const make = (choiceId: string, side?: 'left' | 'right') => {
     const cutFor = (count: number): Cut => {
-      const cut = cutIn(zone, material, count * layers * material.step, request.work, choiceId, form ?? {})
+      const cut = cutIn(zone, material, count * layers * material.step, request.work, choiceId, form ?? { edges: 1 })
       if (side) cut.side = side
       return cut
     }

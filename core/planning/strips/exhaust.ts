@@ -3,7 +3,7 @@ import type { Pattern } from './menu.ts'
 import type { Kin, Shelf, StripSearch } from './search.ts'
 
 /** What an exact comparison costs, in patterns looked at. */
-const OFFER = 40
+const OFFER = 80
 
 /** Counts what was looked at, so that a search can be given up. */
 export interface Budget {

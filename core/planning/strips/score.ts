@@ -39,18 +39,21 @@ const steps = (value: number, step: number) => Math.ceil(value / step - 1e-4)
 /** Share of a tolerance within which every number is well placed. */
 export const MIDDLE = 0.4
 
-/** Minutes of work that no hand spares for a tenth of the chance, or a quarter of a tolerance more (common practice, no source). */
-export const WORTH_MINUTES = 6
+/** Minutes of work that a tenth of the chance is worth, and a quarter of a tolerance more away from its target (common practice, no source). */
+export const WORTH_MINUTES = { chance: 15, depth: 4 } as const
 
-/** What is given up by leaving the middle of the tolerances, in steps; none as long as it is a tenth of the chance at most and no number leaves the middle. */
-export function givenUp({ chanceLost, worst, outside }: Pick<Score, 'chanceLost' | 'worst' | 'outside'>): number {
-  if (outside > 1e-9) return 0
-  return Math.max(0, steps(chanceLost, STEP.chance) - 1, steps(worst - MIDDLE, STEP.depth))
+/** Quarters of a tolerance by which the worst number lies outside the middle. */
+export const depthLost = ({ worst }: Pick<Score, 'worst'>): number => Math.max(0, steps(worst - MIDDLE, STEP.depth))
+
+/** Tenths of its chance that a plan gives up; the first is free. */
+const tenthsLost = ({ chanceLost }: Score): number => Math.max(0, steps(chanceLost, STEP.chance) - 1)
+
+/** Minutes of a plan, with what it gives up counted in minutes; of one that does not reach, its minutes alone. */
+export function effortOf(score: Score): number {
+  const minutes = steps(score.minutes, STEP.minutes) * STEP.minutes
+  if (score.outside > 1e-9) return minutes
+  return minutes + WORTH_MINUTES.chance * tenthsLost(score) + WORTH_MINUTES.depth * depthLost(score)
 }
-
-/** Minutes of a plan, with what it gives up counted in minutes. */
-export const effortOf = (score: Score): number =>
-  steps(score.minutes, STEP.minutes) * STEP.minutes + WORTH_MINUTES * givenUp(score)
 
 /** The aims of a plan in a hand's order, each in whole steps; less is better: inside the tolerances, likely to land in few minutes, near, light, cheap. */
 export function inSteps(score: Score, order: Order): number[] {

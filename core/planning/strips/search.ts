@@ -3,7 +3,17 @@ import type { Programme } from '../model/programme.ts'
 import type { WorkMinutes } from '../problem/work.ts'
 import { aimsOf, chanceLost, landingsOf, sumsCovariance, SUMS, valueFrom, type Aim } from './sums.ts'
 import type { Group, Pattern } from './menu.ts'
-import { comesBefore, effortOf, inSteps, MIDDLE, STEP, WORTH_MINUTES, type Order, type Score } from './score.ts'
+import {
+  comesBefore,
+  depthLost,
+  effortOf,
+  inSteps,
+  MIDDLE,
+  STEP,
+  WORTH_MINUTES,
+  type Order,
+  type Score,
+} from './score.ts'
 import { shortestWay, sumAlong, windowsOf, type Window } from './windows.ts'
 
 /** A plan as patterns, one a place, with its score. */
@@ -114,7 +124,7 @@ export class StripSearch {
 
   /** How far outside, in tolerances and weighted, a plan may still be to be as good as the best; below nothing so far inside it must be. */
   get slack(): number {
-    if (this.within === 'middle') return Math.min(1, MIDDLE + STEP.depth * this.#leastGivenUp) - 1
+    if (this.within === 'middle') return Math.min(1, MIDDLE + STEP.depth * this.#leastDepthLost) - 1
     if (this.within === 'tolerances') return 0
     return this.best ? Math.ceil(this.best.score.outside / STEP.outside - 1e-4) * STEP.outside : Infinity
   }
@@ -123,13 +133,13 @@ export class StripSearch {
   get mostMinutes(): number {
     if (!this.best || this.best.score.outside > 1e-9) return Infinity
     // What lies further out gives up more for the minutes that it saves.
-    const leastGivenUp = this.#leastGivenUp + (this.within === 'middle' ? 0 : 1)
-    return effortOf(this.best.score) - WORTH_MINUTES * leastGivenUp
+    const leastLost = this.#leastDepthLost + (this.within === 'middle' ? 0 : 1)
+    return effortOf(this.best.score) - WORTH_MINUTES.depth * leastLost
   }
 
-  /** Every plan gives up so much. */
-  get #leastGivenUp(): number {
-    return Math.max(0, Math.ceil((this.leastWorst - MIDDLE) / STEP.depth - 1e-4))
+  /** Every plan lies so far outside the middle. */
+  get #leastDepthLost(): number {
+    return depthLost({ worst: this.leastWorst })
   }
 
   /** Minutes that patterns share: each length, each material, the grip off and on, the cure. */

@@ -1,0 +1,81 @@
+import { estimateOf } from '../../frame/state.ts'
+import type { Quantity } from '../../quantities/units.ts'
+import type { Choice } from '../problem/choices.ts'
+import type { PlanRequest, TargetNumbers } from '../problem/request.ts'
+import { heuristicPlan, NO_CONSTRAINT, planSpace, type Plan } from '../solve/plan.ts'
+
+/** What a recipe is turned by: grams added, or swing weight. */
+export const KNOBS = ['mass', 'swingWeight'] as const
+export type Knob = (typeof KNOBS)[number]
+
+/** A build that practice knows by name, with one knob and no target (common practice, no source). Data only. */
+export interface Recipe {
+  id: string
+  /** The places that it uses; a profile that has none of them does not offer it. */
+  zoneIds: readonly string[]
+  /** Numbers that stay as they are. */
+  keeps: readonly Quantity[]
+  /** A heavier base grip goes on instead. */
+  heavierGrip?: boolean
+}
+
+export const RECIPES: readonly Recipe[] = [
+  { id: 'bevels', zoneIds: ['bevels', 'bevelsFromButt'], keeps: [] },
+  { id: 'bevelsTenTwo', zoneIds: ['bevels', 'bevelsFromButt', 'tenTwo'], keeps: ['balance'] },
+  { id: 'buttTip', zoneIds: ['butt', 'tip'], keeps: ['balance'] },
+  { id: 'sidesButt', zoneIds: ['threeNine', 'butt'], keeps: ['balance'] },
+  { id: 'tip', zoneIds: ['tip'], keeps: [] },
+  { id: 'sides', zoneIds: ['threeNine'], keeps: [] },
+  { id: 'belowBumper', zoneIds: ['belowBumper'], keeps: [] },
+  { id: 'bridge', zoneIds: ['bridge'], keeps: [] },
+  { id: 'leather', zoneIds: [], keeps: [], heavierGrip: true },
+]
+
+/** Share of a sport's tolerance within which a knob is met. */
+const MET = 0.5
+
+/** A recipe turned so far: the plan, and whether it does what was asked. */
+export interface Turned {
+  recipe: Recipe
+  plan: Plan
+}
+
+const fits = (recipe: Recipe, choice: Choice) =>
+  recipe.heavierGrip
+    ? choice.material.kind === 'grip' && choice.momentsOf(1).massG > 0
+    : recipe.zoneIds.includes(choice.zoneId)
+
+/**
+ * Every recipe of the sport turned to the same amount, with the least work: what it adds, in grams or swing weight, and what stays. A plan
+ * that does not reach says so. A grip weighs what it weighs: its recipe comes as it is.
+ * @param by how much the knob's number rises, core units
+ * @throws Problem `state.needs` where the number of the knob was not measured
+ */
+export function turnedRecipes(request: PlanRequest, knob: Knob, by: number): Turned[] {
+  const { tolerance } = request.work.profile
+  const now = (quantity: Quantity) => estimateOf(request.state, quantity)
+  const aim = (quantity: Quantity, rise: number): TargetNumbers[Quantity] => ({
+    value: (now(quantity)?.value ?? 0) + rise,
+    tolerance: MET * tolerance[quantity],
+  })
+  return RECIPES.flatMap((recipe): Turned[] => {
+    const target: TargetNumbers = { [knob]: aim(knob, by) }
+    for (const quantity of recipe.keeps) if (now(quantity)) target[quantity] = aim(quantity, 0)
+    const space = planSpace({ ...request, target })
+    if (!space.choices.some((choice) => fits(recipe, choice))) return []
+    const rows = recipe.heavierGrip
+      ? [
+          {
+            bound: { kind: 'rule' as const },
+            name: recipe.id,
+            lower: 1,
+            upper: 1,
+            terms: space.choices.flatMap((c, j): [number, number][] => (fits(recipe, c) ? [[j, 1]] : [])),
+          },
+        ]
+      : []
+    const rule = { ...NO_CONSTRAINT, rows, allows: (choice: Choice) => fits(recipe, choice) }
+    const plan = heuristicPlan(space, rule, 'following')
+    return plan.cuts.length > 0 ? [{ recipe, plan }] : []
+  })
+}
