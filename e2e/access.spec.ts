@@ -25,6 +25,7 @@ const PAGES = [
     'target/schools',
     'target/face',
     'plan/model',
+    'plan/recipes',
     'build/step-by-step',
   ].map((page) => `/job/job-done/${page}`),
   ...['player', 'measure', 'compare', 'target', 'plan', 'build', 'check', 'play'].map(

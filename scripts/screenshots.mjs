@@ -98,8 +98,11 @@ await picture('batch', '/batch/batch-arc')
 await picture('compare', '/job/job-returns/compare')
 await picture('target', '/job/job-returns/target')
 await picture('library', '/library')
-await picture('face', '/job/job-returns/target/face', {
-  act: (page) => page.locator('[data-drawn="yes"]').nth(1).waitFor(),
+await picture('recipes', '/job/job-returns/plan/recipes', {
+  act: async (page) => {
+    await page.locator('[data-recipe]').nth(5).waitFor()
+    await page.waitForTimeout(500)
+  },
 })
 await picture('plan', '/job/job-returns/plan', { act: planned })
 await picture('plan-ways', '/job/job-done/plan', {

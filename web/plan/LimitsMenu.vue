@@ -191,22 +191,6 @@ const isOwn = (id: string) => props.limits.ownZones.some((z) => z.id === id)
           />
         </section>
         <section>
-          <h2>Minutes that it takes</h2>
-          <div class="numbers">
-            <PlainNumber
-              v-for="part in WORK_PARTS"
-              :key="part"
-              :model-value="limits.minutes[part]"
-              :label="WORK_NAMES[part]"
-              suffix="min"
-              :min="0"
-              :max="600"
-              :data-testid="`minutes-${part}`"
-              @update:model-value="(v) => change({ minutes: { ...limits.minutes, [part]: v ?? USUAL_MINUTES[part] } })"
-            />
-          </div>
-        </section>
-        <section>
           <h2>Where</h2>
           <div v-for="z in zones" :key="z.id" class="zone">
             <v-checkbox
@@ -260,6 +244,22 @@ const isOwn = (id: string) => props.limits.ownZones.some((z) => z.id === id)
           </div>
           <ZoneForm v-if="adding" :work="job.picture.work" @made="addZone" />
         </section>
+        <section class="minutes">
+          <h2>Minutes that it takes</h2>
+          <div class="numbers">
+            <PlainNumber
+              v-for="part in WORK_PARTS"
+              :key="part"
+              :model-value="limits.minutes[part]"
+              :label="WORK_NAMES[part]"
+              suffix="min"
+              :min="0"
+              :max="600"
+              :data-testid="`minutes-${part}`"
+              @update:model-value="(v) => change({ minutes: { ...limits.minutes, [part]: v ?? USUAL_MINUTES[part] } })"
+            />
+          </div>
+        </section>
       </div>
       <v-btn v-if="set" size="small" data-testid="open-all" @click="emit('change', OPEN_LIMITS)">Open all</v-btn>
     </div>
@@ -283,6 +283,12 @@ const isOwn = (id: string) => props.limits.ownZones.some((z) => z.id === id)
 }
 .box section h2:not(:first-child) {
   margin-top: 12px !important;
+}
+.minutes {
+  grid-column: 1 / -1;
+}
+.minutes .numbers {
+  grid-template-columns: repeat(auto-fill, minmax(205px, 1fr));
 }
 .matters {
   display: flex;

@@ -215,7 +215,7 @@ footer {
   .knob {
     grid-template-columns: 1fr 1fr;
   }
-  .knob :deep(.v-slider) {
+  .knob > :deep(*) {
     grid-column: 1 / -1;
   }
 }

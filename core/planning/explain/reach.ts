@@ -139,7 +139,7 @@ export function bindingOf(request: PlanRequest, nearest: Plan): Binding[] {
 export function reaches(request: PlanRequest, solve: Solve): boolean {
   const space = planSpace(request)
   if (!isRelaxationFeasible(space, NO_CONSTRAINT, solve)) return false
-  return heuristicPlan(space, { ...NO_CONSTRAINT, mustReach: true }).reached
+  return heuristicPlan(space, { ...NO_CONSTRAINT, mustReach: true }, 'question').reached
 }
 
 function obstaclesOf(request: PlanRequest): Obstacle[] {

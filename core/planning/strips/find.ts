@@ -8,8 +8,9 @@ import { StripSearch, type Candidate } from './search.ts'
 const AT_ONCE = 3e5
 const HARDER = 3e6
 const FOR_PROOF = 1.6e7
-/** And for one of several ways. */
+/** For one of several ways, and for whether there is any. */
 const FOR_WAY = 5e6
+const FOR_QUESTION = 8e5
 /** Share of the looks that the nearest plan gets where none reaches. */
 const NEAREST_SHARE = 4
 /** Places up to which every plan is looked at, as long as more could be better. */
@@ -20,10 +21,11 @@ export interface Found extends Candidate {
   proven: boolean
 }
 
-/** How long a plan is sought: to follow a hand, to be shown first, as one way of several, until it is proven. */
+/** How long a plan is sought: to follow a hand, to be shown first, to know whether there is any, as one way of several, until it is proven. */
 const LOOKS = {
   following: [AT_ONCE],
   first: [AT_ONCE, HARDER],
+  question: [FOR_QUESTION],
   way: [FOR_WAY],
   proof: [FOR_PROOF],
 } as const

@@ -1,0 +1,40 @@
+import { expect, test } from './test.ts'
+import { predicted, put, quickBench, saved } from './hands.ts'
+
+test('a light frame made normal: recipes side by side at one amount, one put on the bench, and undone', async ({
+  page,
+}) => {
+  await quickBench(page)
+  await page.getByTestId('recipes').click()
+  const card = (id: string) => page.locator(`[data-recipe="${id}"]`)
+  for (const id of ['bevels', 'bevelsTenTwo', 'buttTip']) await expect(card(id)).toBeVisible({ timeout: 20000 })
+  await page.getByTestId('knob-by').locator('input').fill('10')
+  await page.getByTestId('knob-by').locator('input').press('Enter')
+  await page.getByTestId('knob-by').locator('input').blur()
+  // 305.4 g and 10 more, within half a tolerance.
+  await expect(card('bevelsTenTwo').locator('.numbers tr').first()).toContainText(/31[45]\.\d/)
+  await expect(card('bevelsTenTwo').locator('.numbers tr').nth(1)).toContainText(/[±+−]0\.0/)
+  await expect(card('bevelsTenTwo')).toContainText(/about \d+ min: \d+ strips/)
+  await page.getByTestId('recipe-bevelsTenTwo').click()
+  await expect(page.locator('.cut')).toHaveCount(2)
+  expect(Math.abs((await predicted(page, 'mass')) - 315.4)).toBeLessThan(0.6)
+  await saved(page)
+  await page.getByRole('button', { name: 'Undo on this stage' }).click()
+  await expect(page.locator('.cut')).toHaveCount(0)
+})
+
+test('edges and layers at a touch; strips that lie on each other are said', async ({ page }) => {
+  await quickBench(page)
+  await put(page, 'tenTwo', 'lead-half')
+  const two = await predicted(page, 'mass')
+  await page.getByTestId('abreast').click()
+  await expect(page.getByTestId('abreast')).toHaveText('one edge')
+  const one = await predicted(page, 'mass')
+  expect(two - 305.4).toBeCloseTo(2 * (one - 305.4), 0)
+  await page.getByTestId('layers').click()
+  await expect(page.getByTestId('layers')).toHaveText('2 layers')
+  await expect.poll(() => predicted(page, 'mass')).toBeCloseTo(two, 1)
+  await page.getByTestId('abreast').click()
+  await put(page, 'belowBumper', 'lead-half')
+  await expect(page.getByTestId('overlap')).toContainText('lie on each other')
+})
