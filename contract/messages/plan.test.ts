@@ -47,7 +47,7 @@ describe('what is said of a plan', () => {
     expect(changeText(state, after, work, UNITS)).toMatch(/^static weight \+10\.0.* · balance stays$/)
   })
   it('whether it shows and comes off again', () => {
-    expect(afterwardsText([tip], materials, work)).toBe('shows at tip · comes off again')
+    expect(afterwardsText([tip], materials, work)).toBe('shows: tip · comes off again')
     expect(afterwardsText([butt], materials, work)).toBe('nothing shows · does not come off again: Silicone')
   })
   it('what lies on what', () => {

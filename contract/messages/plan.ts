@@ -100,7 +100,7 @@ export function afterwardsText(cuts: readonly Cut[], materials: readonly Materia
       ? ''
       : shows.length === 0
         ? 'nothing shows'
-        : `shows at ${[...new Set(shows.map((c) => whereText(c, work).toLowerCase()))].join(', ')}`,
+        : `shows: ${[...new Set(shows.map((c) => whereText(c, work).toLowerCase()))].join(', ')}`,
     stays.length > 0
       ? `does not come off again: ${[...new Set(stays)].join(', ')}`
       : cuts.length > 0
