@@ -2,9 +2,11 @@ import { describe, expect, it } from 'vitest'
 import { headOutline } from '#core/geometry/outline.ts'
 import { withPieces } from '#core/frame/pieces.ts'
 import { piecesOfAll, type Cut } from '#core/cuts/cut.ts'
+import { PROFILES } from '#core/sports/sports.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import { DRAWER } from '#core/planning/fixtures/fixtures.ts'
 import { STRUNG, usualState } from '#core/frame/fixtures.ts'
+import { planFromFile } from './planFileIn.ts'
 import { planFileOf, planFileSchema, planLine, planRows, type PlanParts } from './planFile.ts'
 
 const work = { geometry: tennis.geometry, condition: STRUNG, profile: tennis }
@@ -41,7 +43,7 @@ describe('a plan to hand on', () => {
 
   it('keeps its own schema, through JSON and back', () => {
     expect(planFileSchema.parse(JSON.parse(JSON.stringify(file)))).toEqual(file)
-    expect(() => planFileSchema.parse({ ...file, version: 2 })).toThrow()
+    expect(() => planFileSchema.parse({ ...file, version: 1 })).toThrow()
   })
 
   it('holds every piece that has a material, in strips as they are cut, and their sum is what is added', () => {
@@ -76,5 +78,41 @@ describe('a plan to hand on', () => {
     expect(line).toContain('Inside the butt: ')
     expect(line).toMatch(/static weight 11\.03 oz, balance \d+\.\d HL/)
     expect(line).toContain('swing weight about 10.16 cm')
+  })
+})
+
+describe('a plan taken in', () => {
+  const text = JSON.stringify(planFileOf(parts, '2026-11-24T10:00:00Z'))
+  const here = { work, materials: DRAWER }
+  const idOf = (n: number) => known[n].id
+  const reasons = (taken: ReturnType<typeof planFromFile>) => ('reasons' in taken ? taken.reasons : [])
+
+  it('comes back to the last digit', () => {
+    expect(planFromFile(text, here, idOf)).toEqual({ cuts: known, notes: [] })
+  })
+  it('on a drawer whose tape weighs otherwise it lies the same, and the difference is said', () => {
+    const materials = DRAWER.map((m) => (m.id === 'tungsten' ? { ...m, unitMassG: 0.22 } : m))
+    const taken = planFromFile(text, { work, materials }, idOf)
+    expect(taken).toMatchObject({ cuts: known, notes: ['“tungsten” weighs 0.2200 here and 0.2100 there.'] })
+  })
+  it('is refused with every reason: another outline, another sport, materials that are not here', () => {
+    const other = { ...work, geometry: { ...work.geometry, headLengthCm: 33 } }
+    expect(reasons(planFromFile(text, { work: other, materials: DRAWER.slice(0, 2) }, idOf))).toEqual([
+      'Another outline: head length 34.40 there, 33.00 here.',
+      '“tungsten” is not in this drawer.',
+      '“putty” is not in this drawer.',
+    ])
+    const padel = { ...work, geometry: PROFILES.padel.geometry, profile: PROFILES.padel }
+    expect(reasons(planFromFile(text, { work: padel, materials: DRAWER }, idOf))[0]).toBe(
+      'It is for tennis, this frame is for padel.',
+    )
+  })
+  it.each([
+    ['nonsense', 'cannot be read as JSON'],
+    ['{"format":"kevro-job"}', 'no plan file of Kevro'],
+    ['{"format":"kevro-plan","version":1}', 'earlier Kevro'],
+    [JSON.stringify({ ...JSON.parse(text), axisCm: 'ten' }), 'damaged at axisCm'],
+  ])('says what is wrong with %s', (bad, words) => {
+    expect(reasons(planFromFile(bad, here, idOf))[0]).toContain(words)
   })
 })

@@ -6,7 +6,7 @@ import { type Material, MATERIAL_KINDS } from '#core/cuts/material.ts'
 import type { TargetNumbers } from '#core/planning/problem/request.ts'
 import { AIM_QUANTITIES, QUANTITIES, type UnitChoice } from '#core/quantities/units.ts'
 import { fixed, writeQuantity } from '#core/quantities/write.ts'
-import { geometrySchema, sportSchema } from './documents.ts'
+import { cutSchema, geometrySchema, sportSchema } from './documents.ts'
 import { placeText, quantityInText, stripsText, whereText } from './messages/names.ts'
 
 /** A plan to hand on: format in docs/plan-file.md. g, cm, kg·cm². */
@@ -16,7 +16,7 @@ const named = <T extends z.ZodType>(of: T) => z.partialRecord(z.enum(AIM_QUANTIT
 
 export const planFileSchema = z.object({
   format: z.literal('kevro-plan'),
-  version: z.literal(1),
+  version: z.literal(2),
   writtenAt: z.string(),
   frame: z.object({ label: z.string(), sport: sportSchema, geometry: geometrySchema }),
   asMeasured: z.string(),
@@ -42,6 +42,10 @@ export const planFileSchema = z.object({
       strips: z.array(z.object({ count: z.int(), lengthCm: number, layer: z.int() })),
       amount: number,
       massG: number,
+      /** Of one cm, g or piece of the material. */
+      unitMassG: number,
+      /** The cut itself, to the last digit. */
+      cut: cutSchema.omit({ id: true, materialId: true }),
     }),
   ),
 })
@@ -74,6 +78,7 @@ export function planFileOf(parts: PlanParts, writtenAt: string): PlanFile {
     if (!material) return []
     const byLength = material.kind === 'tape' || material.kind === 'sleeve'
     const count = runsOf(cut, work.geometry)
+    const { id: _id, materialId: _materialId, ...exact } = cut
     return [
       {
         zone: whereText(cut, work),
@@ -91,12 +96,14 @@ export function planFileOf(parts: PlanParts, writtenAt: string): PlanFile {
           : [],
         amount: rounded(cut.amount),
         massG: rounded(massOf(cut, material, work)),
+        unitMassG: material.unitMassG,
+        cut: exact,
       },
     ]
   })
   return {
     format: 'kevro-plan',
-    version: 1,
+    version: 2,
     writtenAt,
     frame: parts.frame,
     asMeasured: conditionText(work.condition, work.profile),

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { expect, test, type Page } from './test.ts'
-import { newJob, predicted, readFour, saved, setTarget, toStage } from './hands.ts'
+import { newJob, predicted, put, readFour, saved, setTarget, toStage } from './hands.ts'
 
 const planDone = (page: Page) => expect(page.getByTestId('plan-state')).not.toContainText('working', { timeout: 40000 })
 
@@ -188,6 +188,36 @@ test('a tape is weighed into the drawer; a signed build takes its pieces out, un
   await expect(page.getByTestId('signed')).toBeHidden()
   await page.goto('/drawer')
   await expect(row).toContainText('100')
+})
+
+test('a plan out to a file and in again lies as it lay; one of another outline is refused with the reason', async ({
+  page,
+}) => {
+  await measured(page, 'Philippa Filewright')
+  await toStage(page, 'plan')
+  await put(page, 'belowBumper', 'lead-half')
+  await put(page, 'butt', 'putty')
+  const mass = await predicted(page, 'mass')
+  await saved(page)
+  await page.getByTestId('share').click()
+  const out = page.waitForEvent('download')
+  await page.getByTestId('share-json').click()
+  const text = readFileSync(await (await out).path(), 'utf8')
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: 'Undo on this stage' }).click()
+  await page.getByRole('button', { name: 'Undo on this stage' }).click()
+  await expect(page.locator('.cut')).toHaveCount(0)
+  await page.getByTestId('share').click()
+  const other = JSON.parse(text) as { frame: { geometry: { headLengthCm: number } } }
+  other.frame.geometry.headLengthCm = 30
+  const file = (name: string, body: string) => ({ name, mimeType: 'application/json', buffer: Buffer.from(body) })
+  await page.getByTestId('plan-in').setInputFiles(file('other.json', JSON.stringify(other)))
+  await expect(page.getByTestId('plan-in-reason')).toContainText('Another outline: head length 30.00 there')
+  await page.getByTestId('plan-in').setInputFiles(file('plan.json', text))
+  await expect(page.locator('.cut')).toHaveCount(2)
+  await expect(page.getByTestId('plan-in-reason')).toHaveCount(0)
+  expect(await predicted(page, 'mass')).toBe(mass)
+  await saved(page)
 })
 
 test('one model into another: made of tape, or refused with the reason', async ({ page }) => {

@@ -144,7 +144,7 @@ const short = computed(() => {
     <template #actions>
       <v-btn :to="{ name: 'recipes' }" data-testid="recipes">Recipes</v-btn>
       <v-btn :to="{ name: 'into-model' }" data-testid="into-model">Into another model</v-btn>
-      <ShareMenu v-if="job.cuts.length > 0" />
+      <ShareMenu />
       <LimitsMenu :limits="body.limits" @change="setLimits" />
       <v-btn
         v-if="job.cuts.length > 0"

@@ -3,6 +3,7 @@ import { mdiShareVariantOutline } from '@mdi/js'
 import { writeCsv } from '#contract/csv.ts'
 import { computed, ref } from 'vue'
 import { benchSvg } from '#contract/planSvg.ts'
+import { planFromFile } from '#contract/planFileIn.ts'
 import { planFileOf, planLine, planRows, type PlanParts } from '#contract/planFile.ts'
 import { usePlanRequest } from '../plan-editor/usePlanRequest.ts'
 import { saveFile } from '../browser/saveFile.ts'
@@ -13,7 +14,7 @@ import { useShop } from '../stores/shop.ts'
 /** The plan to hand on: as a file, a table, a picture, or a line to send. */
 const job = useOpenJob()
 const shop = useShop()
-const { target } = usePlanRequest()
+const { body, target } = usePlanRequest()
 const parts = computed<PlanParts | null>(() => {
   const { picture, view } = job
   if (!picture?.planned || !view) return null
@@ -32,6 +33,17 @@ const line = computed(() => (parts.value ? planLine(parts.value, shop.units) : '
 const name = computed(() => `kevro-plan-${job.view.job.number}`)
 const copied = ref(false)
 const problem = ref('')
+const reasons = ref<string[]>([])
+/** Puts a plan that another bench wrote on this one. */
+async function takeIn(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement
+  const [chosen] = input.files ?? []
+  if (!chosen) return
+  const taken = planFromFile(await chosen.text(), job.picture, () => crypto.randomUUID())
+  input.value = ''
+  reasons.value = 'reasons' in taken ? taken.reasons : taken.notes
+  if ('cuts' in taken) job.save('plan', { ...body.value, taken: null, byHand: true, cuts: taken.cuts, locked: [] })
+}
 const file = () => planFileOf(parts.value!, new Date().toISOString())
 const picture = () => benchSvg(job.cuts, parts.value!.materials, parts.value!.work, 'sans-serif')
 function json(): void {
@@ -68,21 +80,26 @@ async function copy(): Promise<void> {
 <template>
   <v-menu :close-on-content-click="false" location="bottom end" @update:model-value="copied = false">
     <template #activator="{ props: menu }"
-      ><v-btn v-bind="menu" :prepend-icon="mdiShareVariantOutline" :disabled="!parts" data-testid="share"
-        >Hand on</v-btn
-      ></template
+      ><v-btn v-bind="menu" :prepend-icon="mdiShareVariantOutline" data-testid="share">Hand on</v-btn></template
     >
     <div class="panel box">
-      <div class="d-flex ga-2 mb-3">
+      <div v-if="parts && job.cuts.length > 0" class="d-flex flex-wrap ga-2 mb-3">
         <v-btn size="small" data-testid="share-json" @click="json">JSON</v-btn>
         <v-btn size="small" data-testid="share-csv" @click="csv">CSV</v-btn>
         <v-btn size="small" data-testid="share-svg" @click="svg">Picture, SVG</v-btn>
         <v-btn size="small" data-testid="share-png" @click="png">Picture, PNG</v-btn>
       </div>
-      <p class="line" data-testid="share-line">{{ line }}</p>
-      <v-btn size="small" color="primary" variant="flat" data-testid="share-copy" @click="copy">{{
-        copied ? 'Copied' : 'Copy the line'
-      }}</v-btn>
+      <template v-if="parts && job.cuts.length > 0">
+        <p class="line" data-testid="share-line">{{ line }}</p>
+        <v-btn size="small" color="primary" variant="flat" data-testid="share-copy" @click="copy">{{
+          copied ? 'Copied' : 'Copy the line'
+        }}</v-btn>
+      </template>
+      <label class="in">
+        Take a plan in from a file
+        <input type="file" accept=".json,application/json" data-testid="plan-in" @change="takeIn" />
+      </label>
+      <p v-for="reason in reasons" :key="reason" class="bad" role="alert" data-testid="plan-in-reason">{{ reason }}</p>
       <p v-if="problem" class="bad">{{ problem }}</p>
     </div>
   </v-menu>
@@ -93,6 +110,12 @@ async function copy(): Promise<void> {
   width: 460px;
   max-width: 94vw;
   box-shadow: 0 6px 24px rgb(0 0 0 / 0.25);
+}
+.in {
+  display: grid;
+  gap: 4px;
+  margin-top: 14px;
+  font-size: 14px;
 }
 .line {
   font-size: 14px;
