@@ -10,7 +10,7 @@ import { doubtOf } from '#core/planning/explain/doubt.ts'
 import { USUAL_MINUTES } from '#core/planning/problem/work.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import type { UnitChoice } from '#core/quantities/units.ts'
-import { afterwardsText, changeText, cutListText, doubtText, overlapText, workText } from './plan.ts'
+import { afterwardsText, changeText, cutListText, doubtText, overlapText, scissorsText, workText } from './plan.ts'
 
 const work = { geometry: tennis.geometry, condition: STRUNG, profile: tennis }
 const UNITS: UnitChoice = { mass: 'g', balance: 'cm', length: 'cm' }
@@ -40,6 +40,10 @@ describe('what is said of a plan', () => {
         { count: 1, lengthCm: 10 },
       ]),
     ).toBe('4 of 19.0 · 3 of 10.0')
+  })
+  it('its rolls: how many of which length, and how much in all', () => {
+    expect(scissorsText([sides, tip, butt], materials, work)).toEqual(['Tape: 5 of 12.0 cm, 60.0 cm in all'])
+    expect(scissorsText([butt], materials, work)).toEqual([])
   })
   it('what moves and what stays', () => {
     const state = frameState({ mass: { value: 320, u: 0.1 }, balance: { value: 32, u: 0.02 } }, 10.16)

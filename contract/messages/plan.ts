@@ -1,6 +1,6 @@
-import { massOf, type Cut, type Workpiece } from '#core/cuts/cut.ts'
+import { layersOf, massOf, runsOf, type Cut, type Workpiece } from '#core/cuts/cut.ts'
 import { overlapsOf } from '#core/cuts/overlap.ts'
-import type { Material } from '#core/cuts/material.ts'
+import { isByLength, type Material } from '#core/cuts/material.ts'
 import { estimateOf, type FrameState } from '#core/frame/state.ts'
 import type { Doubt } from '#core/planning/explain/doubt.ts'
 import { workOfCuts, type WorkMinutes } from '#core/planning/problem/work.ts'
@@ -54,7 +54,7 @@ export function workText(
   return [`about ${fixed(Math.ceil(asked.minutes), 0)} min`, ...(parts.length > 0 ? [parts.join(', ')] : [])].join(': ')
 }
 
-/** Grams of cuts of one length that the scissors make in one go: `4 of 19.0 · 2 of 10.0`, longest first. */
+/** Strips that the scissors make, alike together: `4 of 19.0 · 2 of 10.0`, longest first. */
 export function cutListText(strips: readonly { count: number; lengthCm: number }[]): string {
   const byLength = new Map<string, number>()
   for (const { count, lengthCm } of strips) {
@@ -65,6 +65,18 @@ export function cutListText(strips: readonly { count: number; lengthCm: number }
     .sort((a, b) => Number(b[0]) - Number(a[0]))
     .map(([length, count]) => `${count} of ${length}`)
     .join(' · ')
+}
+
+/** What the scissors make of each roll: `Lead tape: 4 of 19.0 · 2 of 10.0 cm, 96.0 cm in all`. */
+export function scissorsText(cuts: readonly Cut[], materials: readonly Material[], work: Workpiece): string[] {
+  return materials.flatMap((material): string[] => {
+    if (!isByLength(material.kind)) return []
+    const strips = cuts
+      .filter((cut) => cut.materialId === material.id)
+      .flatMap((cut) => layersOf(cut).map((lengthCm) => ({ count: runsOf(cut, work.geometry), lengthCm })))
+    const whole = strips.reduce((sum, s) => sum + s.count * s.lengthCm, 0)
+    return strips.length > 0 ? [`${material.name}: ${cutListText(strips)} cm, ${fixed(whole, 1)} cm in all`] : []
+  })
 }
 
 /** Less than half of a tolerance is no change that anybody could tell. */

@@ -14,7 +14,7 @@ import { Problem } from '#core/problem.ts'
 import { readNumber } from '#core/quantities/read.ts'
 import { fixed } from '#core/quantities/write.ts'
 import { placeText, stripsText } from '#contract/messages/names.ts'
-import { overlapText } from '#contract/messages/plan.ts'
+import { overlapText, scissorsText } from '#contract/messages/plan.ts'
 import { COUNTED_IN } from '#core/cuts/material.ts'
 import { fits } from '#core/cuts/zones.ts'
 import { countNotTaken } from '../browser/notTaken.ts'
@@ -86,6 +86,7 @@ const whole = computed(() =>
 )
 const abreastText = ({ place, edges, bevels }: Cut) =>
   place === 'bevels' ? `${bevels ?? 4} bevels` : edges === 2 ? 'both edges' : 'one edge'
+const scissors = computed(() => scissorsText(props.bench.cuts.value, all.value, props.bench.work.value))
 const overlaps = computed(() => overlapText(props.bench.cuts.value, props.bench.work.value))
 const isWhole = computed(() => !!cut.value && ['grip', 'bed', 'off'].includes(cut.value.place))
 /** Pieces that the picture does not show. */
@@ -233,11 +234,17 @@ const unseen = computed(() => props.bench.cuts.value.filter((c) => c.place === '
         </div>
       </div>
     </v-menu>
+    <p v-if="scissors.length > 0" class="quiet scissors" data-testid="scissors">{{ scissors.join(' · ') }}</p>
     <p v-for="line in overlaps" :key="line" class="overlap" role="alert" data-testid="overlap">{{ line }}</p>
   </div>
 </template>
 
 <style scoped>
+.scissors {
+  flex-basis: 100%;
+  margin: 0;
+  font-size: 13px;
+}
 .overlap {
   flex-basis: 100%;
   margin: 0;
