@@ -23,6 +23,19 @@ test('a light frame made normal: recipes side by side at one amount, one put on 
   await expect(page.locator('.cut')).toHaveCount(0)
 })
 
+test('a child’s frame: what a recipe makes of it is judged by age and class', async ({ page }) => {
+  await quickBench(page)
+  await page.getByTestId('recipes').waitFor()
+  const age = page.getByTestId('quick-age').locator('input')
+  await age.fill('10')
+  await age.blur()
+  await saved(page)
+  await page.getByTestId('recipes').click()
+  await expect(page.locator('[data-recipe="tip"] .caution').first()).toBeVisible({ timeout: 20000 })
+  // Nor is lead used unless an adult has said so in writing.
+  await expect(page.locator('.cards')).not.toContainText('Lead tape')
+})
+
 test('edges and layers at a touch; strips that lie on each other are said', async ({ page }) => {
   await quickBench(page)
   await put(page, 'tenTwo', 'lead-half')

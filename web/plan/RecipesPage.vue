@@ -6,6 +6,8 @@ import { useRouter } from 'vue-router'
 import { estimateOf } from '#core/frame/state.ts'
 import type { Knob, Turned } from '#core/planning/offers/recipes.ts'
 import { checkRequest } from '#core/planning/problem/request.ts'
+import type { FrameNow } from '#core/targets/frameNow.ts'
+import { cautionsOnNext } from '#core/targets/warnings.ts'
 import { QUANTITIES } from '#core/quantities/units.ts'
 import { fixed, unitMark, writeDifference, writeValue } from '#core/quantities/write.ts'
 import { wordsOf } from '#contract/messages/job.ts'
@@ -55,11 +57,19 @@ watch(knob, (now) => {
   by.value = USUAL[now]
   void turn()
 })
+/** The frame at hand: what a recipe makes of it is judged by the player's age and class. */
+const now = computed<FrameNow>(() => ({
+  state: job.picture.measured.state,
+  condition: job.picture.condition,
+  geometry: job.view.frame.geometry,
+  profile: job.profile,
+}))
 const cards = computed(() =>
   turned.value.map(({ recipe, plan }) => ({
     id: recipe.id,
     plan,
     ...RECIPE_NAMES[recipe.id],
+    cautions: cautionsOnNext(now.value, { ...now.value, state: plan.result }, job.documents.player?.facts ?? null),
     numbers: [...QUANTITIES, 'recoilWeight' as const].flatMap((q) => {
       const [was, is] = [estimateOf(job.picture.measured.state, q), estimateOf(plan.result, q)]
       return was && is
@@ -118,11 +128,12 @@ function take(cuts: Turned['plan']['cuts']): void {
       >{{ problem }} <RouterLink :to="{ name: bench === 'plan' ? 'measure' : 'bench' }">Measure</RouterLink></v-alert
     >
     <div class="cards" aria-label="Recipes at this amount">
-      <article v-for="{ id, plan, name, says, numbers } in cards" :key="id" class="panel" :data-recipe="id">
+      <article v-for="{ id, plan, name, says, numbers, cautions } in cards" :key="id" class="panel" :data-recipe="id">
         <header>
           <b>{{ name }}</b><span class="figure">+{{ fixed(plan.score.addedG, 1) }} g</span>
         </header>
         <p class="work">{{ workText(plan.cuts, job.picture.materials, job.picture.work, limits.minutes) }}</p>
+        <p v-for="c in cautions" :key="c.id" class="caution" role="note">{{ c.words }}</p>
         <p class="quiet">{{ says }}</p>
         <p v-if="!plan.reached" class="doubt">
           {{ id === 'leather' ? 'Weighs what it weighs.' : 'Comes this near; there is no room or tape for more.' }}
@@ -186,6 +197,7 @@ p {
 .work {
   font-weight: 600;
 }
+.caution,
 .doubt {
   color: rgb(var(--v-theme-predicted));
   font-weight: 600;
