@@ -1,9 +1,9 @@
 import { beforeAll, describe, expect, it } from 'vitest'
-import { headOutline } from '../../../geometry/outline.ts'
 import { frameState } from '../../../frame/state.ts'
 import { seeded } from '../../../numerics/random.ts'
 import type { AimQuantity } from '../../../quantities/units.ts'
 import { tennis } from '../../../sports/tennis.ts'
+import { effectByPoints } from '../../fixtures/effectByPoints.ts'
 import { DRAWER, realSolver, usualRequest } from '../../fixtures/fixtures.ts'
 import { STRUNG } from '../../../frame/fixtures.ts'
 import type { Solve } from '../../model/linear.ts'
@@ -19,44 +19,6 @@ let solve: Solve
 beforeAll(async () => {
   solve = await realSolver()
 })
-
-/** The sums of a hoop or bevel strip by many small points, written apart from the code under test. */
-function effectByPoints(
-  zone: string,
-  lengthCm: number,
-  gramsPerCm: number,
-): [mass: number, moment: number, swing: number, twist: number] {
-  const g = tennis.geometry
-  const n = 400
-  const out: [number, number, number, number] = [0, 0, 0, 0]
-  const rx = g.headLengthCm / 2 - g.tubeCm / 2
-  const ry = g.headWidthCm / 2 - g.tubeCm / 2
-  const outline = headOutline(g)
-  for (let i = 0; i < n; i++) {
-    const t = (i + 0.5) / n
-    if (zone === 'bevels') {
-      const dm = (4 * lengthCm * gramsPerCm) / n
-      const x = g.gripLengthCm - t * lengthCm
-      add(out, dm, x, 1.2)
-    } else {
-      const runs = zone === 'tip' ? 1 : 2
-      const middle = outline.atClock(zone === 'tip' ? 12 : 3)
-      const s = zone === 'tip' ? (t * lengthCm) / 2 : middle + (t - 0.5) * lengthCm
-      const p = outline.pointAt(s)
-      expect(
-        Math.abs((p.xCm - (g.lengthCm - g.headLengthCm / 2)) / rx) ** g.exponent + (p.yCm / ry) ** g.exponent,
-      ).toBeCloseTo(1, 3)
-      add(out, (runs * lengthCm * gramsPerCm) / n, p.xCm, p.yCm)
-    }
-  }
-  return out
-}
-function add(out: number[], dm: number, x: number, y: number) {
-  out[0] += dm
-  out[1] += dm * x
-  out[2] += (dm * (x - 10.16) ** 2) / 1000
-  out[3] += (dm * y * y) / 1000
-}
 
 describe('the plan of least mass against every possible plan', () => {
   it(
