@@ -18,21 +18,19 @@ export interface Budget {
  */
 export function exhaust(search: StripSearch, places: number, budget: Budget): boolean {
   if (places > search.mostPlaces) return true
-  const sets = subsets(search.shelves, places)
-    .map((shelves) => ({ shelves, least: leastMinutes(search, shelves) }))
-    .sort((a, b) => a.least - b.least)
-  for (const { shelves, least } of sets) {
+  const sets = setsWithin(search, places, budget)
+  if (!sets) return false
+  for (const { shelves, least } of sets.sort((a, b) => a.least - b.least)) {
     if (least > search.mostMinutes + 1e-9) break
     if (mayReach(search, shelves) && !new Descent(search, shelves, budget).run()) return false
   }
   return true
 }
 
-/** More places ask more work: true where the quickest set of more places than these asks more than the best. */
-export function isClosedBeyond(search: StripSearch, places: number): boolean {
-  for (let k = places + 1; k <= Math.min(search.shelves.length, search.mostPlaces); k++)
-    if (subsets(search.shelves, k).some((s) => leastMinutes(search, s) <= search.mostMinutes + 1e-9)) return false
-  return true
+/** More places ask more work: true where no set of one place more than these asks as little as the best. */
+export function isClosedBeyond(search: StripSearch, places: number, budget: Budget): boolean {
+  if (places >= search.mostPlaces) return true
+  return setsWithin(search, places + 1, budget)?.length === 0
 }
 
 /** Minutes under which no plan with these places can be made. */
@@ -64,12 +62,24 @@ function bits(mask: number): number {
   return count
 }
 
-function subsets(shelves: readonly Shelf[], k: number, from = 0): Shelf[][] {
-  if (k === 0) return [[]]
-  const out: Shelf[][] = []
-  for (let i = from; i <= shelves.length - k; i++)
-    for (const rest of subsets(shelves, k - 1, i + 1)) out.push([shelves[i], ...rest])
-  return out
+/** Sets of so many places that could be made in the minutes of the best, with the least that each asks; null where the budget ended. */
+function setsWithin(search: StripSearch, places: number, budget: Budget): { shelves: Shelf[]; least: number }[] | null {
+  const { shelves } = search
+  const out: { shelves: Shelf[]; least: number }[] = []
+  const add = (chosen: Shelf[], from: number): boolean => {
+    if (--budget.left < 0) return false
+    const least = leastMinutes(search, chosen)
+    // What a place adds it adds to whatever is there: a part that asks too much is in no set.
+    if (least > search.mostMinutes + 1e-9) return true
+    if (chosen.length === places) {
+      out.push({ shelves: chosen, least })
+      return true
+    }
+    for (let i = from; i <= shelves.length - (places - chosen.length); i++)
+      if (!add([...chosen, shelves[i]], i + 1)) return false
+    return true
+  }
+  return add([], 0) ? out : null
 }
 
 /** Rounds in which the direction is sought in which some places fall shortest. */

@@ -66,6 +66,6 @@ function eachNumber(search: StripSearch, where: readonly StripSearch['within'][]
     }
   return where.every((within) => {
     search.within = within
-    return isClosedBeyond(search, MOST_PLACES)
+    return isClosedBeyond(search, MOST_PLACES, budget)
   })
 }

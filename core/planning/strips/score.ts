@@ -34,7 +34,9 @@ export const STEP = {
   cost: 0.01,
 } as const
 
-const steps = (value: number, step: number) => Math.ceil(value / step - 1e-4)
+/** So much of a step more is not yet the next. */
+export const ROUNDED = 1e-4
+const steps = (value: number, step: number) => Math.ceil(value / step - ROUNDED)
 
 /** Share of a tolerance within which every number is well placed. */
 export const MIDDLE = 0.4

@@ -4,6 +4,7 @@ import type { WorkMinutes } from '../problem/work.ts'
 import { aimsOf, chanceLost, landingsOf, sumsCovariance, SUMS, valueFrom, type Aim } from './sums.ts'
 import type { Group, Pattern } from './menu.ts'
 import {
+  ROUNDED,
   comesBefore,
   depthLost,
   effortOf,
@@ -22,7 +23,7 @@ export interface Candidate {
   score: Score
 }
 
-/** Patterns of a place that ask the same work but for their length: one material, laid in one way. In the order of what they do to the first window. */
+/** Patterns of a place that ask the same work but for their length: one choice, a material laid in one way. In the order of what they do to the first window. */
 export interface Kin {
   patterns: Pattern[]
   /** What each pattern adds to the sum of the first window, rising; and to all of them, pattern after pattern. */
@@ -124,9 +125,10 @@ export class StripSearch {
 
   /** How far outside, in tolerances and weighted, a plan may still be to be as good as the best; below nothing so far inside it must be. */
   get slack(): number {
-    if (this.within === 'middle') return Math.min(1, MIDDLE + STEP.depth * this.#leastDepthLost) - 1
+    if (this.within === 'middle') return Math.min(1, MIDDLE + STEP.depth * (this.#leastDepthLost + ROUNDED)) - 1
     if (this.within === 'tolerances') return 0
-    return this.best ? Math.ceil(this.best.score.outside / STEP.outside - 1e-4) * STEP.outside : Infinity
+    if (!this.best) return Infinity
+    return (Math.ceil(this.best.score.outside / STEP.outside - ROUNDED) + ROUNDED) * STEP.outside
   }
 
   /** Most minutes that a plan of as many places may take to be as good as the best; no bound while the best does not reach. */
@@ -134,7 +136,7 @@ export class StripSearch {
     if (!this.best || this.best.score.outside > 1e-9) return Infinity
     // What lies further out gives up more for the minutes that it saves.
     const leastLost = this.#leastDepthLost + (this.within === 'middle' ? 0 : 1)
-    return effortOf(this.best.score) - WORTH_MINUTES.depth * leastLost
+    return effortOf(this.best.score) - WORTH_MINUTES.depth * leastLost + ROUNDED * STEP.minutes
   }
 
   /** Every plan lies so far outside the middle. */
@@ -247,7 +249,8 @@ function withinRows(
 function shelfOf(group: Group, windows: readonly Window[]): Shelf {
   const alike = new Map<string, Pattern[]>()
   for (const p of group.patterns) {
-    const key = `${p.material} ${p.ownMinutes} ${flagsOf(p)} ${p.length > 0}`
+    // Within one choice a length is one pattern; short strips ask more.
+    const key = `${p.choice} ${p.ownMinutes}`
     const those = alike.get(key)
     if (those) those.push(p)
     else alike.set(key, [p])
