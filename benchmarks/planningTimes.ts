@@ -104,7 +104,8 @@ export function growthTimes(repeats: number) {
           name: `Hoop ${i}`,
           place: 'hoop' as const,
           alongCm: (half * i) / (hoop - 1),
-          capacityCm: half / hoop,
+          // Each long enough for a strip, however many there are: neighbours exclude each other.
+          capacityCm: Math.max(6, half / hoop),
           maxLayers: 2,
           visible: true,
         })),

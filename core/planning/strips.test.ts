@@ -368,7 +368,7 @@ describe('builds as a hand makes them', () => {
       ['badminton', [['bevels', THIN, 12, 4]]],
     ]
   it.each(BUILDS.map(([sport, build], i) => ({ n: i + 1, sport, build })))(
-    '$sport $n: reached with no more strips, lengths or minutes than the hand’s own',
+    '$sport $n: reached with no more minutes or places than the hand’s own',
     ({ sport, build }) => {
       const profile = PROFILES[sport]
       const materials = [LEAD, WIDE, TUNGSTEN, THIN, SILICONE]
