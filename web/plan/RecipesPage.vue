@@ -127,7 +127,7 @@ function take(cuts: Turned['plan']['cuts']): void {
     <v-alert v-if="problem" type="info" variant="tonal" density="compact"
       >{{ problem }} <RouterLink :to="{ name: bench === 'plan' ? 'measure' : 'bench' }">Measure</RouterLink></v-alert
     >
-    <div class="cards" aria-label="Recipes at this amount">
+    <div class="cards" role="group" aria-label="Recipes at this amount">
       <article v-for="{ id, plan, name, says, numbers, cautions } in cards" :key="id" class="panel" :data-recipe="id">
         <header>
           <b>{{ name }}</b><span class="figure">+{{ fixed(plan.score.addedG, 1) }} g</span>
