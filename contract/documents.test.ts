@@ -14,7 +14,6 @@ import type { ReferenceSetup } from '#core/compare/setup.ts'
 import type { Reason, TargetLine } from '#core/targets/target.ts'
 import {
   type conditionSchema,
-  type cutSchema,
   documentSchemas,
   type geometrySchema,
   type limitsSchema,
@@ -22,6 +21,7 @@ import {
   type targetReasonSchema,
   type zoneSchema,
 } from './documents.ts'
+import { cutSchema } from './cuts.ts'
 import { savedStageSchema, type frameSchema, type materialSchema, type readingSchema } from './entities.ts'
 import type { referenceSchema } from './library.ts'
 

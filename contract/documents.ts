@@ -3,7 +3,9 @@ import { THROATS, FACES } from '#core/geometry/outline.ts'
 import { ALTERNATIVE_IDS } from '#core/planning/offers/alternatives.ts'
 import { STRATEGY_IDS } from '#core/targets/rules/rule.ts'
 import { TARGET_PLACES } from '#core/frame/places.ts'
-import { PLACES, SIDES, ACROSS, ANCHORS } from '#core/cuts/cut.ts'
+import { ANCHORS } from '#core/cuts/cut.ts'
+import { cutSchema } from './cuts.ts'
+import { initials, reason, workOrderSchema } from './workOrder.ts'
 import { bounded, figure, idSchema, momentSchema, text } from './fields.ts'
 import {
   INSPECTION_ITEMS,
@@ -108,22 +110,6 @@ const playerFactsToday = z.object({
 })
 export const playerFactsSchema = z.preprocess(factsOfToday, playerFactsToday)
 
-export const cutSchema = z.object({
-  id: idSchema,
-  materialId: idSchema,
-  place: z.enum(PLACES),
-  zoneId: maybeId,
-  atCm: finite.min(0).max(80),
-  amount: finite.min(-10).max(400),
-  layerCm: finite.min(0.5).max(60),
-  side: z.enum(SIDES).optional(),
-  across: z.enum(ACROSS).nullable().optional(),
-  offCm: finite.min(0).max(20).optional(),
-  edges: z.union([z.literal(1), z.literal(2)]).optional(),
-  bevels: z.union([z.literal(2), z.literal(4)]).optional(),
-  anchor: z.enum(ANCHORS).optional(),
-})
-
 const minute = finite.min(0).max(600)
 /** Minutes that a hand takes for each part of a build. */
 const minutesSchema = z.object({
@@ -165,13 +151,7 @@ export const limitsSchema = z.object({
   materialIds: z.array(idSchema).nullable(),
   zoneIds: z.array(idSchema).nullable(),
   noLead: z.boolean(),
-  leadAgreed: z
-    .object({
-      by: z.string().trim().min(1, 'initials are needed').max(20),
-      words: z.string().trim().min(1, 'a reason is needed').max(600),
-    })
-    .nullable()
-    .default(null),
+  leadAgreed: z.object({ by: initials, words: reason }).nullable().default(null),
   hiddenOnly: z.boolean(),
   mayChangeGrip: z.boolean(),
   mayChangeStrings: z.boolean().default(false),
@@ -275,16 +255,13 @@ export const documentSchemas = {
     cuts: z.array(cutSchema).max(60),
     locked: ids.default([]),
   }),
-  build: z.object({
-    cuts: z.array(cutSchema).max(60),
-    marks: z.record(z.string(), z.object({ doneAt: momentSchema, by: z.string().max(20), readingIds: ids })),
-  }),
+  build: workOrderSchema,
   check: z.object({
     readingIds: ids,
     confirmedIds: ids,
     signed: z
       .object({
-        by: z.string().trim().min(1, 'initials are needed').max(20),
+        by: initials,
         at: momentSchema,
         lines: z.array(
           z.object({

@@ -1,3 +1,4 @@
+import { WAITS, WORK_ORDERS } from '#core/workorder/marks.ts'
 import type { StageDocuments } from '#core/job/documents.ts'
 import { REVISION_KINDS } from '#core/job/revisions.ts'
 import { DEVICE_STANDINGS } from '#core/measure/calibration.ts'
@@ -39,6 +40,8 @@ export const shopSchema = z.object({
   latitudeDeg: z.number().min(-90).max(90).nullable(),
   /** A second folder for backups, on another disk; empty: none. */
   backupFolder: z.string().max(400).default(''),
+  /** In which order a work order is drawn up here. */
+  workOrder: z.enum(WORK_ORDERS).default('headFirst'),
   revision: revisionSchema,
 })
 export type Shop = z.infer<typeof shopSchema>
@@ -219,6 +222,9 @@ export const jobSummarySchema = z.object({
   playerName: z.string().nullable(),
   saved: z.array(stageSchema),
   signedBy: z.string().nullable(),
+  /** What lies drying or curing on it, and when that is ready. */
+  readyAt: z.string().nullable(),
+  waitsFor: z.enum(WAITS).nullable(),
   due: z.string(),
   changedAt: z.string(),
 })

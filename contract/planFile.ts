@@ -6,7 +6,8 @@ import { type Material, MATERIAL_KINDS } from '#core/cuts/material.ts'
 import type { TargetNumbers } from '#core/planning/problem/request.ts'
 import { AIM_QUANTITIES, QUANTITIES, type UnitChoice } from '#core/quantities/units.ts'
 import { fixed, writeQuantity } from '#core/quantities/write.ts'
-import { cutSchema, geometrySchema, sportSchema } from './documents.ts'
+import { cutSchema } from './cuts.ts'
+import { geometrySchema, sportSchema } from './documents.ts'
 import { placeText, quantityInText, stripsText, whereText } from './messages/names.ts'
 
 /** A plan to hand on: format in docs/plan-file.md. g, cm, kg·cm². */

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { cutSchema } from '#contract/documents.ts'
+import { cutSchema } from '#contract/cuts.ts'
 import plans from './plans.json' with { type: 'json' }
 
 /**

@@ -14,6 +14,7 @@ export const SHOP = {
   paper: 'A4' as const,
   latitudeDeg: 47,
   backupFolder: '',
+  workOrder: 'headFirst' as const,
 }
 
 const facts = (f: Partial<PlayerFacts> & { name: string }): PlayerFacts => ({

@@ -6,7 +6,8 @@ import type { PlanRequest } from '#core/planning/problem/request.ts'
 import type { Pair } from '#core/planning/set/pair.ts'
 import type { SetAim, SetFrame, SetPlan } from '#core/planning/set/set.ts'
 import type { Plan } from '#core/planning/solve/plan.ts'
-import type { PlanNews, PlanWorker } from './protocol.ts'
+import type { Rest } from '#core/workorder/resolve.ts'
+import type { PlanNews, PlanWorker, RestOffer } from './protocol.ts'
 import { planTogether } from './session.ts'
 
 /** A plan worker with what ends it at once. */
@@ -56,6 +57,13 @@ export class PlannerPool {
   /** Every recipe of the sport turned to one amount. */
   recipes(request: PlanRequest, knob: Knob, by: number): Promise<Turned[]> {
     return this.#ready().at(-1)!.remote.recipes(unwrapped(request), knob, by)
+  }
+
+  /** What is left of a build, planned again. @param loose pieces that a hand can still get at, by id */
+  rest(rest: Rest, loose: readonly string[], how: 'good' | 'proven'): Promise<RestOffer> {
+    return this.#ready()
+      .at(-1)!
+      .remote.rest(unwrapped(rest), [...loose], how)
   }
 
   /** What turns the frame of a request into another model. */

@@ -9,6 +9,7 @@ import type { PlanRequest } from '#core/planning/problem/request.ts'
 import type { Pair } from '#core/planning/set/pair.ts'
 import type { SetAim, SetFrame, SetPlan } from '#core/planning/set/set.ts'
 import type { Plan } from '#core/planning/solve/plan.ts'
+import type { Rest, RestPlan, WithoutPiece } from '#core/workorder/resolve.ts'
 
 /** A plan with its chance to land. */
 export interface PlanWithChance {
@@ -19,6 +20,14 @@ export type Offer = Alternative & { chance: Chance }
 /** The best plan under the constraint of an alternative, or why it is left out. */
 export type Sought = PlanWithChance | { leftOut: LeftOut }
 export type SoughtId = Exclude<AlternativeId, 'best'>
+
+/** What is left of a build planned again, beside how it lands as it was planned. */
+export interface RestOffer {
+  before: Chance
+  found: RestPlan
+  /** A piece that would better come off first. */
+  without: WithoutPiece | null
+}
 
 /** One that works out plans: a worker in the page, a thread on the server or in a benchmark. All speak of the request that was opened last. */
 export interface PlanWorker {
@@ -32,6 +41,8 @@ export interface PlanWorker {
   live(request: PlanRequest): Promise<Plan>
   /** Every recipe of the sport turned to one amount. */
   recipes(request: PlanRequest, knob: Knob, by: number): Promise<Turned[]>
+  /** What is left of a build planned again: good at once, or proven. @param loose pieces that a hand can still get at, by id */
+  rest(rest: Rest, loose: readonly string[], how: 'good' | 'proven'): Promise<RestOffer>
   intoModel(request: PlanRequest, theirs: Model): Promise<IntoModel>
   set(frames: readonly SetFrame[], aim: SetAim, report: (found: SetPlan) => void): Promise<SetPlan>
   pair(frames: readonly SetFrame[], aim: SetAim): Promise<Pair[]>

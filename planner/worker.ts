@@ -16,6 +16,7 @@ import {
 } from '#core/planning/solve/plan.ts'
 import { explainInfeasibility } from '#core/planning/explain/reach.ts'
 import { tradeOff } from '#core/planning/offers/tradeOff.ts'
+import { asPlanned, solveRest, solveWithout } from '#core/workorder/resolve.ts'
 import type { PlanWithChance, PlanWorker } from './protocol.ts'
 
 /** For the good plan that is shown at once: to one in a hundred, until the proven one has its own. */
@@ -63,6 +64,15 @@ export function planWorkerWith(loading: Promise<Solve>): PlanWorker {
     },
     async recipes(request, knob, by) {
       return turnedRecipes(request, knob, by)
+    },
+    async rest(rest, loose, how) {
+      const found = solveRest(rest, how)
+      const lands = found.plan.reached && found.chance.all >= 0.9
+      return {
+        before: asPlanned(rest),
+        found,
+        without: lands ? null : solveWithout(rest, found, (cut) => loose.includes(cut.id)),
+      }
     },
     async intoModel(request, theirs) {
       return intoModel(request, theirs)

@@ -177,6 +177,7 @@ const SAMPLES: Sample[] = [
       initials: 'F',
       paper: 'A4',
       latitudeDeg: 47,
+      workOrder: 'headFirst',
       revision: 1,
     },
   },

@@ -1,5 +1,4 @@
 import { type Cut, acrossOf, hoopSpan, layersOf, runsOf, type Workpiece } from '#core/cuts/cut.ts'
-import type { BuildStep } from '#core/workorder/workOrder.ts'
 import type { AnyQuantity, Quantity } from '#core/quantities/units.ts'
 import { fixed } from '#core/quantities/write.ts'
 import { headOutline } from '#core/geometry/outline.ts'
@@ -126,20 +125,6 @@ function anchorText(cut: Cut, work: Workpiece): string | null {
   const bumper = work.profile.layers.guardTape.lengthCm / 2
   const mark = Math.abs(at - bumper) < 0.06 ? 'the bumper’s end' : `${fixed(at, 1)} cm from the tip`
   return `from ${mark} ${way} (${fixed(at, 1)} to ${fixed(cut.anchor === 'tip' ? to : from, 1)} cm along the hoop from the tip)`
-}
-
-export function stepTitle(step: BuildStep, material: Material | null): string {
-  switch (step.action) {
-    case 'trial':
-      return 'Trial: the whole plan in removable tape or putty'
-    case 'gripOff':
-      return 'Take off overgrip and base grip'
-    case 'gripOn':
-      return material ? `Put on: ${material.name}` : 'Put the grip back on'
-    case 'place':
-      if (step.cut?.place === 'off') return `Take off: ${material?.name ?? ''}`
-      return step.cut?.place === 'bed' ? `String with: ${material?.name ?? ''}` : (material?.name ?? 'Place')
-  }
 }
 
 /** Cautions that a cut list calls for. Local rules come first. */

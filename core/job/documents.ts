@@ -5,6 +5,7 @@ import type { PlayerFacts } from '../player/facts.ts'
 import { OPEN_LIMITS, type PlanLimits, type TargetNumber } from '../planning/problem/request.ts'
 import type { AimQuantity } from '../quantities/units.ts'
 import type { StrategyId } from '../targets/rules/rule.ts'
+import type { WorkOrder } from '../workorder/marks.ts'
 import type { Confirmation, TargetLines, TargetMethod } from '../targets/target.ts'
 
 export interface PlayerDocument {
@@ -104,17 +105,7 @@ export interface PlanDocument {
 
 export const EMPTY_PLAN: PlanDocument = { limits: OPEN_LIMITS, taken: null, byHand: false, cuts: [], locked: [] }
 
-export interface StepMark {
-  doneAt: string
-  by: string
-  readingIds: string[]
-}
-
-export interface BuildDocument {
-  /** The cut list that the work order was drawn up from. */
-  cuts: Cut[]
-  marks: Record<string, StepMark>
-}
+export type BuildDocument = WorkOrder
 
 export interface SignedCheck {
   by: string

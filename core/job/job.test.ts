@@ -1,13 +1,11 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { buildSteps } from '../workorder/workOrder.ts'
+import { EMPTY_ORDER } from '../workorder/marks.ts'
 import { singleReport, type ReferenceSetup } from '../compare/setup.ts'
-import { estimateOf } from '../frame/state.ts'
-import { piecesOfAll, type Cut } from '../cuts/cut.ts'
-import { withPieces } from '../frame/pieces.ts'
+import { type Cut } from '../cuts/cut.ts'
 import { tennis } from '../sports/tennis.ts'
 import { DRAWER } from '../planning/fixtures/fixtures.ts'
-import { BARE, STRUNG, usualState } from '../frame/fixtures.ts'
+import { BARE, STRUNG } from '../frame/fixtures.ts'
 import { OPEN_LIMITS } from '../planning/problem/request.ts'
 import type { StageDocuments } from './documents.ts'
 import { deriveJob, type JobInput, type StoredReading } from './derive.ts'
@@ -127,7 +125,7 @@ function job(way: 'copy' | 'halfway' | 'hand') {
       },
     },
     plan: { limits: OPEN_LIMITS, taken: 'best', byHand: false, cuts: [CUT], locked: [] },
-    build: { cuts: [CUT], marks: {} },
+    build: { ...EMPTY_ORDER, cuts: [CUT] },
     check: { readingIds: [], confirmedIds: [], signed: null },
   }
   const input = (change: Partial<JobInput> = {}): JobInput => ({
@@ -200,56 +198,5 @@ describe('what a changed reading makes stale', () => {
     expect(
       statuses(after({ documents: { ...documents, plan: { ...documents.plan!, cuts: [{ ...CUT, amount: 12 }] } } })),
     ).toMatchObject({ compare: 'done', target: 'done', plan: 'done', build: 'stale', check: 'stale' })
-  })
-})
-
-describe('the work order', () => {
-  const work = { geometry: tennis.geometry, condition: STRUNG, profile: tennis }
-  const cuts: Cut[] = [
-    { id: 'over', materialId: 'overgrip', place: 'grip', zoneId: 'grip', atCm: 0, amount: 1, layerCm: 1 },
-    { id: 'bevel', materialId: 'lead-quarter', place: 'bevels', zoneId: 'bevels', atCm: 1, amount: 8, layerCm: 17 },
-    CUT,
-    { id: 'putty', materialId: 'putty', place: 'handle', zoneId: 'butt', atCm: 1, amount: 6, layerCm: 9 },
-  ]
-  it('a reading with the grip off tells what the grip weighed: a strip that was forgotten under it is seen from then on', () => {
-    const before = buildSteps(usualState(), cuts, DRAWER, work)
-    const gripOff = before.find((s) => s.id === 'grip-off')!
-    const under = (steps: typeof before, id: string) => estimateOf(steps.find((s) => s.id === id)!.predicted, 'mass')!
-    // The usual grip is known to ±2 g: 1.6 g of tape that is not there would be called "as predicted".
-    const strip = before.find((s) => s.id === 'bevel')!.massG
-    expect(strip).toBeLessThan(2 * under(before, 'bevel').u)
-    // This grip weighs 1.8 g more than usual.
-    const read = { mass: { value: gripOff.predicted.massG! - 1.8, u: 0.12 } }
-    const after = buildSteps(usualState(), cuts, DRAWER, work, read)
-    expect(under(after, 'grip-off')).toEqual(under(before, 'grip-off'))
-    expect(under(after, 'putty').value).toBeCloseTo(read.mass.value + 6, 1)
-    expect(strip).toBeGreaterThan(2 * Math.hypot(under(after, 'bevel').u, 0.12))
-    // The swing weight moves by what the grip is off where it lies, and what comes at the end is the plan's.
-    const swing = (steps: typeof before, id: string) => steps.find((s) => s.id === id)!.predicted.swingWeightKgCm2!
-    expect(swing(after, 'putty')).toBeLessThan(swing(before, 'putty'))
-    expect(after.at(-1)!.predicted).toEqual(before.at(-1)!.predicted)
-  })
-  it('does the hoop first, then under the grip with the grip off, the grip last; the last checkpoint is the plan’s own result', () => {
-    const steps = buildSteps(usualState(), cuts, DRAWER, work)
-    expect(steps.map((s) => s.id)).toEqual(['trial', 'tip', 'grip-off', 'putty', 'bevel', 'grip-on'])
-    const result = withPieces(usualState(), piecesOfAll(cuts, DRAWER, work), work.geometry)
-    for (const end of [steps[0], steps.at(-1)!]) {
-      expect(end.predicted.massG).toBeCloseTo(result.massG!, 9)
-      expect(end.predicted.balanceCm).toBeCloseTo(result.balanceCm!, 9)
-      expect(end.predicted.swingWeightKgCm2).toBeCloseTo(result.swingWeightKgCm2!, 9)
-    }
-  })
-  it('predicts what the scale will say with the grip off: base grip and overgrip less, and less sure', () => {
-    const steps = buildSteps(usualState(), cuts, DRAWER, work)
-    const [before, off] = [steps[1].predicted, steps[2].predicted]
-    expect(before.massG! - off.massG!).toBeCloseTo(17 + 5, 9)
-    expect(off.balanceCm!).toBeGreaterThan(before.balanceCm!)
-    expect(estimateOf(off, 'mass')!.u).toBeGreaterThan(estimateOf(before, 'mass')!.u)
-  })
-  it('is empty when there is nothing to do, and refuses a material that is gone', () => {
-    expect(buildSteps(usualState(), [], DRAWER, work)).toEqual([])
-    expect(() => buildSteps(usualState(), [{ ...CUT, materialId: 'gone' }], DRAWER, work)).toThrow(
-      'piece.unknownMaterial',
-    )
   })
 })

@@ -1,3 +1,4 @@
+import { EMPTY_ORDER, markNow } from '../workorder/marks.ts'
 import { describe, expect, it } from 'vitest'
 import { standardState } from '../compare/setup.ts'
 import { cutIn } from '../cuts/zones.ts'
@@ -45,7 +46,7 @@ const input = (documents: Partial<StageDocuments>): JobInput => ({
   taken: {},
 })
 const eventsOf = (documents: Partial<StageDocuments>) => jobEvents(input(documents), deriveJob(input(documents)))
-const mark = (doneAt: string, by: string) => ({ doneAt, by, readingIds: [] })
+const mark = (at: string, by: string) => markNow(at, by)
 
 describe('what a job did to its frame', () => {
   it('is nothing while nothing was measured', () => {
@@ -66,6 +67,7 @@ describe('what a job did to its frame', () => {
   it('is built when the last step was ticked, and weighs then what the pieces make it weigh', () => {
     const plan = { ...EMPTY_PLAN, cuts: [tip] }
     const build = {
+      ...EMPTY_ORDER,
       cuts: [tip],
       marks: { trial: mark('2026-03-03T09:00:00Z', 'AB'), tip: mark('2026-03-03T09:30:00Z', 'JQ') },
     }

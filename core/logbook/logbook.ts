@@ -5,6 +5,7 @@ import type { DerivedJob, JobInput } from '../job/derive.ts'
 import type { PlaySession } from '../job/documents.ts'
 import { type Estimate } from '../quantities/estimate.ts'
 import { QUANTITIES, type Quantity } from '../quantities/units.ts'
+import { asBuilt } from '../workorder/marks.ts'
 
 /** The numbers by which a frame is known over the years. */
 export const LOG_QUANTITIES = [...QUANTITIES, 'recoilWeight'] as const
@@ -46,7 +47,7 @@ export function jobEvents(input: JobInput, derived: DerivedJob): LogEvent[] {
     events.push({ kind: 'measured', at: taken, numbers: logNumbers(derived.measured.state, input, derived) })
   const marks = Object.values(build?.marks ?? {})
   const done = latest(marks.map((mark) => mark.doneAt))
-  const cuts = build?.cuts ?? plan?.cuts ?? []
+  const cuts = build ? asBuilt(build) : (plan?.cuts ?? [])
   if (done && derived.planned && cuts.length > 0)
     events.push({
       kind: 'built',

@@ -1,6 +1,8 @@
 import { DEMO_PLANS } from '#demo/plans.ts'
 import type { Cut } from '#core/cuts/cut.ts'
-import { buildSteps } from '#core/workorder/workOrder.ts'
+import { buildOf } from '#core/job/building.ts'
+import { followBuild } from '#core/workorder/follow.ts'
+import { EMPTY_ORDER, markNow } from '#core/workorder/marks.ts'
 import { checkResults, signedLines } from '#core/job/check.ts'
 import { INSPECTION_ITEMS, type StageDocuments } from '#core/job/documents.ts'
 import { bestGrade, referenceState } from '#core/compare/setup.ts'
@@ -237,25 +239,23 @@ async function tell(tx: Queryable, story: Story, planFor: PlanFor): Promise<void
   }
   if (story.built !== null) {
     const cuts = documents.plan!.cuts
-    await save('build', { cuts, marks: {} })
-    const picture = deriveJob(input())
-    const steps = buildSteps(picture.measured.state, cuts, MATERIALS, picture.work)
+    const order = { ...EMPTY_ORDER, cuts }
+    await save('build', order)
+    const { checkpoints } = followBuild(buildOf(deriveJob(input()), documents, [], order)!)
     const marks: StageDocuments['build']['marks'] = {}
-    for (const [i, step] of steps.slice(0, story.built === 'all' ? steps.length : story.built).entries()) {
-      const mass = Number((step.predicted.massG! + [0.2, -0.1, 0.1, 0][i % 4]).toFixed(1))
-      const balance = Number(step.predicted.balanceCm!.toFixed(1))
-      const swing = Math.round(step.predicted.swingWeightKgCm2! + [0.4, -0.3, 0][i % 3])
-      marks[step.id] = {
-        doneAt: at(),
-        by: SHOP.initials,
-        readingIds: [
-          await read('mass', mass, 'checkpoint'),
-          await read('balance', balance, 'checkpoint'),
-          await read('swingWeight', swing, 'checkpoint'),
-        ],
+    const done = checkpoints.slice(0, story.built === 'all' ? checkpoints.length : story.built)
+    for (const [i, { step, state }] of done.entries()) {
+      const mark = markNow(at(), SHOP.initials)
+      if (step.reads) {
+        mark.readingIds.push(
+          await read('mass', Number((state.massG! + [0.2, -0.1, 0.1, 0][i % 4]).toFixed(1)), 'checkpoint'),
+          await read('balance', Number(state.balanceCm!.toFixed(1)), 'checkpoint'),
+          await read('swingWeight', Math.round(state.swingWeightKgCm2! + [0.4, -0.3, 0][i % 3]), 'checkpoint'),
+        )
       }
+      marks[step.id] = mark
     }
-    await save('build', { cuts, marks })
+    await save('build', { ...order, marks })
   }
   if (story.built === 'all') {
     const planned = deriveJob(input()).planned!

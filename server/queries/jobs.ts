@@ -1,4 +1,5 @@
 import { STAGES, type Stage } from '#core/job/stages.ts'
+import { lastWait } from '#core/workorder/marks.ts'
 import { type RevisionMark, redoMark, undoMark } from '#core/job/revisions.ts'
 import { z } from 'zod'
 import { documentSchemas, stageSchema } from '#contract/documents.ts'
@@ -92,7 +93,7 @@ export async function listJobSummaries(db: Queryable, input: Partial<JobSearch> 
   }
   const rows = await db.query(
     `SELECT j.id, i.number, j.kind, f.label AS "frameLabel", f.sport, j.ticket ->> 'due' AS due, i.player_name AS "playerName",
-       i.signed_by AS "signedBy", i.saved, i.changed_at AS "changedAt", i.changed_at::text AS key
+       i.signed_by AS "signedBy", i.ready_at AS "readyAt", i.waits_for AS "waitsFor", i.saved, i.changed_at AS "changedAt", i.changed_at::text AS key
      FROM job_index i JOIN job j ON j.id = i.job_id JOIN frame f ON f.id = j.frame_id
      WHERE ${parts.join(' AND ')} ORDER BY i.changed_at DESC, i.number DESC LIMIT ${search.limit + 1}`,
     params,
@@ -104,6 +105,7 @@ export async function listJobSummaries(db: Queryable, input: Partial<JobSearch> 
         ...row,
         due: row.due ?? '',
         changedAt: iso(row.changedAt),
+        readyAt: row.readyAt === null ? null : iso(row.readyAt),
         saved: STAGES.filter((s) => (row.saved as string[]).includes(s)),
       }),
     ),
@@ -160,6 +162,10 @@ async function putInIndex(
   }
   if (stage === 'check')
     set.push(`signed_by = ${put(body === null ? null : (documentSchemas.check.parse(body).signed?.by ?? null))}`)
+  if (stage === 'build') {
+    const last = body === null ? null : lastWait(documentSchemas.build.parse(body).marks)
+    set.push(`ready_at = ${put(last?.readyAt ?? null)}::timestamptz`, `waits_for = ${put(last?.waitsFor ?? null)}`)
+  }
   await db.query(`UPDATE job_index SET ${set.join(', ')} WHERE job_id = $1`, params)
 }
 

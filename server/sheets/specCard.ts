@@ -3,6 +3,7 @@ import { conditionText } from '#core/frame/condition.ts'
 import { fixed, unitMark, writeBalanceBoth, writeSpread, writeValue } from '#core/quantities/write.ts'
 import { aimsOf, numbersShown } from '#core/job/check.ts'
 import { placeText, QUANTITY_NAMES, stripsText } from '#contract/messages/names.ts'
+import { asBuilt } from '#core/workorder/marks.ts'
 import { Refusal } from '../refusal.ts'
 import type { SheetSource } from './load.ts'
 import type { Sheet } from './sheet.ts'
@@ -16,6 +17,7 @@ export function specCardSheet(source: SheetSource, printedOn: string): Sheet {
     throw new Refusal(409, 'sheet.notReady', '', { why: 'the final readings have not been taken' })
   const { lengthCm } = view.frame.geometry
   const signed = documents.check?.signed ?? null
+  const added = documents.build ? asBuilt(documents.build) : []
   return {
     title: view.frame.label,
     heading: `${shop.name} · job ${view.job.number} · ${printedOn}${signed ? ` · signed off ${signed.by}` : ' · not signed off'}`,
@@ -56,7 +58,7 @@ export function specCardSheet(source: SheetSource, printedOn: string): Sheet {
       },
       { kind: 'text', text: `Swing weight about ${fixed(picture.axisCm, 2)} cm from the butt.` },
       { kind: 'heading', text: 'Added' },
-      ...(documents.build?.cuts ?? []).flatMap((cut) => {
+      ...added.flatMap((cut) => {
         const material = materials.find((m) => m.id === cut.materialId)
         return material
           ? [
@@ -67,7 +69,7 @@ export function specCardSheet(source: SheetSource, printedOn: string): Sheet {
             ]
           : []
       }),
-      ...(documents.build?.cuts.length ? [] : [{ kind: 'text' as const, text: 'Nothing.' }]),
+      ...(added.length > 0 ? [] : [{ kind: 'text' as const, text: 'Nothing.' }]),
     ],
   }
 }

@@ -1,11 +1,15 @@
-import { buildSteps } from '#core/workorder/workOrder.ts'
+import { buildOf } from '#core/job/building.ts'
+import { followBuild } from '#core/workorder/follow.ts'
+import { EMPTY_ORDER } from '#core/workorder/marks.ts'
+import { isPlacing, type WorkStep } from '#core/workorder/order.ts'
 import { estimateOf, type FrameState } from '#core/frame/state.ts'
 import { conditionText } from '#core/frame/condition.ts'
 import { fixed, signed, unitMark, writeBalanceBoth, writeSpread, writeValue } from '#core/quantities/write.ts'
 import { aimsOf, numbersShown } from '#core/job/check.ts'
 import type { AimQuantity } from '#core/quantities/units.ts'
 import { isMinor } from '#core/targets/minors.ts'
-import { cautionsFor, placeText, QUANTITY_NAMES, stepTitle, stripsText } from '#contract/messages/names.ts'
+import { ORDER_NAMES, stepTitle } from '#contract/messages/build.ts'
+import { cautionsFor, placeText, QUANTITY_NAMES, stripsText } from '#contract/messages/names.ts'
 import { Refusal } from '../refusal.ts'
 import { benchSvg } from '#contract/planSvg.ts'
 import type { SheetSource } from './load.ts'
@@ -21,13 +25,16 @@ export function workOrderSheet(source: SheetSource, printedOn: string): Sheet {
     throw new Refusal(409, 'sheet.notReady', '', { why: 'the frame has not been weighed' })
   if (cuts.length === 0) throw new Refusal(409, 'sheet.notReady', '', { why: 'no plan has been taken' })
   const { work } = picture
-  const steps = buildSteps(picture.measured.state, cuts, materials, work)
-  const result = steps.at(-1)!.predicted
-  const ordered = steps.flatMap((step) => (step.action === 'place' && step.cut ? [step.cut] : []))
+  // On paper the whole is still to be done.
+  const order = { ...EMPTY_ORDER, ...documents.build, cuts, marks: {} }
+  const { checkpoints } = followBuild(buildOf(picture, documents, view.readings, order)!)
+  const result = checkpoints.at(-1)!.state
+  const steps = checkpoints.map((c) => c.step)
+  const placed = (step: (typeof steps)[number]) => (isPlacing(step) && step.kind !== 'gripOn' ? step.cut : null)
+  const ordered = steps.flatMap((step) => placed(step) ?? [])
   const { lengthCm } = view.frame.geometry
   const material = (id: string | undefined) => materials.find((m) => m.id === id) ?? null
-  const numbered = (step: (typeof steps)[number]) =>
-    step.action === 'place' && step.cut ? `${ordered.indexOf(step.cut) + 1}. ` : ''
+  const numbered = (step: (typeof steps)[number]) => (placed(step) ? `${ordered.indexOf(placed(step)!) + 1}. ` : '')
   const write = (state: FrameState, quantity: AimQuantity) => {
     const estimate = estimateOf(state, quantity)
     if (!estimate) return '–'
@@ -58,10 +65,11 @@ export function workOrderSheet(source: SheetSource, printedOn: string): Sheet {
           ['As measured', conditionText(picture.condition, picture.work.profile)],
           ['Due', view.job.ticket.due],
           ['Strings', view.job.ticket.strings],
+          ['Order', ORDER_NAMES[order.school]],
           ['Axis', `${fixed(picture.axisCm, 2)} cm from the butt`],
         ],
       },
-      { kind: 'drawing', svg: benchSvg(ordered, materials, work), widthShare: 0.5 },
+      { kind: 'drawing', svg: benchSvg(ordered, materials, work), widthShare: 0.42 },
       {
         kind: 'table',
         head: ['', 'Measured', 'Target', 'Predicted', '± (95 %)'],
@@ -83,14 +91,12 @@ export function workOrderSheet(source: SheetSource, printedOn: string): Sheet {
         head: ['What and where', 'Cut', 'Weigh'],
         widths: ['*', 'auto', 48],
         tickBoxes: true,
-        rows: steps.map((step) => [
-          step.action === 'place' && step.cut
-            ? `${numbered(step)}${stepTitle(step, material(step.cut.materialId))}: ${placeText(step.cut, work)}`
-            : stepTitle(step, material(step.cut?.materialId)),
+        rows: inRows(steps).map(([step, ...more]) => [
+          placed(step)
+            ? `${numbered(step)}${stepTitle(step, material(step.cut!.materialId))}: ${placeText(step.cut!, work)}`
+            : [step, ...more].map((s) => stepTitle(s, material(s.cut?.materialId))).join(' · '),
           step.cut && material(step.cut.materialId) ? stripsText(step.cut, material(step.cut.materialId)!, work) : '',
-          step.action === 'trial' || step.action === 'place' || step.action === 'gripOn'
-            ? `${fixed(step.massG, 1)} g`
-            : `${signed(step.massG, 0)} g`,
+          step.massG === 0 ? '' : step.massG < 0 ? `${signed(step.massG, 0)} g` : `${fixed(step.massG, 1)} g`,
         ]),
       },
       { kind: 'heading', text: 'Read after each step' },
@@ -107,18 +113,29 @@ export function workOrderSheet(source: SheetSource, printedOn: string): Sheet {
         ],
         widths: ['*', 'auto', 42, 'auto', 42, 'auto', 42],
         tickBoxes: false,
-        rows: steps.map((step) => [
-          `${numbered(step)}${stepTitle(step, material(step.cut?.materialId))}${step.gripOff ? ' (grip off)' : ''}`,
-          writeValue(step.predicted.massG!, 'mass', shop.units, lengthCm),
-          '.......',
-          step.predicted.balanceCm === null ? '–' : fixed(step.predicted.balanceCm, 2),
-          '.......',
-          step.predicted.swingWeightKgCm2 === null ? '–' : fixed(step.predicted.swingWeightKgCm2, 1),
-          '.......',
-        ]),
+        rows: checkpoints
+          .filter(({ step }) => step.reads)
+          .map(({ step, bare, state }) => [
+            `${numbered(step)}${stepTitle(step, material(step.cut?.materialId))}${bare ? ' (grip off)' : ''}`,
+            writeValue(state.massG!, 'mass', shop.units, lengthCm),
+            '.......',
+            state.balanceCm === null ? '–' : fixed(state.balanceCm, 2),
+            '.......',
+            state.swingWeightKgCm2 === null ? '–' : fixed(state.swingWeightKgCm2, 1),
+            '.......',
+          ]),
       },
       { kind: 'caution', lines: cautionsFor(cuts, materials, isMinor(facts ?? null)) },
       { kind: 'lines', labels: ['Done by', 'Date', 'Checked by'] },
     ],
   }
+}
+
+/** Small steps after one another that put nothing on and are not read share a row. */
+function inRows(steps: readonly WorkStep[]): WorkStep[][] {
+  const isSmall = (step: WorkStep) => !step.reads && !step.cut
+  return steps.reduce<WorkStep[][]>((rows, step) => {
+    const last = rows.at(-1)
+    return last && isSmall(step) && isSmall(last[0]) ? [...rows.slice(0, -1), [...last, step]] : [...rows, [step]]
+  }, [])
 }

@@ -1,14 +1,23 @@
 <script setup lang="ts">
+import { useNow } from '@vueuse/core'
 import { RouterLink } from 'vue-router'
 import { STAGES, type Stage } from '#core/job/stages.ts'
 import { PROFILES } from '#core/sports/sports.ts'
 import type { JobSummary } from '#contract/entities.ts'
+import { WAITS_NAMES } from '#contract/messages/build.ts'
 import { STAGE_NAMES } from '#contract/messages/job.ts'
+import { writeSoon } from '../browser/writeTime.ts'
 
 /** A job in the queue: whose, which frame, how far, and when it is due. Leads to what is next. */
 defineProps<{ job: JobSummary }>()
 const next = (job: JobSummary): Stage =>
   job.signedBy && !job.saved.includes('play') ? 'play' : (STAGES.find((s) => !job.saved.includes(s)) ?? 'play')
+/** What lies curing or drying on it, and until when. */
+const clock = useNow({ interval: 30000 })
+const waits = ({ waitsFor, readyAt, signedBy }: JobSummary) =>
+  waitsFor && readyAt && !signedBy && new Date(readyAt) > clock.value
+    ? `${WAITS_NAMES[waitsFor]} until ${writeSoon(readyAt, clock.value)}`
+    : ''
 const pageOf = (job: JobSummary) => (job.kind === 'quick' ? 'bench' : next(job))
 </script>
 
@@ -41,7 +50,8 @@ const pageOf = (job: JobSummary) => (job.kind === 'quick' ? 'bench' : next(job))
     </svg>
     <span class="due"
       >{{ job.sport === 'tennis' ? '' : `${PROFILES[job.sport].name} `
-      }}{{ job.signedBy ? `signed off ${job.signedBy}` : job.due }}</span
+      }}{{ job.signedBy ? `signed off ${job.signedBy}` : job.due
+      }}<span v-if="waits(job)" class="waits" data-testid="waits">{{ waits(job) }}</span></span
     >
   </RouterLink>
 </template>
@@ -90,6 +100,10 @@ const pageOf = (job: JobSummary) => (job.kind === 'quick' ? 'bench' : next(job))
   font-size: 12.5px;
   fill: rgb(var(--v-theme-predicted));
   font-weight: 650;
+}
+.waits {
+  display: block;
+  color: rgb(var(--v-theme-predicted));
 }
 .due {
   text-align: right;

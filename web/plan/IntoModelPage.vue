@@ -20,7 +20,7 @@ import { useOpenJob } from '../stores/openJob.ts'
 import { useShop } from '../stores/shop.ts'
 import { planner } from '../workers/planner.ts'
 import { useTarget } from '../targets/useTarget.ts'
-import CutLines from './CutLines.vue'
+import CutLines from '../plan-editor/CutLines.vue'
 
 /** This frame into another model: are they one mould, what lies between them, and what closes it. */
 const job = useOpenJob()

@@ -15,7 +15,7 @@ import PlanPicture from '../plan-editor/PlanPicture.vue'
 import { ALTERNATIVES, leftOutWords } from '#contract/messages/job.ts'
 import { useOpenJob } from '../stores/openJob.ts'
 import { useShop } from '../stores/shop.ts'
-import CutLines from './CutLines.vue'
+import CutLines from '../plan-editor/CutLines.vue'
 import type { usePlanner } from './usePlanner.ts'
 
 const props = defineProps<{ planner: ReturnType<typeof usePlanner>; taken: AlternativeId | null }>()

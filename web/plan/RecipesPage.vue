@@ -19,7 +19,7 @@ import PlainNumber from '../shared/PlainNumber.vue'
 import { useOpenJob } from '../stores/openJob.ts'
 import { useShop } from '../stores/shop.ts'
 import { planner } from '../workers/planner.ts'
-import CutLines from './CutLines.vue'
+import CutLines from '../plan-editor/CutLines.vue'
 
 /** Builds that practice knows by name, without any target: one knob, and what each of them does at it, side by side. */
 const job = useOpenJob()

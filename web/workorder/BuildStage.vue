@@ -1,54 +1,51 @@
 <script setup lang="ts">
 import { mdiArrowRight, mdiPrinterOutline } from '@mdi/js'
-import { estimateOf } from '#core/frame/state.ts'
-import { fixed, writeDifference, writeValue } from '#core/quantities/write.ts'
-import { placeText, QUANTITY_NAMES, stepTitle, stripsText } from '#contract/messages/names.ts'
+import { useNow } from '@vueuse/core'
+import { computed } from 'vue'
+import { ORDER_NAMES, ORDER_REASONS } from '#contract/messages/build.ts'
+import { WORK_ORDERS } from '#core/workorder/marks.ts'
 import InstrumentStrip from '../instruments/InstrumentStrip.vue'
-import MarkGlyph from '../shared/MarkGlyph.vue'
-import QuantityField from '../shared/QuantityField.vue'
 import StageFrame from '../shared/StageFrame.vue'
 import { useSheets } from '../shared/useSheets.ts'
-import { READ, useWorkOrder } from './useWorkOrder.ts'
+import CarePanel from './CarePanel.vue'
+import DiagnosisPanel from './DiagnosisPanel.vue'
+import RestPanel from './RestPanel.vue'
+import StepRow from './StepRow.vue'
+import { useWorkOrder } from './useWorkOrder.ts'
 
-const {
-  job,
-  shop,
-  devices,
-  body,
-  plan,
-  lengthCm,
-  steps,
-  material,
-  cautions,
-  upToDate,
-  inHand,
-  receivers,
-  drawUp,
-  mark,
-  read,
-  readOf,
-} = useWorkOrder()
+/** The work order: what is done in which order, what the frame should read after each, and what to do when it does not. */
+const order = useWorkOrder()
+const { body, plan, checkpoints, upToDate, drawUp } = order
 const { print } = useSheets()
+const MINUTE = 60000
+const clock = useNow({ interval: MINUTE / 2 })
+const now = computed(() => clock.value.getTime())
+const isDrawnUp = computed(() => !!body.value && (body.value.cuts.length > 0 || plan.value.length === 0))
+const hasSteps = computed(() => checkpoints.value.length > 0)
 </script>
 
 <template>
   <StageFrame stage="build" title="Build" :rederive="drawUp">
     <template #actions>
-      <v-btn v-if="steps.length > 0" variant="outlined" :to="{ name: 'at-the-bench' }" data-testid="one-by-one"
+      <v-btn
+        v-if="hasSteps && !order.stopped.value"
+        variant="outlined"
+        :to="{ name: 'at-the-bench' }"
+        data-testid="one-by-one"
         >Step by step</v-btn
       >
       <v-btn
-        v-if="steps.length > 0"
+        v-if="hasSteps"
         :prepend-icon="mdiPrinterOutline"
         data-testid="print-work-order"
         @click="print('work-order')"
         >Print work order</v-btn
       >
-      <v-btn v-if="steps.length > 0" :append-icon="mdiArrowRight" color="primary" variant="flat" :to="{ name: 'check' }"
+      <v-btn v-if="hasSteps" :append-icon="mdiArrowRight" color="primary" variant="flat" :to="{ name: 'check' }"
         >Final check</v-btn
       >
     </template>
-    <section v-if="!body || (body.cuts.length === 0 && plan.length > 0)" class="panel">
+    <section v-if="!isDrawnUp" class="panel">
       <template v-if="plan.length > 0">
         <p>
           The plan has {{ plan.length }} {{ plan.length === 1 ? 'piece' : 'pieces' }}. Draw up the work order to get the
@@ -60,74 +57,47 @@ const { print } = useSheets()
         No plan has been taken yet. <RouterLink :to="{ name: 'plan' }">Go to the plan</RouterLink>
       </p>
     </section>
-    <p v-else-if="body.cuts.length === 0" class="panel">
+    <p v-else-if="body!.cuts.length === 0" class="panel">
       The plan adds nothing: there is nothing to build. Go on to the final check.
     </p>
+    <p v-else-if="!hasSteps" class="panel">
+      The frame has not been weighed. <RouterLink :to="{ name: 'measure' }">Measure</RouterLink>
+    </p>
     <template v-else>
-      <InstrumentStrip class="mb-3" />
-      <ol class="steps">
-        <li
-          v-for="(step, i) in steps"
-          :key="step.id"
-          class="panel step"
-          :class="{ done: body.marks[step.id] }"
-          :data-step="step.id"
+      <CarePanel v-if="order.stopped.value || !body!.careRead" :order="order" class="mb-3" />
+      <template v-if="!order.stopped.value">
+        <div class="order mb-3">
+          <v-btn-toggle
+            :model-value="body!.school"
+            mandatory
+            density="compact"
+            role="group"
+            aria-label="Order of work"
+            @update:model-value="order.setSchool"
+          >
+            <v-btn v-for="id in WORK_ORDERS" :key="id" size="small" :value="id">{{ ORDER_NAMES[id] }}</v-btn>
+          </v-btn-toggle>
+          <span class="quiet">{{ ORDER_REASONS[body!.school] }}</span>
+        </div>
+        <InstrumentStrip class="mb-3" />
+        <v-alert v-if="!upToDate" type="warning" variant="tonal" density="compact" class="mb-3"
+          >The plan has changed since this work order was drawn up. Bring it up to date: what is done stays, and what
+          lies there otherwise than planned becomes a step.</v-alert
         >
-          <v-checkbox
-            :model-value="!!body.marks[step.id]"
-            :aria-label="`Done: ${stepTitle(step, material(step.cut?.materialId))}`"
-            @update:model-value="(v) => mark(step, v === true)"
+        <DiagnosisPanel :order="order" class="mb-3" />
+        <RestPanel :order="order" class="mb-3" />
+        <ol class="steps">
+          <StepRow
+            v-for="(checkpoint, i) in checkpoints"
+            :key="checkpoint.step.id"
+            :order="order"
+            :checkpoint="checkpoint"
+            :number="i + 1"
+            :now="now"
           />
-          <div class="what">
-            <b>{{ i + 1 }}. {{ stepTitle(step, material(step.cut?.materialId)) }}</b>
-            <span v-if="step.cut && step.action === 'place'" class="figure"
-              >{{ stripsText(step.cut, material(step.cut.materialId)!, job.picture.work) }} ·
-              {{ fixed(step.massG, 1) }} g</span
-            >
-            <span v-if="step.cut && step.action === 'place'" class="quiet">{{
-              placeText(step.cut, job.picture.work)
-            }}</span>
-            <span v-if="step.action === 'trial'" class="quiet"
-              >{{ fixed(step.massG, 1) }} g in all, at the planned places, before the grip comes off. Hit a few.</span
-            >
-            <small class="quiet">{{ step.gripOff ? 'read with the grip off' : 'read as measured' }}</small>
-          </div>
-          <div v-for="quantity in READ" :key="quantity" class="check">
-            <span v-if="estimateOf(step.predicted, quantity)" class="predicted figure"
-              ><MarkGlyph kind="predicted" :size="12" />
-              {{ writeValue(estimateOf(step.predicted, quantity)!.value, quantity, shop.units, lengthCm) }}</span
-            >
-            <QuantityField
-              :quantity="quantity"
-              :length-cm="lengthCm"
-              :label="QUANTITY_NAMES[quantity]"
-              :keep="`${job.view.job.id}-step-${step.id}-${quantity}`"
-              @focused="((inHand = step.id), (devices.focused = receivers.find((r) => r.quantity === quantity)!))"
-              :model-value="readOf(step, quantity)?.row.value ?? null"
-              @commit="(value, typed) => read(step, quantity, value, typed)"
-            />
-            <small
-              v-if="readOf(step, quantity)?.difference"
-              :class="readOf(step, quantity)!.verdict === 'same' ? 'quiet' : 'off'"
-              class="figure"
-              >{{
-                readOf(step, quantity)!.verdict === 'same'
-                  ? 'as predicted'
-                  : `${writeDifference(readOf(step, quantity)!.difference!.value, quantity, shop.units)} from predicted`
-              }}</small
-            >
-          </div>
-        </li>
-      </ol>
-      <v-alert v-if="!upToDate" type="warning" variant="tonal" density="compact" class="mt-2"
-        >The plan has changed since this work order was drawn up.</v-alert
-      >
-      <section class="panel mt-3">
-        <h2>Take care</h2>
-        <ul class="care">
-          <li v-for="line in cautions" :key="line">{{ line }}</li>
-        </ul>
-      </section>
+        </ol>
+        <CarePanel v-if="body!.careRead" :order="order" class="mt-3" />
+      </template>
     </template>
   </StageFrame>
 </template>
@@ -140,41 +110,10 @@ const { print } = useSheets()
   display: grid;
   gap: 6px;
 }
-.step {
-  display: grid;
-  grid-template-columns: 40px minmax(180px, 1fr) repeat(3, 152px);
-  gap: 10px;
-  align-items: start;
-  padding: 8px 12px;
-}
-.step.done {
-  border-left: 5px solid rgb(var(--v-theme-primary));
-}
-.what {
-  display: grid;
-  line-height: 1.3;
-}
-.what .figure {
-  font-size: 15.5px;
-}
-.check {
-  display: grid;
-  gap: 2px;
-}
-.off {
-  color: rgb(var(--v-theme-predicted));
-  font-weight: 700;
-}
-.care {
-  margin: 0;
-  padding-left: 18px;
-}
-@media (max-width: 900px) {
-  .step {
-    grid-template-columns: 40px minmax(0, 1fr);
-  }
-  .check {
-    grid-column: 2;
-  }
+.order {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  align-items: center;
 }
 </style>

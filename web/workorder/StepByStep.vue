@@ -2,23 +2,51 @@
 import { useEventListener, useWakeLock } from '@vueuse/core'
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
-import { estimateOf } from '#core/frame/state.ts'
-import { fixed, writeDifference, writeQuantity } from '#core/quantities/write.ts'
-import { placeText, QUANTITY_NAMES, stepTitle, whereText } from '#contract/messages/names.ts'
+import { fixed } from '#core/quantities/write.ts'
+import { isPlacing } from '#core/workorder/order.ts'
+import { STEP_NOTES, STEP_TOOLS } from '#contract/messages/build.ts'
+import { placeText, whereText } from '#contract/messages/names.ts'
 import InstrumentStrip from '../instruments/InstrumentStrip.vue'
 import PlanPicture from '../plan-editor/PlanPicture.vue'
-import QuantityField from '../shared/QuantityField.vue'
+import { writeTime } from '../browser/writeTime.ts'
+import PlainNumber from '../shared/PlainNumber.vue'
+import DiagnosisPanel from './DiagnosisPanel.vue'
+import RestPanel from './RestPanel.vue'
+import StepReading from './StepReading.vue'
 import { READ, useWorkOrder } from './useWorkOrder.ts'
 import { moveFor } from './stepKeys.ts'
 
 /** One step of the work order fills the screen, to be read from a metre away and gone on from with a knuckle. */
 const order = useWorkOrder()
-const { job, shop, devices, body, lengthCm, steps, receivers } = order
+const { job, body, steps, checkpoints } = order
 const router = useRouter()
 const at = ref(Math.max(0, order.next.value ? steps.value.indexOf(order.next.value) : steps.value.length - 1))
 const step = computed(() => steps.value[Math.min(at.value, steps.value.length - 1)])
-const material = computed(() => order.material(step.value?.cut?.materialId))
+const checkpoint = computed(() => checkpoints.value[Math.min(at.value, steps.value.length - 1)])
 const done = (id: string) => !!body.value?.marks[id]
+/** Only this piece is lit; where a step is about pieces that lie there already, those. */
+const lit = computed(() => {
+  const cuts = body.value?.cuts ?? []
+  switch (step.value?.kind) {
+    case 'trial':
+      return cuts
+    case 'mask':
+    case 'coat':
+      return cuts.filter((cut) => order.material(cut.materialId)?.lead)
+    case 'plug':
+    case 'barrier':
+    case 'cure':
+    case 'cap':
+      return cuts.filter((cut) => order.material(cut.materialId)?.kind === 'fill')
+    default:
+      return step.value?.cut ? [step.value.cut] : []
+  }
+})
+/** Something is off at this step: its causes come before anything else. */
+const isOff = computed(() => order.followed.value?.open?.checkpoint.step.id === step.value?.id)
+const isWeighed = computed(
+  () => !!step.value?.cut && isPlacing(step.value) && step.value.kind !== 'gripOn' && step.value.kind !== 'strings',
+)
 const doneCount = computed(() => steps.value.filter((s) => done(s.id)).length)
 function go(by: number): void {
   at.value = Math.min(steps.value.length - 1, Math.max(0, at.value + by))
@@ -59,7 +87,7 @@ onBeforeUnmount(() => void lock.release().catch(() => undefined))
         <button
           type="button"
           :class="{ here: i === at, done: done(s.id) }"
-          :aria-label="`Step ${i + 1}: ${stepTitle(s, order.material(s.cut?.materialId))}${done(s.id) ? ', done' : ''}`"
+          :aria-label="`Step ${i + 1}: ${order.titleOf(s)}${done(s.id) ? ', done' : ''}`"
           :aria-current="i === at ? 'step' : undefined"
           @click="at = i"
         ></button>
@@ -67,61 +95,61 @@ onBeforeUnmount(() => void lock.release().catch(() => undefined))
     </ol>
     <section class="panel now mb-3" :data-step="step.id" aria-live="polite">
       <p class="title">
-        {{ stepTitle(step, material) }}
+        {{ order.titleOf(step) }}
         <span v-if="done(step.id)" class="quiet">done</span>
       </p>
       <div class="cols">
         <div>
-          <p v-if="step.cut && step.action === 'place'" class="where">{{ whereText(step.cut, job.picture.work) }}</p>
+          <p v-if="step.cut && isPlacing(step)" class="where">{{ whereText(step.cut, job.picture.work) }}</p>
           <ul v-if="step.strips.length > 0" class="big figure">
             <li v-for="s in step.strips" :key="s.layer">{{ s.count }} × {{ fixed(s.lengthCm, 1) }} cm</li>
           </ul>
           <p v-if="step.massG !== 0" class="big figure">{{ fixed(step.massG, 1) }} g</p>
-          <p v-if="step.cut && step.action === 'place'" class="place">{{ placeText(step.cut, job.picture.work) }}</p>
-          <p v-if="step.action === 'trial'" class="place">
-            Removable tape or putty at the planned places, before the grip comes off. Hit a few.
+          <p v-if="step.cut && isPlacing(step)" class="place">{{ placeText(step.cut, job.picture.work) }}</p>
+          <p v-if="STEP_NOTES[step.kind]" class="place">{{ STEP_NOTES[step.kind] }}</p>
+          <p v-if="STEP_TOOLS[step.kind]" class="quiet mb-0">At hand: {{ STEP_TOOLS[step.kind] }}</p>
+          <p v-if="checkpoint?.mark?.readyAt" class="place" data-testid="ready-at">
+            Ready {{ writeTime(checkpoint.mark.readyAt) }}
           </p>
+          <p v-else-if="step.waitHours > 0" class="place">Then {{ fixed(step.waitHours, 0) }} h until it is ready.</p>
+          <PlainNumber
+            v-if="isWeighed"
+            class="weighed"
+            label="On the scale"
+            suffix="g"
+            :min="-500"
+            :max="500"
+            :model-value="checkpoint?.mark?.weighedG ?? null"
+            @update:model-value="(v) => order.weigh(step, v)"
+          />
         </div>
         <PlanPicture
-          :cuts="step.cut ? [step.cut] : step.action === 'trial' ? (body?.cuts ?? []) : []"
+          :cuts="lit"
           :materials="job.picture.materials"
           :work="job.picture.work"
-          :label="`Where it goes: ${stepTitle(step, material)}`"
+          :label="`Where it goes: ${order.titleOf(step)}`"
           class="picture"
         />
       </div>
-      <h2 class="mt-3">Then read{{ step.gripOff ? ', grip off' : '' }}</h2>
-      <div class="reads">
-        <div v-for="quantity in READ" :key="quantity">
-          <p v-if="estimateOf(step.predicted, quantity)" class="expect figure">
-            {{ writeQuantity(estimateOf(step.predicted, quantity)!.value, quantity, shop.units, lengthCm) }}
-          </p>
-          <QuantityField
+      <template v-if="step.reads && checkpoint">
+        <h2 class="mt-3">Then read{{ checkpoint.bare ? ', grip off' : '' }}</h2>
+        <div class="reads">
+          <StepReading
+            v-for="quantity in READ"
+            :key="`${step.id}-${quantity}`"
+            :order="order"
+            :checkpoint="checkpoint"
             :quantity="quantity"
-            :length-cm="lengthCm"
-            :label="QUANTITY_NAMES[quantity]"
-            :keep="`${job.view.job.id}-step-${step.id}-${quantity}`"
-            :model-value="order.readOf(step, quantity)?.row.value ?? null"
-            @focused="
-              ((order.inHand.value = step.id), (devices.focused = receivers.find((r) => r.quantity === quantity)!))
-            "
-            @commit="(value, typed) => order.read(step, quantity, value, typed)"
+            large
           />
-          <p
-            v-if="order.readOf(step, quantity)?.difference"
-            class="figure mb-0"
-            :class="order.readOf(step, quantity)!.verdict === 'same' ? 'quiet' : 'off'"
-          >
-            {{
-              order.readOf(step, quantity)!.verdict === 'same'
-                ? 'as predicted'
-                : `${writeDifference(order.readOf(step, quantity)!.difference!.value, quantity, shop.units)} from predicted`
-            }}
-          </p>
         </div>
-      </div>
+      </template>
     </section>
-    <p v-for="line in order.cautions.value" :key="line" class="caution mb-2">{{ line }}</p>
+    <DiagnosisPanel v-if="isOff" :order="order" class="mb-3" />
+    <RestPanel :order="order" class="mb-3" />
+    <template v-if="!body?.careRead">
+      <p v-for="line in order.cautions.value" :key="line" class="caution mb-2">{{ line }}</p>
+    </template>
     <InstrumentStrip class="mb-2" />
     <footer class="go">
       <v-btn class="knuckle" variant="outlined" :disabled="at === 0" @click="go(-1)">Back</v-btn>
@@ -211,13 +239,9 @@ onBeforeUnmount(() => void lock.release().catch(() => undefined))
   grid-template-columns: repeat(3, minmax(0, 1fr));
   gap: 16px;
 }
-.expect {
-  font-size: clamp(22px, 3vw, 32px);
-  margin: 0 0 4px;
-}
-.off {
-  color: rgb(var(--v-theme-predicted));
-  font-weight: 700;
+.weighed {
+  max-width: 180px;
+  margin-top: 8px;
 }
 .go {
   display: flex;

@@ -1,14 +1,17 @@
 import { computed, onBeforeUnmount, ref } from 'vue'
+import { useRouter } from 'vue-router'
 import type { TrayReading } from '#contract/devices.ts'
-import { cautionsFor } from '#contract/messages/names.ts'
+import { stepTitle } from '#contract/messages/build.ts'
+import { cautionsFor, whereText } from '#contract/messages/names.ts'
 import { sameContent } from '#contract/sameContent.ts'
-import { estimateOf } from '#core/frame/state.ts'
-import { methodFor, repeats, usualMethod } from '#core/measure/readings.ts'
-import { differenceOf } from '#core/quantities/difference.ts'
-import { type Estimate } from '#core/quantities/estimate.ts'
+import { buildOf } from '#core/job/building.ts'
+import { usualMethod } from '#core/measure/readings.ts'
 import type { Quantity } from '#core/quantities/units.ts'
 import { isMinor } from '#core/targets/minors.ts'
-import { buildSteps, GRIP_OFF, type BuildStep } from '#core/workorder/workOrder.ts'
+import { followBuild, type Checkpoint } from '#core/workorder/follow.ts'
+import { asBuilt, EMPTY_ORDER, markNow, redrawn, type StepMark, type WorkOrder } from '#core/workorder/marks.ts'
+import type { WorkStep } from '#core/workorder/order.ts'
+import { EMPTY_PLAN } from '#core/job/documents.ts'
 import { fromDevice } from '../instruments/fromDevice.ts'
 import { useDevices, type Receiver } from '../stores/devices.ts'
 import { useOpenJob } from '../stores/openJob.ts'
@@ -17,48 +20,81 @@ import { useShop } from '../stores/shop.ts'
 /** What is read after a step. */
 export const READ: Quantity[] = ['mass', 'balance', 'swingWeight']
 
-/** The open job's work order: its steps, their marks, and what was read after each. */
+/** The open job's work order: its steps, their marks, what was read after each and what it should have been. */
 export function useWorkOrder() {
   const job = useOpenJob()
   const devices = useDevices()
   const shop = useShop()
+  const router = useRouter()
   const body = computed(() => job.documents.build)
   const plan = computed(() => job.documents.plan?.cuts ?? [])
   const lengthCm = computed(() => job.view.frame.geometry.lengthCm)
-  const steps = computed<BuildStep[]>(() => {
-    const cuts = body.value?.cuts ?? []
-    const known = cuts.filter((cut) => job.picture.materials.some((m) => m.id === cut.materialId))
-    return job.picture.measured.state.massG === null
-      ? []
-      : buildSteps(job.picture.measured.state, known, job.picture.materials, job.picture.work, readAt(GRIP_OFF))
-  })
+  const build = computed(() => body.value && buildOf(job.picture, job.documents, job.view.readings))
+  const followed = computed(() => build.value && followBuild(build.value))
+  const checkpoints = computed<Checkpoint[]>(() => followed.value?.checkpoints ?? [])
+  const steps = computed<WorkStep[]>(() => checkpoints.value.map((c) => c.step))
   const material = (id: string | undefined) => job.picture.materials.find((m) => m.id === id) ?? null
   const minor = computed(() => isMinor(job.documents.player?.facts ?? null))
   const cautions = computed(() => cautionsFor(body.value?.cuts ?? [], job.picture.materials, minor.value))
+  /** Lead is to go on a minor's frame, and nobody has said a second time that it shall. */
+  const stopped = computed(
+    () =>
+      minor.value &&
+      !body.value?.leadConfirmed &&
+      (body.value?.cuts ?? []).some((cut) => material(cut.materialId)?.lead),
+  )
+  /** Back to the plan, with lead left out of it. */
+  function withoutLead(): void {
+    const held = job.documents.plan ?? EMPTY_PLAN
+    job.save('plan', { ...held, limits: { ...held.limits, noLead: true, leadAgreed: null } })
+    void router.push({ name: 'plan', params: { id: job.view.job.id } })
+  }
+  const titleOf = (step: WorkStep) => stepTitle(step, material(step.cut?.materialId))
+  /** Where a step's piece lies, or what the step is called. */
+  const placeOf = (stepId: string) => {
+    const step = steps.value.find((s) => s.id === stepId)
+    return step?.cut ? whereText(step.cut, job.picture.work) : step ? titleOf(step) : ''
+  }
 
-  /** Draws the work order up from the plan; steps that stay the same keep their marks. */
+  /** Draws the work order up from the plan; what is done and stays the same keeps its marks, what lies there otherwise comes off. */
   function drawUp(): void {
-    const same = sameContent(body.value?.cuts, plan.value)
-    const kept = Object.fromEntries(
-      Object.entries(body.value?.marks ?? {}).filter(
-        ([id]) =>
-          same ||
-          sameContent(
-            body.value?.cuts.find((c) => c.id === id),
-            plan.value.find((c) => c.id === id),
-          ),
-      ),
-    )
-    job.save('build', { cuts: plan.value, marks: kept })
+    const was = body.value ?? { ...EMPTY_ORDER, school: shop.overview?.shop.workOrder ?? 'headFirst' }
+    saveBoth(redrawn(was, plan.value, sameContent))
   }
-  function mark(step: BuildStep, done: boolean): void {
-    const { [step.id]: held, ...others } = body.value!.marks
-    const marks = done
-      ? { ...others, [step.id]: held ?? { doneAt: new Date().toISOString(), by: shop.initials, readingIds: [] } }
-      : others
-    job.save('build', { ...body.value!, marks }, { keepUsed: true })
+  /** The plan follows the work order: what lies on the frame, and what is still to come. */
+  function saveBoth(order: WorkOrder): void {
+    const cuts = asBuilt(order)
+    if (!sameContent(cuts, plan.value))
+      job.save('plan', { ...(job.documents.plan ?? EMPTY_PLAN), taken: null, byHand: true, cuts })
+    job.save('build', order)
   }
-  function read(step: BuildStep, quantity: Quantity, value: number, typed: string, sent?: TrayReading): void {
+  function setSchool(school: WorkOrder['school']): void {
+    shop.saveShop({ workOrder: school })
+    keep({ ...body.value!, school })
+  }
+  const keep = (order: WorkOrder, more: Parameters<typeof job.save>[2] = {}) =>
+    job.save('build', order, { keepUsed: true, ...more })
+
+  const markOf = (stepId: string): StepMark | null => body.value?.marks[stepId] ?? null
+  /** The mark that a step has, or would get now: what is begun with it is ready after its wait. */
+  function markFor(step: WorkStep): StepMark {
+    const held = markOf(step.id)
+    if (held && held.skipped === null) return held
+    const now = new Date()
+    const readyAt = step.waitHours > 0 ? new Date(now.getTime() + 3600000 * step.waitHours).toISOString() : null
+    return { ...markNow(now.toISOString(), shop.initials), readyAt }
+  }
+  const put = (stepId: string, mark: StepMark, more: Parameters<typeof job.save>[2] = {}) =>
+    keep({ ...body.value!, marks: { ...body.value!.marks, [stepId]: mark } }, more)
+  function mark(step: WorkStep, done: boolean): void {
+    if (done) return void put(step.id, markFor(step))
+    const { [step.id]: _gone, ...others } = body.value!.marks
+    keep({ ...body.value!, marks: others })
+  }
+  const skip = (step: WorkStep, why: string) => put(step.id, { ...markFor(step), skipped: why.trim() })
+  const weigh = (step: WorkStep, weighedG: number | null) => put(step.id, { ...markFor(step), weighedG })
+
+  function read(step: WorkStep, quantity: Quantity, value: number, typed: string, sent?: TrayReading): void {
     const kept = sent && fromDevice(quantity, value, sent.deviceId, job.profile, sent)
     const row = job.newReading(
       {
@@ -73,43 +109,37 @@ export function useWorkOrder() {
       },
       sent?.id,
     )
-    const held = body.value!.marks[step.id] ?? { doneAt: new Date().toISOString(), by: shop.initials, readingIds: [] }
-    const others = held.readingIds.filter((old) => job.view.readings.find((r) => r.id === old)?.quantity !== quantity)
-    job.save(
-      'build',
-      { ...body.value!, marks: { ...body.value!.marks, [step.id]: { ...held, readingIds: [...others, row.id] } } },
-      { keepUsed: true, readings: [row] },
-    )
+    const held = markFor(step)
+    const others = held.readingIds.filter((old) => rowOf(old)?.quantity !== quantity)
+    put(step.id, { ...held, readingIds: [...others, row.id] }, { readings: [row] })
   }
+  const rowOf = (readingId: string) => job.view.readings.find((r) => r.id === readingId)
+  const readingOf = (step: WorkStep, quantity: Quantity) =>
+    (markOf(step.id)?.readingIds ?? []).map(rowOf).find((row) => row?.quantity === quantity) ?? null
+  /** Readings of a step that are no longer used; they stay on record. */
+  function withdraw(stepId: string, quantities: readonly Quantity[], found: StepMark['found']): void {
+    const held = markOf(stepId)
+    if (!held) return
+    const readingIds = held.readingIds.filter((id) => !quantities.some((q) => q === rowOf(id)?.quantity))
+    put(stepId, { ...held, readingIds, found })
+  }
+
   /** An instrument's reading goes to the step in hand: the one with the focus, else the first that is not done. */
   const inHand = ref('')
   const receivers = READ.map((quantity): Receiver => ({
     quantity,
     take: (sent) => {
-      const step = steps.value.find((s) => s.id === inHand.value) ?? steps.value.find((s) => !body.value?.marks[s.id])
+      const reads = steps.value.filter((s) => s.reads)
+      const step = reads.find((s) => s.id === inHand.value) ?? reads.find((s) => !markOf(s.id))
       if (!step) return false
       read(step, quantity, sent.raw, String(Number(sent.raw.toFixed(3))), sent)
     },
   }))
   const leave = receivers.map((r) => devices.receive(r))
   onBeforeUnmount(() => leave.forEach((off) => off()))
-  function rowAt(stepId: string, quantity: Quantity) {
-    const ids = body.value?.marks[stepId]?.readingIds ?? []
-    const row = job.view.readings.find((r) => ids.includes(r.id) && r.quantity === quantity)
-    if (!row) return null
-    return { row, estimate: repeats([row.value], methodFor(row.methodId, quantity, job.profile), row.basis ?? {}) }
-  }
-  /** What was read at a checkpoint. */
-  function readAt(stepId: string): Partial<Record<Quantity, Estimate>> {
-    return Object.fromEntries(READ.flatMap((q) => (rowAt(stepId, q) ? [[q, rowAt(stepId, q)!.estimate]] : [])))
-  }
-  function readOf(step: BuildStep, quantity: Quantity) {
-    const at = rowAt(step.id, quantity)
-    return at && { row: at.row, ...differenceOf(estimateOf(step.predicted, quantity), at.estimate) }
-  }
-  const upToDate = computed(() => sameContent(body.value?.cuts, plan.value))
+  const upToDate = computed(() => !body.value || sameContent(asBuilt(body.value), plan.value))
   /** The first step that is not done; null when all are. */
-  const next = computed(() => steps.value.find((s) => !body.value?.marks[s.id]) ?? null)
+  const next = computed(() => steps.value.find((s) => !markOf(s.id)) ?? null)
   return {
     job,
     shop,
@@ -117,16 +147,34 @@ export function useWorkOrder() {
     body,
     plan,
     lengthCm,
+    build,
+    followed,
+    checkpoints,
     steps,
     next,
+    minor,
     material,
     cautions,
+    stopped,
+    withoutLead,
     upToDate,
     inHand,
     receivers,
+    titleOf,
+    placeOf,
+    markOf,
     drawUp,
+    saveBoth,
+    keep,
+    setSchool,
     mark,
+    skip,
+    weigh,
     read,
-    readOf,
+    readingOf,
+    put,
+    withdraw,
   }
 }
+/** The open job's work order, as parts of its pages are given it. */
+export type OpenOrder = ReturnType<typeof useWorkOrder>

@@ -172,6 +172,13 @@ function swingFor(quantity: AimQuantity, aim: number, mass: number | null, balan
  */
 export function around(request: PlanRequest, fixedCuts: readonly Cut[]): PlanRequest {
   if (fixedCuts.length === 0) return request
+  const known = fixedCuts.filter((cut) => request.materials.some((m) => m.id === cut.materialId))
+  const pieces = piecesOfAll(known, request.materials, request.work)
+  return withFixed({ ...request, state: withPieces(request.state, pieces, request.work.geometry) }, known)
+}
+
+/** The same request of a frame that has these pieces on it already: only what they take of drawer, places and caps is gone. */
+export function withFixed(request: PlanRequest, fixedCuts: readonly Cut[]): PlanRequest {
   const { limits, work } = request
   const byId = new Map(request.materials.map((m) => [m.id, m]))
   const known = fixedCuts.filter((cut) => byId.has(cut.materialId))
@@ -180,7 +187,6 @@ export function around(request: PlanRequest, fixedCuts: readonly Cut[]): PlanReq
     known.reduce((sum, cut) => sum + (cut.materialId === id ? stockTaken(cut, byId.get(id)!, work) : 0), 0)
   return {
     ...request,
-    state: withPieces(request.state, piecesOfAll(known, request.materials, work), work.geometry),
     materials: request.materials.map((m) => ({
       ...m,
       stock: m.kind === 'off' ? m.stock : Math.max(0, m.stock - taken(m.id)),

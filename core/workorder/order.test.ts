@@ -1,0 +1,110 @@
+import { describe, expect, it } from 'vitest'
+import { cutIn } from '../cuts/zones.ts'
+import { PLAIN_MATERIAL, type Material } from '../cuts/material.ts'
+import { massOf, piecesOfAll, type Cut } from '../cuts/cut.ts'
+import { STRUNG, usualState } from '../frame/fixtures.ts'
+import { withPieces } from '../frame/pieces.ts'
+import { estimateOf } from '../frame/state.ts'
+import { QUANTITIES } from '../quantities/units.ts'
+import { tennis } from '../sports/tennis.ts'
+import { followBuild } from './follow.ts'
+import { lastWait, markNow } from './marks.ts'
+import { COATS, GRIP_OFF, orderOfWork, USUAL_ORDER, type OrderWishes } from './order.ts'
+
+const tape: Material = {
+  ...PLAIN_MATERIAL,
+  id: 'tape',
+  name: 'tape',
+  kind: 'tape',
+  unitMassG: 0.1,
+  step: 0.5,
+  widthCm: 0.6,
+}
+const fill: Material = { ...PLAIN_MATERIAL, id: 'fill', name: 'fill', kind: 'fill', unitMassG: 1 }
+const leather: Material = {
+  ...PLAIN_MATERIAL,
+  id: 'leather',
+  name: 'leather',
+  kind: 'grip',
+  unitMassG: 25,
+  grip: 'leather',
+}
+const materials = [tape, fill, leather]
+const work = { geometry: tennis.geometry, condition: STRUNG, profile: tennis }
+const zone = (id: string) => tennis.zones.find((z) => z.id === id)!
+const at = (id: string, material: Material, amount: number): Cut => cutIn(zone(id), material, amount, work, id)
+const grip: Cut = {
+  id: 'new-grip',
+  materialId: 'leather',
+  place: 'grip',
+  zoneId: 'grip',
+  atCm: 0,
+  amount: 1,
+  layerCm: 1,
+}
+const sides = at('threeNine', tape, 6)
+const tip = at('tip', tape, 10)
+const butt = at('butt', fill, 5)
+
+const silicone: Material = { ...fill, id: 'silicone', cureHours: 24 }
+const lead: Material = { ...tape, id: 'lead', lead: true }
+materials.push(silicone, lead)
+const order = (cuts: readonly Cut[], wishes: Partial<OrderWishes> = {}) =>
+  orderOfWork(cuts, materials, work, { ...USUAL_ORDER, ...wishes })
+const ids = (cuts: readonly Cut[], wishes: Partial<OrderWishes> = {}) => order(cuts, wishes).map((s) => s.id)
+
+describe('the order of work', () => {
+  it('begins with a trial of everything, goes from the tip down, and does with the grip off what lies under it', () => {
+    const steps = order([grip, butt, sides, tip])
+    expect(steps.map((s) => s.id)).toEqual(['trial', 'tip', 'threeNine', GRIP_OFF, 'plug', 'butt', 'barrier', 'cap', 'grip-on']) // prettier-ignore
+    expect(steps.map((s) => s.bare)).toEqual([false, false, false, true, true, true, true, true, false])
+  })
+  it('leaves the grip on where nothing lies under it, and has nothing to do where nothing is planned', () => {
+    expect(order([tip]).map((s) => s.kind)).toEqual(['trial', 'tape'])
+    expect(order([])).toEqual([])
+  })
+  it('hangs a cured fill before the cap goes on; handle first, the head is done while it cures', () => {
+    const cured = at('butt', silicone, 5)
+    expect(ids([cured, tip])).toEqual(['trial', 'tip', GRIP_OFF, 'plug', 'butt', 'cure', 'barrier', 'cap', 'grip-on'])
+    expect(ids([cured, tip], { school: 'handleFirst' })).toEqual(['trial', GRIP_OFF, 'plug', 'butt', 'tip', 'cure', 'barrier', 'cap', 'grip-on']) // prettier-ignore
+    expect(order([cured]).find((s) => s.id === 'butt')!.waitHours).toBe(24)
+  })
+  it('masks and coats lead, more often on a child’s frame, and nothing that is not lead', () => {
+    const coats = (minor: boolean) => order([at('tip', lead, 10)], { minor }).filter((s) => s.kind === 'coat')
+    expect(coats(false)).toHaveLength(COATS.adult)
+    expect(coats(true).map((s) => [s.id, s.waitHours, s.turn])).toEqual(
+      [1, 2, 3, 4].map((n) => [`coat-${n}`, COATS.dryHours, { of: 4, at: n }]),
+    )
+    expect(ids([tip], { minor: true })).toEqual(['trial', 'tip'])
+  })
+  it('takes a piece off again right after it, and keeps the reserve for last', () => {
+    expect(ids([tip, sides], { peeled: ['tip'], reserveG: 2 })).toEqual(['trial', 'tip', 'peel-tip', 'threeNine', 'reserve']) // prettier-ignore
+  })
+  it('cuts what the eye can count: on both edges four strips beside the axis, two across the tip, a layer by itself', () => {
+    const steps = order([{ ...sides, amount: sides.layerCm + 3 }, tip])
+    expect(steps.find((s) => s.id === 'tip')!.strips).toEqual([{ count: 2, lengthCm: 10, layer: 1 }])
+    expect(steps.find((s) => s.id === 'threeNine')!.strips).toEqual([
+      { count: 4, lengthCm: sides.layerCm, layer: 1 },
+      { count: 4, lengthCm: 3, layer: 2 },
+    ])
+    expect(steps[0].massG).toBeCloseTo(massOf({ ...sides, amount: sides.layerCm + 3 }, tape, work) + massOf(tip, tape, work), 9) // prettier-ignore
+  })
+  it('says what is ready last, and when', () => {
+    const wait = (readyAt: string | null) => ({ ...markNow('2026-01-01T09:00:00Z', 'AT'), readyAt })
+    const marks = { a: wait('2026-01-01T10:00:00Z'), b: wait('2026-01-02T09:00:00Z'), c: wait(null) }
+    expect(lastWait(marks)).toEqual({ waitsFor: 'cure', readyAt: '2026-01-02T09:00:00Z' })
+    expect(lastWait({ 'coat-2': wait('2026-01-01T10:00:00Z') })!.waitsFor).toBe('coat')
+    expect(lastWait({ c: wait(null) })).toBeNull()
+  })
+})
+
+describe('a build that nobody has begun', () => {
+  it('ends where the plan does: its last prediction is the planned frame, by the exact sums', () => {
+    const cuts = [butt, sides, tip]
+    const steps = order(cuts)
+    const { checkpoints } = followBuild({ measured: usualState(), shared: [], steps, marks: {}, reads: {}, materials, work }) // prettier-ignore
+    const planned = withPieces(usualState(), piecesOfAll(cuts, materials, work), work.geometry)
+    for (const quantity of QUANTITIES)
+      expect(checkpoints.at(-1)!.expected[quantity]!.value).toBeCloseTo(estimateOf(planned, quantity)!.value, 9)
+  })
+})

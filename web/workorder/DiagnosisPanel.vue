@@ -1,0 +1,112 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { causeText, isOfPiece, testText } from '#contract/messages/build.ts'
+import { tellApart, type Cause } from '#core/workorder/causes.ts'
+import { diagnose } from '#core/workorder/diagnose.ts'
+import { UNKNOWN } from '#core/workorder/follow.ts'
+import type { StepMark } from '#core/workorder/marks.ts'
+import type { OpenOrder } from './useWorkOrder.ts'
+
+/** Readings outside of their band: what is likely behind them, what to look at first, and what is done about it. */
+const props = defineProps<{ order: OpenOrder }>()
+const { job, shop } = props.order
+const SHOWN = 3
+const open = computed(() => props.order.followed.value?.open ?? null)
+const causes = computed(() => (open.value ? diagnose(open.value.suspicion) : []))
+const shown = computed(() => {
+  const told = causes.value.filter((c) => c.kind !== 'unknown')
+  return told.filter((c, i) => i < SHOWN && (i === 0 || c.likelihood > 0.01))
+})
+const unsure = computed(() => causes.value[0]?.kind === 'unknown')
+const pieceOf = (stepId: string | null) => {
+  if (!stepId) return null
+  const cut = open.value?.suspicion.since.find((s) => s.step.id === stepId)
+  return { where: props.order.placeOf(stepId), cut: cut?.mark.laid ?? cut?.step.cut ?? null }
+}
+const wordsOf = (cause: Cause) => causeText(cause, pieceOf(cause.stepId), job.picture.materials, shop.units)
+const likely = (share: number) =>
+  share > 0.8 ? 'very likely' : share > 0.4 ? 'likely' : share > 0.1 ? 'possible' : 'unlikely'
+const foundOf = (cause: Cause): StepMark['found'] => ({
+  cause: cause.kind,
+  words: wordsOf(cause),
+  at: new Date().toISOString(),
+  by: shop.initials,
+})
+
+/** The piece is laid again as it was planned: what was read with it as it lay says nothing any more. */
+function putRight(cause: Cause): void {
+  const { checkpoint, suspicion } = open.value!
+  props.order.withdraw(checkpoint.step.id, suspicion.reads.map((r) => r.quantity), foundOf(cause)) // prettier-ignore
+}
+/** It stays as it lies: that is what is on the frame. */
+function leaveSo(cause: Cause): void {
+  if (cause.mend.kind !== 'laid') return
+  const { stepId, cut } = cause.mend
+  const body = props.order.body.value!
+  props.order.saveBoth({
+    ...body,
+    marks: { ...body.marks, [stepId]: { ...body.marks[stepId], laid: cut, found: foundOf(cause) } },
+  })
+}
+function readAgain(cause: Cause): void {
+  if (cause.mend.kind !== 'withdraw') return
+  props.order.withdraw(open.value!.checkpoint.step.id, cause.mend.quantities, foundOf(cause))
+}
+function takeAsRead(): void {
+  const id = open.value!.checkpoint.step.id
+  const mark = props.order.markOf(id)!
+  const words = 'Nobody knows why; taken as read'
+  props.order.put(id, { ...mark, found: { cause: UNKNOWN, words, at: new Date().toISOString(), by: shop.initials } })
+}
+</script>
+
+<template>
+  <section v-if="open" class="panel off" role="status" data-testid="diagnosis">
+    <h2>After “{{ order.titleOf(open.checkpoint.step) }}” the frame does not read as it should</h2>
+    <p v-if="unsure" class="mb-2">Nothing usual explains it well. Read again first.</p>
+    <p v-else-if="shown.length > 0" class="mb-2">{{ testText(tellApart(shown[0], shown[1]), order.placeOf) }}</p>
+    <ol>
+      <li v-for="(cause, i) in shown" :key="i" :data-cause="cause.kind">
+        <span class="what"
+          >{{ wordsOf(cause) }} <small class="quiet">{{ likely(cause.likelihood) }}</small></span
+        >
+        <template v-if="isOfPiece(cause.kind)">
+          <v-btn size="small" variant="tonal" color="primary" @click="putRight(cause)">Put right, read again</v-btn>
+          <v-btn size="small" variant="outlined" @click="leaveSo(cause)">It lies so: leave it</v-btn>
+        </template>
+        <v-btn v-else size="small" variant="tonal" color="primary" @click="readAgain(cause)"
+          >Take the reading back</v-btn
+        >
+      </li>
+      <li data-cause="unknown">
+        <span class="what">Something else, and the readings are right</span>
+        <v-btn size="small" variant="outlined" data-testid="as-read" @click="takeAsRead">Take them as read</v-btn>
+      </li>
+    </ol>
+  </section>
+</template>
+
+<style scoped>
+.off {
+  border-left: 5px solid rgb(var(--v-theme-predicted));
+}
+ol {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 8px;
+}
+li {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+}
+.what {
+  flex: 1 1 300px;
+}
+small {
+  margin-left: 6px;
+}
+</style>

@@ -1,0 +1,87 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { QUANTITY_NAMES } from '#contract/messages/names.ts'
+import { workText } from '#contract/messages/plan.ts'
+import { writeDifference } from '#core/quantities/write.ts'
+import CutLines from '../plan-editor/CutLines.vue'
+import { usePlanRequest } from '../plan-editor/usePlanRequest.ts'
+import { useRest } from './useRest.ts'
+import type { OpenOrder } from './useWorkOrder.ts'
+
+/** What is left: how it lands as planned, and a better plan of it where there is one. */
+const props = defineProps<{ order: OpenOrder }>()
+const { job, shop } = props.order
+const rest = useRest(props.order)
+const { limits } = usePlanRequest()
+const percent = (share: number) => `${Math.round(100 * share)} %`
+const lands = computed(() => (rest.before.value === null ? '' : percent(rest.before.value)))
+const whereOff = (id: string) => props.order.placeOf(id)
+</script>
+
+<template>
+  <section v-if="rest.rest.value && (lands || rest.problem.value)" class="panel" data-testid="rest">
+    <p class="mb-0 line">
+      <span data-testid="lands"
+        >{{ rest.left.value.length > 0 ? 'With the rest as planned it lands' : 'As it is, it is inside' }}
+        <b class="figure">{{ lands }}</b></span
+      >
+      <span v-if="rest.busy.value" class="quiet">working…</span>
+    </p>
+    <p v-if="rest.problem.value" class="mb-0">{{ rest.problem.value }}</p>
+    <p v-if="rest.outOfReach.value.length > 0" class="mb-0" data-testid="out-of-reach">
+      The target cannot be met any more with what is left. Nearest:
+      <template v-for="(d, i) in rest.outOfReach.value" :key="d.quantity"
+        >{{ i > 0 ? ', ' : '' }}{{ QUANTITY_NAMES[d.quantity] }}
+        {{ writeDifference(d.off, d.quantity, shop.units) }} off</template
+      >. Take something off, or set another target.
+    </p>
+    <div v-if="rest.offers.value.length > 0" class="offers mt-2">
+      <div v-if="rest.left.value.length > 0" class="one">
+        <b>As planned</b> <span class="figure">{{ lands }}</span>
+        <CutLines :cuts="rest.left.value" :materials="job.picture.materials" :work="job.picture.work" />
+      </div>
+      <div v-for="(offer, i) in rest.offers.value" :key="i" class="one new" data-testid="offer">
+        <b>{{ offer.off ? `Take off first: ${whereOff(offer.off.id)}` : 'Planned again' }}</b>
+        <span class="figure">{{ percent(offer.chance.all) }}</span>
+        <small v-if="!offer.off && rest.proven.value" class="proof">proven best</small>
+        <CutLines :cuts="offer.cuts" :materials="job.picture.materials" :work="job.picture.work" />
+        <p class="quiet mb-1">
+          {{
+            offer.cuts.length > 0
+              ? workText(offer.cuts, job.picture.materials, job.picture.work, limits.minutes)
+              : 'Nothing more goes on.'
+          }}
+        </p>
+        <v-btn size="small" color="primary" variant="flat" data-testid="take-rest" @click="rest.take(offer)"
+          >Go on with this</v-btn
+        >
+      </div>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.line {
+  margin: 0;
+  display: flex;
+  gap: 12px;
+  align-items: baseline;
+}
+.offers {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(260px, 1fr));
+  gap: 14px;
+}
+.one {
+  border: 1px solid rgb(var(--v-theme-frame-edge));
+  border-radius: 6px;
+  padding: 8px 10px;
+}
+.new {
+  border-color: rgb(var(--v-theme-primary));
+}
+.proof {
+  color: rgb(var(--v-theme-target));
+  margin-left: 6px;
+}
+</style>

@@ -1,0 +1,174 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { placeText, stripsText } from '#contract/messages/names.ts'
+import { fixed } from '#core/quantities/write.ts'
+import type { Checkpoint } from '#core/workorder/follow.ts'
+import { isPlacing } from '#core/workorder/order.ts'
+import PlainNumber from '../shared/PlainNumber.vue'
+import { writeTime } from '../browser/writeTime.ts'
+import StepReading from './StepReading.vue'
+import { READ, type OpenOrder } from './useWorkOrder.ts'
+
+/** One step of the work order in the list of all. */
+const props = defineProps<{ order: OpenOrder; checkpoint: Checkpoint; number: number; now: number }>()
+const { job } = props.order
+const step = computed(() => props.checkpoint.step)
+const mark = computed(() => props.checkpoint.mark)
+const material = computed(() => props.order.material(step.value.cut?.materialId))
+const title = computed(() => props.order.titleOf(step.value))
+const waits = computed(() => mark.value?.readyAt && Date.parse(mark.value.readyAt) > props.now)
+const isWeighed = computed(
+  () =>
+    !!step.value.cut && !!material.value && isPlacing(step.value) && !['gripOn', 'strings'].includes(step.value.kind),
+)
+const why = ref('')
+const skipping = ref(false)
+function skip(): void {
+  if (!why.value.trim()) return
+  props.order.skip(step.value, why.value)
+  skipping.value = false
+}
+</script>
+
+<template>
+  <li
+    class="panel step"
+    :class="{ done: mark && !mark.skipped, skipped: mark?.skipped, plain: !step.reads && !isWeighed }"
+    :data-step="step.id"
+  >
+    <v-checkbox
+      :model-value="!!mark && !mark.skipped"
+      :aria-label="`Done: ${title}`"
+      @update:model-value="(v) => order.mark(step, v === true)"
+    />
+    <div class="what">
+      <b>{{ number }}. {{ title }}</b>
+      <template v-if="step.cut && isPlacing(step) && material">
+        <span class="figure"
+          >{{ stripsText(step.cut, material, job.picture.work) }} · {{ fixed(step.massG, 1) }} g</span
+        >
+        <span class="quiet">{{ placeText(step.cut, job.picture.work) }}</span>
+      </template>
+      <span v-else-if="step.kind === 'trial' || step.kind === 'reserve'" class="figure"
+        >{{ fixed(step.massG, 1) }} g</span
+      >
+      <span v-if="mark?.readyAt" :class="waits ? 'waits' : 'quiet'" data-testid="ready-at"
+        >{{ waits ? 'Ready' : 'Was ready' }} {{ writeTime(mark.readyAt) }}</span
+      >
+      <span v-else-if="step.waitHours > 0" class="quiet">Then {{ fixed(step.waitHours, 0) }} h until it is ready</span>
+      <span v-if="mark?.skipped" class="waits">Left out: {{ mark.skipped }}</span>
+      <span v-if="mark?.laid" class="waits" data-testid="laid"
+        >Lies otherwise:
+        {{
+          mark.laid.amount === 0
+            ? 'nothing there'
+            : stripsText(mark.laid, order.material(mark.laid.materialId) ?? material!, job.picture.work)
+        }}</span
+      >
+      <small v-if="mark?.found" class="quiet">{{ mark.found.words }} ({{ mark.found.by }})</small>
+      <div v-if="skipping" class="why">
+        <v-text-field v-model="why" label="Why is it left out?" autofocus @keydown.enter="skip" />
+        <v-btn size="small" :disabled="!why.trim()" @click="skip">Leave out</v-btn>
+      </div>
+      <button v-else-if="!mark" type="button" class="link" @click="skipping = true">leave out…</button>
+    </div>
+    <div v-if="step.reads || isWeighed" class="reads">
+      <template v-if="step.reads">
+        <StepReading
+          v-for="quantity in READ"
+          :key="quantity"
+          :order="order"
+          :checkpoint="checkpoint"
+          :quantity="quantity"
+        />
+      </template>
+      <PlainNumber
+        v-if="isWeighed"
+        class="weighed"
+        label="On the scale"
+        suffix="g"
+        :min="-500"
+        :max="500"
+        :model-value="mark?.weighedG ?? null"
+        @update:model-value="(v) => order.weigh(step, v)"
+      />
+      <small v-if="step.reads" class="quiet state">{{
+        checkpoint.bare ? 'read with the grip off' : 'read as measured'
+      }}</small>
+    </div>
+  </li>
+</template>
+
+<style scoped>
+.step {
+  display: grid;
+  grid-template-columns: 40px minmax(200px, 1fr) minmax(0, 570px);
+  gap: 10px;
+  align-items: start;
+  padding: 8px 12px;
+}
+.plain {
+  grid-template-columns: 40px minmax(0, 1fr);
+  align-items: center;
+}
+.plain .what {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 14px;
+  align-items: baseline;
+}
+.step.done {
+  border-left: 5px solid rgb(var(--v-theme-primary));
+}
+.step.skipped {
+  opacity: 0.75;
+}
+.what {
+  display: grid;
+  line-height: 1.3;
+  justify-items: start;
+}
+.what .figure {
+  font-size: 15.5px;
+}
+.reads {
+  display: grid;
+  grid-template-columns: repeat(4, minmax(0, 1fr));
+  gap: 8px;
+  align-items: start;
+}
+.state {
+  grid-column: 1 / -1;
+}
+.weighed {
+  grid-column: 4;
+}
+.waits {
+  color: rgb(var(--v-theme-predicted));
+  font-weight: 650;
+}
+.link {
+  color: rgb(var(--v-theme-primary));
+  text-decoration: underline;
+  font-size: 13px;
+  padding: 4px 0;
+}
+.why {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  width: 100%;
+}
+@media (max-width: 900px) {
+  .step {
+    grid-template-columns: 40px minmax(0, 1fr);
+  }
+  .reads {
+    grid-column: 2;
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+  }
+  .weighed {
+    grid-column: auto;
+  }
+}
+</style>
