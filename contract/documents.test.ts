@@ -21,7 +21,7 @@ import {
   type targetReasonSchema,
   type zoneSchema,
 } from './documents.ts'
-import { cutSchema } from './cuts.ts'
+import { type cutSchema } from './cuts.ts'
 import { savedStageSchema, type frameSchema, type materialSchema, type readingSchema } from './entities.ts'
 import type { referenceSchema } from './library.ts'
 
