@@ -1,3 +1,4 @@
+import { ACCEPTANCE_RULES } from '#core/job/conformity.ts'
 import { WAITS, WORK_ORDERS } from '#core/workorder/marks.ts'
 import type { StageDocuments } from '#core/job/documents.ts'
 import { REVISION_KINDS } from '#core/job/revisions.ts'
@@ -42,6 +43,8 @@ export const shopSchema = z.object({
   backupFolder: z.string().max(400).default(''),
   /** In which order a work order is drawn up here. */
   workOrder: z.enum(WORK_ORDERS).default('headFirst'),
+  /** By which rule a number counts as inside its tolerance. */
+  acceptance: z.enum(ACCEPTANCE_RULES).default('guarded'),
   revision: revisionSchema,
 })
 export type Shop = z.infer<typeof shopSchema>

@@ -15,6 +15,7 @@ export const SHOP = {
   latitudeDeg: 47,
   backupFolder: '',
   workOrder: 'headFirst' as const,
+  acceptance: 'guarded' as const,
 }
 
 const facts = (f: Partial<PlayerFacts> & { name: string }): PlayerFacts => ({

@@ -178,6 +178,7 @@ const SAMPLES: Sample[] = [
       paper: 'A4',
       latitudeDeg: 47,
       workOrder: 'headFirst',
+      acceptance: 'guarded',
       revision: 1,
     },
   },

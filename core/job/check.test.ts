@@ -26,7 +26,7 @@ const target: Pick<TargetDocument, 'lines' | 'also'> = {
 }
 
 describe('the finished frame against its target', () => {
-  const results = checkResults(target, read, null)
+  const results = checkResults(target, read, null, 'guarded')
   const of = (quantity: string) => results.find((r) => r.quantity === quantity)
 
   it('lists what was read or aimed at, and what follows from it only where it is aimed at', () => {
@@ -38,7 +38,7 @@ describe('the finished frame against its target', () => {
       'recoilWeight',
       'mgri',
     ])
-    expect(checkResults(null, read, null).map((r) => r.quantity)).toEqual(['mass', 'balance', 'swingWeight'])
+    expect(checkResults(null, read, null, 'guarded').map((r) => r.quantity)).toEqual(['mass', 'balance', 'swingWeight'])
     expect(Object.keys(aimsOf(target))).toHaveLength(5)
     expect(numbersShown(target)).toContain('mgri')
     expect(numbersShown(null)).toEqual(['mass', 'balance', 'swingWeight', 'twistWeight', 'recoilWeight'])
@@ -52,12 +52,12 @@ describe('the finished frame against its target', () => {
     expect(of('mgri')!.inside).toBe(false)
   })
   it('says inside or off, and when the edge is too near to tell', () => {
-    expect(of('mass')).toMatchObject({ inside: true, sure: true })
+    expect(of('mass')).toMatchObject({ inside: true, conformity: { verdict: 'passes' } })
     expect(of('mass')!.off).toBeCloseTo(-0.5, 9)
-    expect(of('balance')).toMatchObject({ inside: false, sure: true })
-    expect(of('swingWeight')).toMatchObject({ inside: null, off: null, aim: null })
-    const near = checkResults({ lines: { mass: line(329.1, 1) }, also: {} }, read, null)[0]
-    expect(near).toMatchObject({ inside: true, sure: false })
+    expect(of('balance')).toMatchObject({ inside: false, conformity: { verdict: 'misses' } })
+    expect(of('swingWeight')).toMatchObject({ inside: null, off: null, aim: null, conformity: null })
+    const near = checkResults({ lines: { mass: line(329.1, 1) }, also: {} }, read, null, 'guarded')[0]
+    expect(near).toMatchObject({ inside: true, conformity: { verdict: 'undecided' } })
   })
   it('what is aimed at and was not read stays open, and is not put on record', () => {
     expect(of('twistWeight')).toMatchObject({ read: null, inside: null })

@@ -2,6 +2,7 @@ import { estimateOf, type FrameState } from '../frame/state.ts'
 import { type Estimate } from '../quantities/estimate.ts'
 import type { TargetNumber, TargetNumbers } from '../planning/problem/request.ts'
 import { AIM_QUANTITIES, QUANTITIES, type AimQuantity } from '../quantities/units.ts'
+import { conformityOf, type AcceptanceRule, type Conformity } from './conformity.ts'
 import type { SignedCheck, TargetDocument } from './documents.ts'
 
 /** All that a target aims at: its lines, and what follows from them and is aimed at as well. */
@@ -24,8 +25,8 @@ export interface CheckResult {
   /** Read less aim. */
   off: number | null
   inside: boolean | null
-  /** False when the tolerance's edge lies within twice the uncertainty of what was read. */
-  sure: boolean
+  /** The same with the uncertainty counted; null where it was not read or not aimed at. */
+  conformity: Conformity | null
 }
 
 /** The four numbers wherever they were read or aimed at, and of what follows from them what is aimed at. */
@@ -33,6 +34,7 @@ export function checkResults(
   target: Pick<TargetDocument, 'lines' | 'also'> | null | undefined,
   checked: FrameState,
   planned: FrameState | null,
+  rule: AcceptanceRule,
 ): CheckResult[] {
   const aims = aimsOf(target)
   return AIM_QUANTITIES.flatMap((quantity) => {
@@ -49,7 +51,7 @@ export function checkResults(
         predicted: (planned && estimateOf(planned, quantity)?.value) ?? null,
         off,
         inside: off !== null && aim ? Math.abs(off) <= aim.tolerance + 1e-9 : null,
-        sure: off !== null && read && aim ? Math.abs(Math.abs(off) - aim.tolerance) >= 2 * read.u : true,
+        conformity: read && aim ? conformityOf(read, aim, rule) : null,
       },
     ]
   })

@@ -34,6 +34,7 @@ export const TABLES: readonly ArchivedTable[] = [
       { column: 'material_id', type: 'text' },
     ],
   },
+  byId('proof'),
   byId('batch'),
   revisions('batch_revision', 'batch_id'),
   byId('setup'),

@@ -270,7 +270,7 @@ async function tell(tx: Queryable, story: Story, planFor: PlanFor): Promise<void
       for (const value of finals[quantity] ?? []) ids.push(await read(quantity, value, 'check'))
     await save('check', { readingIds: ids, confirmedIds: [], signed: null })
     const { checked } = deriveJob(input())
-    const lines = signedLines(checkResults(documents.target, checked.state, planned))
+    const lines = signedLines(checkResults(documents.target, checked.state, planned, SHOP.acceptance))
     await save('check', { readingIds: ids, confirmedIds: [], signed: { by: SHOP.initials, at: at(), lines } })
   }
   if (story.played) {

@@ -23,6 +23,8 @@ import { insertFrame, findFrame } from '../queries/frames.ts'
 import * as jobs from '../queries/jobs.ts'
 import { insertPlayer, findPlayer, updatePlayerFacts } from '../queries/players.ts'
 import { settleStock } from '../drawer/settleStock.ts'
+import { keepProof } from '../jobs/keepProof.ts'
+import { listProofs } from '../queries/proofs.ts'
 import { applyOnce, headOf } from './edits.ts'
 import { exportJob, importJob, parseJobFile } from '../jobs/jobFile.ts'
 import { notFound, Refusal, staleEdit } from '../refusal.ts'
@@ -107,7 +109,7 @@ export function jobRoutes(db: Database, now: () => Date, beforeImport: () => Pro
             const { playerId, facts } = documentSchemas.player.parse(parsed)
             if (playerId) await updatePlayerFacts(tx, playerId, facts)
           }
-          if (stage === 'check') await settleStock(tx, id)
+          if (stage === 'check') await signatureMade(tx, id)
           return jobs.findSavedStage(tx, id, stage)
         },
         (tx) => jobs.findSavedStage(tx, id, stage),
@@ -127,12 +129,16 @@ export function jobRoutes(db: Database, now: () => Date, beforeImport: () => Pro
           if (step === 'stale') throw staleEdit({ expected, stage })
           if (step === 'nothing') throw new Refusal(409, `${direction}.nothing`)
           await jobs.appendRevision(tx, id, stage, step.mark, { ...step.content, by })
-          if (stage === 'check') await settleStock(tx, id)
+          if (stage === 'check') await signatureMade(tx, id)
           return jobs.findSavedStage(tx, id, stage)
         }),
       )
     })
   }
+
+  router.get('/jobs/:id/proofs', async (request, response) => {
+    response.json(await listProofs(db, request.params.id))
+  })
 
   router.get('/jobs/:id/stages/:stage/history', async (request, response) => {
     response.json(await jobs.listRevisions(db, request.params.id, stageSchema.parse(request.params.stage)))
@@ -190,6 +196,12 @@ async function keepReadings(tx: Queryable, jobId: string, readings: readonly Rea
 
 const absent = (what: string): never => {
   throw notFound(what)
+}
+
+/** What comes of a signature, or of its undoing: the drawer is settled, and what was vouched for is kept for good. */
+async function signatureMade(tx: Queryable, id: string): Promise<void> {
+  await settleStock(tx, id)
+  await keepProof(tx, id)
 }
 
 async function playerFor(tx: Queryable, player: NonNullable<NewJob['player']>): Promise<string> {

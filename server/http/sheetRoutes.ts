@@ -1,14 +1,25 @@
 import { Router } from 'express'
 import { z } from 'zod'
 import type { Database } from '../db/database.ts'
+import { SHEETS } from '#contract/sheets.ts'
+import { certificateSheet } from '../sheets/certificate.ts'
+import { cutListSheet } from '../sheets/cutList.ts'
+import { labelSheet } from '../sheets/label.ts'
 import { comparisonSheet } from '../sheets/comparison.ts'
 import { sheetSource } from '../sheets/load.ts'
 import { renderPdf } from '../sheets/pdf.ts'
 import { specCardSheet } from '../sheets/specCard.ts'
 import { workOrderSheet } from '../sheets/workOrder.ts'
 
-const BUILDERS = { 'work-order': workOrderSheet, 'spec-card': specCardSheet, comparison: comparisonSheet }
-const sheetName = z.enum(['work-order', 'spec-card', 'comparison'])
+const BUILDERS = {
+  'work-order': workOrderSheet,
+  'cut-list': cutListSheet,
+  'spec-card': specCardSheet,
+  label: labelSheet,
+  certificate: certificateSheet,
+  comparison: comparisonSheet,
+}
+const sheetName = z.enum(SHEETS)
 
 /** Printed pages as PDF. */
 export function sheetRoutes(db: Database, now: () => Date): Router {

@@ -1,7 +1,7 @@
 import { createRequire } from 'node:module'
 import { dirname, join } from 'node:path'
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.d.ts'
-import type { Sheet, SheetBlock } from './sheet.ts'
+import type { Sheet, SheetBlock, TrueStrip } from './sheet.ts'
 
 const require = createRequire(import.meta.url)
 const FONTS = join(dirname(require.resolve('@fontsource/atkinson-hyperlegible-next/package.json')), 'files')
@@ -25,6 +25,11 @@ function pdfmake(): PdfMake {
   return engine
 }
 
+/** Points in a millimetre. */
+const MM = 72 / 25.4
+/** A label of a 62 mm roll. */
+const LABEL = { width: 62 * MM, height: 40 * MM }
+
 export type Paper = 'A4' | 'LETTER'
 /** Page width in points less the margins. */
 const WIDTH: Record<Paper, number> = { A4: 595.28 - 80, LETTER: 612 - 80 }
@@ -33,6 +38,7 @@ const GREY = '#555555'
 
 /** A sheet as a PDF in black and white. */
 export async function renderPdf(sheet: Sheet, paper: Paper): Promise<Buffer> {
+  if (sheet.size === 'label') return renderLabel(sheet)
   const width = sheet.size === 'card' ? 360 : WIDTH[paper]
   const body: Content[] = [
     {
@@ -76,8 +82,75 @@ export async function renderPdf(sheet: Sheet, paper: Paper): Promise<Buffer> {
     .getBuffer()
 }
 
+/** A label is its own page. */
+function renderLabel(sheet: Sheet): Promise<Buffer> {
+  const margin = 2.5 * MM
+  return pdfmake()
+    .createPdf({
+      pageSize: LABEL,
+      pageMargins: [margin, margin, margin, margin],
+      defaultStyle: { font: 'Sheet', fontSize: 7, color: INK, lineHeight: 1 },
+      info: { title: sheet.title, creator: 'Kevro' },
+      content: [
+        { text: sheet.title, bold: true, fontSize: 9 },
+        { text: sheet.heading, color: GREY, fontSize: 6, margin: [0, 0, 0, 2] },
+        ...sheet.blocks.map((block) => blockOf(block, LABEL.width - 2 * margin)),
+      ],
+    })
+    .getBuffer()
+}
+
+/** A strip longer than the page goes on below, piece by piece. */
+function trueStrip({ title, note, lengthMm, widthMm, marks }: TrueStrip, width: number): Content[] {
+  const most = Math.floor(width / MM) - 1
+  const pieces = Math.ceil(lengthMm / most)
+  return Array.from({ length: pieces }, (_, i): Content => {
+    const from = i * most
+    const length = Math.min(most, lengthMm - from)
+    const here = marks.filter((m) => m.atMm >= from - 1e-6 && m.atMm <= from + length + 1e-6)
+    const part = pieces > 1 ? ` (part ${i + 1} of ${pieces}: the strip goes on)` : ''
+    const rows: Content[] = [
+      ...(title ? [{ text: `${title}${part}`, bold: true }] : []),
+      ...(note && i === 0 ? [{ text: note, color: GREY, fontSize: 8 }] : []),
+      {
+        canvas: [
+          { type: 'rect', x: 0, y: 0, w: length * MM, h: widthMm * MM, lineWidth: 0.5, lineColor: INK },
+          ...here.map(({ atMm }) => {
+            const x = (atMm - from) * MM
+            return { type: 'line' as const, x1: x, y1: 0, x2: x, y2: widthMm * MM + 5, lineWidth: 0.7, lineColor: INK }
+          }),
+        ],
+        margin: [0, 3, 0, 0],
+      },
+      ...here.map(({ atMm, text }): Content => ({ text, fontSize: 7.5, color: GREY, relativePosition: { x: markAt((atMm - from) * MM, length * MM), y: -1 } })), // prettier-ignore
+    ]
+    return { stack: rows, margin: [0, 2, 0, 12], unbreakable: true }
+  })
+}
+/** Words of a mark begin at it, but not off the strip's end. */
+const markAt = (x: number, length: number) => (x > length - 60 ? Math.max(0, x - 60) : x + 2)
+
 function blockOf(block: SheetBlock, width: number): Content {
   switch (block.kind) {
+    case 'trueStrips':
+      return { stack: block.strips.flatMap((strip) => trueStrip(strip, width)) }
+    case 'coded':
+      return {
+        columns: [
+          { qr: block.text, fit: 22 * MM, width: 24 * MM, eccLevel: 'L' },
+          {
+            width: '*',
+            table: {
+              widths: ['*', 'auto'],
+              body: block.rows.map(([label, value]) => [
+                { text: label, fontSize: 6, color: GREY },
+                { text: value, bold: true, fontSize: 8, alignment: 'right' as const },
+              ]),
+            },
+            layout: 'noBorders',
+          },
+        ],
+      }
     case 'heading':
       return { text: block.text, bold: true, fontSize: 12, margin: [0, 6, 0, 2] }
     case 'text':

@@ -4,8 +4,17 @@ export interface Sheet {
   /** Shop, date, initials: small print at the head. */
   heading: string
   blocks: SheetBlock[]
-  /** Card size leaves the rest of the page white and marks where to cut. */
-  size: 'page' | 'card'
+  /** Card size leaves the rest of the page white and marks where to cut; a label is a page of its own, 62 mm wide. */
+  size: 'page' | 'card' | 'label'
+}
+
+/** A strip drawn at its true size, with what lies at its landmarks. */
+export interface TrueStrip {
+  title: string
+  note?: string
+  lengthMm: number
+  widthMm: number
+  marks: { atMm: number; text: string }[]
 }
 
 export type SheetBlock =
@@ -16,3 +25,6 @@ export type SheetBlock =
   | { kind: 'text'; text: string }
   | { kind: 'caution'; lines: string[] }
   | { kind: 'lines'; labels: string[] }
+  | { kind: 'trueStrips'; strips: TrueStrip[] }
+  /** Rows beside a QR code of the text. */
+  | { kind: 'coded'; text: string; rows: [label: string, value: string][] }

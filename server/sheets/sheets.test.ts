@@ -8,6 +8,12 @@ import { renderPdf } from './pdf.ts'
 import type { Sheet, SheetBlock } from './sheet.ts'
 import { specCardSheet } from './specCard.ts'
 import { comparisonSheet } from './comparison.ts'
+import jsQR from 'jsqr'
+import { layersOf } from '#core/cuts/cut.ts'
+import { certificateSheet } from './certificate.ts'
+import { cutListSheet } from './cutList.ts'
+import { labelSheet, labelText } from './label.ts'
+import { openPdf, pixelsOf, rectanglesOn, textOf } from './pdfReader.ts'
 import { workOrderSheet } from './workOrder.ts'
 
 let db: Database
@@ -143,3 +149,64 @@ describe('the comparison', () => {
       }
   })
 })
+
+describe('paper, read by another program', () => {
+  it('draws every strip of the cut list, and the bar that shows the printer’s scale, at its true length within 0.2 mm', async () => {
+    const cuts = returns.documents.build!.cuts
+    const lengths = cuts.flatMap((cut) => {
+      const material = returns.materials.find((m) => m.id === cut.materialId)!
+      return material.kind === 'tape' ? layersOf(cut).map((cm) => 10 * cm) : []
+    })
+    expect(lengths.length).toBeGreaterThan(0)
+    for (const paper of ['A4', 'LETTER'] as const) {
+      const doc = await openPdf(await renderPdf(cutListSheet(returns, '2026-11-23'), paper))
+      const seen: number[] = []
+      for (let page = 1; page <= doc.numPages; page++)
+        seen.push(...(await rectanglesOn(doc, page)).map(([width]) => width))
+      expect(seen.some((mm) => Math.abs(mm - 100) < 0.2)).toBe(true)
+      for (const mm of lengths) expect(drawnAs(seen, mm), `${mm} mm on ${paper}`).toBe(true)
+      const text = await textOf(doc, 1)
+      expect(text).toContain('100 mm')
+      expect(text).toContain('cut 4 ×')
+    }
+  })
+  it('lets a strip that is longer than the page go on below, whole', async () => {
+    const [cut] = returns.documents.build!.cuts.filter((c) => c.place === 'hoop')
+    const long = { ...cut, zoneId: 'tip', atCm: 0, across: 'tip' as const, amount: 30, layerCm: 30 }
+    const documents = { ...returns.documents, build: { ...returns.documents.build!, cuts: [long] } }
+    const doc = await openPdf(await renderPdf(cutListSheet({ ...returns, documents }, '2026-11-23'), 'A4'))
+    const widths = (await rectanglesOn(doc, 1)).map(([w]) => w).filter((w) => Math.abs(w - 100) > 0.2)
+    expect(widths.filter((w) => w > 20).reduce((sum, w) => sum + w, 0)).toBeGreaterThan(299.8)
+    expect(await textOf(doc, 1)).toContain('part 2 of 2')
+  })
+  it('labels the frame on a 62 mm roll, with a code that says what the label says', async () => {
+    const doc = await openPdf(await renderPdf(labelSheet(done, '2026-11-23'), 'A4'))
+    expect(doc.numPages).toBe(1)
+    const { width } = (await doc.getPage(1)).getViewport({ scale: 1 })
+    expect((width * 25.4) / 72).toBeCloseTo(62, 1)
+    const { data, width: w, height: h } = await pixelsOf(doc, 1, 6)
+    const code = jsQR(data, w, h)
+    expect(code?.data).toBe(labelText(done))
+    const mass = /^mass ([\d.]+) g$/m.exec(code!.data)!
+    expect(Number(mass[1])).toBeCloseTo(done.picture.checked.state.massG!, 1)
+    expect(code!.data).toMatch(/^signed 2026-\d\d-\d\d JQ$/m)
+    expect(await textOf(doc, 1)).toContain('Static weight')
+  })
+  it('certifies what was proven on one page: each verdict, its chance, the rule, and what is on the frame', async () => {
+    const doc = await openPdf(await renderPdf(certificateSheet(done, '2026-11-23'), 'LETTER'))
+    expect(doc.numPages).toBe(1)
+    const text = await textOf(doc, 1)
+    expect(text).toContain('Guarded acceptance')
+    expect(text).toMatch(/passes|undecided|misses/)
+    for (const cut of done.documents.build!.cuts)
+      expect(text).toContain(done.materials.find((m) => m.id === cut.materialId)!.name)
+    const unsigned = { ...done, documents: { ...done.documents, check: { ...done.documents.check!, signed: null } } }
+    expect(() => certificateSheet(unsigned, '2026-11-23')).toThrow()
+  })
+})
+
+/** Is a length among the rectangles, whole or in parts that make it up? */
+function drawnAs(widths: number[], mm: number): boolean {
+  const near = (sum: number) => Math.abs(sum - mm) < 0.2
+  return widths.some(near) || widths.some((a, i) => widths.some((b, j) => i !== j && near(a + b)))
+}

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
 import type { Shop } from '#contract/entities.ts'
+import { ORDER_NAMES } from '#contract/messages/build.ts'
+import { WORK_ORDERS } from '#core/workorder/marks.ts'
 import { problemText } from '../api/client.ts'
 import BackupPanel from './BackupPanel.vue'
 import { useShop } from '../stores/shop.ts'
@@ -73,6 +75,24 @@ function saveLatitude(text: string): void {
           label="Paper"
           class="mb-3"
           @update:model-value="(paper) => save({ paper })"
+        />
+        <v-select
+          :model-value="settings.acceptance"
+          :items="[
+            { title: 'Guarded: the whole ± lies inside', value: 'guarded' },
+            { title: 'Simple: the figure lies inside', value: 'simple' },
+          ]"
+          label="A number passes (JCGM 106)"
+          class="mb-3"
+          data-testid="acceptance"
+          @update:model-value="(acceptance) => save({ acceptance })"
+        />
+        <v-select
+          :model-value="settings.workOrder"
+          :items="WORK_ORDERS.map((value) => ({ title: ORDER_NAMES[value], value }))"
+          label="Order of work"
+          class="mb-3"
+          @update:model-value="(workOrder) => save({ workOrder })"
         />
         <v-text-field
           :model-value="settings.latitudeDeg ?? ''"

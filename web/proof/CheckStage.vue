@@ -2,8 +2,11 @@
 import { mdiArrowRight, mdiPrinterOutline } from '@mdi/js'
 import { computed, ref } from 'vue'
 import { conditionText } from '#core/frame/condition.ts'
-import { checkResults, signedLines } from '#core/job/check.ts'
+import { checkResults, signedLines, type CheckResult } from '#core/job/check.ts'
+import { readingsToDecide } from '#core/job/conformity.ts'
+import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
 import { writeDifference, writeQuantity, writeSpread } from '#core/quantities/write.ts'
+import { percentText, RULE_WORDS, VERDICT_NAMES } from '#contract/messages/proof.ts'
 import { QUANTITY_NAMES } from '#contract/messages/names.ts'
 import StageFrame from '../shared/StageFrame.vue'
 import { writeTime } from '../browser/writeTime.ts'
@@ -12,6 +15,7 @@ import { useOpenJob } from '../stores/openJob.ts'
 import { useShop } from '../stores/shop.ts'
 import InstrumentStrip from '../instruments/InstrumentStrip.vue'
 import ReadingTable from '../measure/ReadingTable.vue'
+import ProofList from './ProofList.vue'
 
 const job = useOpenJob()
 const shop = useShop()
@@ -20,10 +24,25 @@ const problem = ref('')
 const body = computed(() => job.documents.check ?? { readingIds: [], confirmedIds: [], signed: null })
 const lengthCm = computed(() => job.view.frame.geometry.lengthCm)
 
-const results = computed(() => checkResults(job.documents.target, job.picture.checked.state, job.planned))
+const rule = computed(() => shop.overview?.shop.acceptance ?? 'guarded')
+const results = computed(() => checkResults(job.documents.target, job.picture.checked.state, job.planned, rule.value))
 const ready = computed(() => results.value.length > 0 && results.value.every((r) => r.read !== null || r.aim === null))
-const allInside = computed(() => results.value.every((r) => r.inside !== false))
-
+const verdicts = computed(() => results.value.flatMap((r) => r.conformity?.verdict ?? []))
+const all = computed(() => ({
+  pass: verdicts.value.every((v) => v === 'passes'),
+  miss: verdicts.value.includes('misses'),
+}))
+/** How many more readings of this kind decide; null: none does. */
+function moreReadings(r: CheckResult): number | null {
+  const groups = QUANTITIES.some((q) => q === r.quantity) ? job.picture.checked.quantities[r.quantity as Quantity].groups : [] // prettier-ignore
+  if (groups.length !== 1 || r.off === null || !r.aim) return null
+  const [{ count, uRepeat, uDevice }] = groups
+  return readingsToDecide(r.off, r.aim.tolerance, { uOwn: uRepeat * Math.sqrt(count), uShared: uDevice, count })
+}
+const decidedBy = (r: CheckResult) => {
+  const more = moreReadings(r)
+  return more === null ? 'a better instrument would decide' : more === 1 ? 'one more reading would decide' : `${more} more readings would decide` // prettier-ignore
+}
 function sign(): void {
   const by = (initials.value || shop.initials).trim()
   problem.value = by ? '' : 'Type your initials.'
@@ -43,6 +62,12 @@ const { print } = useSheets()
         data-testid="print-spec-card"
         @click="print('spec-card')"
         >Print spec card</v-btn
+      >
+      <v-btn v-if="body.readingIds.length > 0" variant="outlined" data-testid="print-label" @click="print('label')"
+        >Label</v-btn
+      >
+      <v-btn v-if="body.signed" variant="outlined" data-testid="print-certificate" @click="print('certificate')"
+        >Certificate</v-btn
       >
       <v-btn v-if="body.signed" :append-icon="mdiArrowRight" color="primary" variant="flat" :to="{ name: 'play' }"
         >Play</v-btn
@@ -94,22 +119,29 @@ const { print } = useSheets()
             </td>
             <td class="num figure">{{ r.off === null ? '–' : writeDifference(r.off, r.quantity, shop.units) }}</td>
             <td>
-              <b v-if="r.inside !== null" :class="r.inside ? 'target' : 'predicted'">{{
-                r.inside ? 'inside' : 'off target'
-              }}</b><small v-if="!r.sure" class="quiet"> too near the edge to be sure</small>
+              <template v-if="r.conformity">
+                <b :class="r.inside ? 'target' : 'predicted'">{{ r.inside ? 'inside' : 'off target' }}</b>
+                <small class="quiet" data-testid="verdict"
+                  >{{ VERDICT_NAMES[r.conformity.verdict] }}, {{ percentText(r.conformity.probability) }} to be
+                  inside<template v-if="r.conformity.verdict === 'undecided'">; {{ decidedBy(r) }}</template></small
+                >
+              </template>
             </td>
           </tr>
         </tbody>
       </table>
+      <p class="quiet mb-0 mt-2">{{ RULE_WORDS[rule] }} (JCGM 106:2012; the shop’s choice.)</p>
     </section>
     <section v-if="body.signed" class="panel signed" data-testid="signed">
       <b>Signed off by {{ body.signed.by }}</b> <span class="quiet">{{ writeTime(body.signed.at) }}</span>
     </section>
     <section v-else-if="ready" class="panel d-flex align-center ga-3">
       <span>{{
-        allInside
-          ? 'Every number aimed at is inside its tolerance.'
-          : 'Off target. Sign off as it is, or go back to the plan.'
+        all.pass
+          ? 'Every number aimed at passes.'
+          : all.miss
+            ? 'Off target. Sign off as it is, or go back to the plan.'
+            : 'Too near an edge to be sure. Read again, or sign off as it is.'
       }}</span>
       <v-spacer />
       <v-text-field
@@ -122,6 +154,7 @@ const { print } = useSheets()
       />
       <v-btn color="primary" variant="flat" data-testid="sign" @click="sign">Sign off</v-btn>
     </section>
+    <ProofList class="mt-3" />
   </StageFrame>
 </template>
 

@@ -1,3 +1,4 @@
+import type { SheetName } from '#contract/sheets.ts'
 import { useOpenJob } from '../stores/openJob.ts'
 import { useShop } from '../stores/shop.ts'
 
@@ -6,7 +7,7 @@ export function useSheets() {
   const job = useOpenJob()
   const shop = useShop()
   return {
-    async print(sheet: 'work-order' | 'spec-card' | 'comparison'): Promise<void> {
+    async print(sheet: SheetName): Promise<void> {
       if (!(await job.flush())) {
         job.problem = 'Not printed: what you changed is not saved yet. It is kept; print again when it is saved.'
         return

@@ -41,6 +41,9 @@ const hasSteps = computed(() => checkpoints.value.length > 0)
         @click="print('work-order')"
         >Print work order</v-btn
       >
+      <v-btn v-if="hasSteps" variant="outlined" data-testid="print-cut-list" @click="print('cut-list')"
+        >Cut list 1:1</v-btn
+      >
       <v-btn v-if="hasSteps" :append-icon="mdiArrowRight" color="primary" variant="flat" :to="{ name: 'check' }"
         >Final check</v-btn
       >

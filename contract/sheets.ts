@@ -1,0 +1,3 @@
+/** What can be printed of a job. */
+export const SHEETS = ['work-order', 'cut-list', 'spec-card', 'label', 'certificate', 'comparison'] as const
+export type SheetName = (typeof SHEETS)[number]
