@@ -3,6 +3,7 @@ import { existsSync, mkdtempSync, rmSync } from 'node:fs'
 import { cpus, tmpdir, totalmem } from 'node:os'
 import { join } from 'node:path'
 import { chromium, type Page } from '@playwright/test'
+import { buildTimes } from './buildTimes.ts'
 import { libraryTimes } from './libraryTimes.ts'
 import { faceTimes, motionTimes, previewTimes } from './measureTimes.ts'
 import { planTimes } from './planTime.ts'
@@ -142,6 +143,16 @@ console.table(
   })),
 )
 console.log(`\nThe rest around a piece in worker: ${reported(liveTimes(40))} ms`)
+console.log('\nAt the bench after a piece came out wrong, ms (aim: again 100, proven 1,500)')
+console.table(
+  buildTimes(Math.min(REPEATS, 10)).map((row) => ({
+    job: row.name,
+    'seen and ranked': reported(row.look),
+    'planned again': reported(row.good),
+    proof: reported(row.proven),
+    proven: row.isProven,
+  })),
+)
 console.log('\nFrom 5 to 30 places, five materials, ms')
 console.table(
   growthTimes(Math.min(REPEATS, 5)).map((row) => ({

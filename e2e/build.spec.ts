@@ -78,7 +78,7 @@ test('a build with two bad checkpoints: a scale that was not at nought, too litt
   const last = page.locator('[data-step]').last()
   await readOff(last)
   await expect(diagnosis).toBeHidden()
-  await expect(page.getByTestId('lands')).toContainText('As it is, it is inside')
+  await expect(page.getByTestId('lands')).toContainText('As it is now it lands')
   const end = await expectedAt(last)
   expect(Math.abs(end.mass - TARGET.mass[0])).toBeLessThanOrEqual(TARGET.mass[1])
   expect(Math.abs(end.swing - TARGET.swingWeight[0])).toBeLessThanOrEqual(TARGET.swingWeight[1])
@@ -160,8 +160,8 @@ test('a step is left out with a reason, and the scale’s own figure takes the p
   const tip = stepAt(page, 'tip-tungsten')
   const before = (await expectedAt(tip)).mass
   const planned = Number(/([\d.]+) g/.exec(await tip.locator('.what .figure').first().innerText())![1])
-  await tip.getByLabel('On the scale').fill((planned + 0.5).toFixed(1))
-  await tip.getByLabel('On the scale').press('Enter')
+  await tip.getByLabel('Weighed').fill((planned + 0.5).toFixed(1))
+  await tip.getByLabel('Weighed').press('Enter')
   await expect
     .poll(async () => Number(/[\d.]+/.exec(await tip.locator('.expected').first().innerText())![0]) - before)
     .toBeCloseTo(0.5, 0)

@@ -20,6 +20,8 @@ const { print } = useSheets()
 const MINUTE = 60000
 const clock = useNow({ interval: MINUTE / 2 })
 const now = computed(() => clock.value.getTime())
+/** The step after which the frame does not read as it should: what may be behind it stands right below. */
+const offAt = computed(() => order.followed.value?.open?.checkpoint.step.id)
 const isDrawnUp = computed(() => !!body.value && (body.value.cuts.length > 0 || plan.value.length === 0))
 const hasSteps = computed(() => checkpoints.value.length > 0)
 </script>
@@ -87,17 +89,15 @@ const hasSteps = computed(() => checkpoints.value.length > 0)
           >The plan has changed since this work order was drawn up. Bring it up to date: what is done stays, and what
           lies there otherwise than planned becomes a step.</v-alert
         >
-        <DiagnosisPanel :order="order" class="mb-3" />
-        <RestPanel :order="order" class="mb-3" />
         <ol class="steps">
-          <StepRow
-            v-for="(checkpoint, i) in checkpoints"
-            :key="checkpoint.step.id"
-            :order="order"
-            :checkpoint="checkpoint"
-            :number="i + 1"
-            :now="now"
-          />
+          <template v-for="(checkpoint, i) in checkpoints" :key="checkpoint.step.id">
+            <li v-if="checkpoint.step.id === order.next.value?.id" class="between">
+              <RestPanel :order="order" />
+            </li>
+            <StepRow :order="order" :checkpoint="checkpoint" :number="i + 1" :now="now" />
+            <li v-if="checkpoint.step.id === offAt" class="between"><DiagnosisPanel :order="order" /></li>
+          </template>
+          <li v-if="!order.next.value" class="between"><RestPanel :order="order" /></li>
         </ol>
         <CarePanel v-if="body!.careRead" :order="order" class="mt-3" />
       </template>
@@ -112,6 +112,9 @@ const hasSteps = computed(() => checkpoints.value.length > 0)
   margin: 0;
   display: grid;
   gap: 6px;
+}
+.between {
+  display: contents;
 }
 .order {
   display: flex;

@@ -8,7 +8,8 @@ import type { StepMark } from '#core/workorder/marks.ts'
 import type { OpenOrder } from './useWorkOrder.ts'
 
 /** Readings outside of their band: what is likely behind them, what to look at first, and what is done about it. */
-const props = defineProps<{ order: OpenOrder }>()
+const props = defineProps<{ order: OpenOrder; large?: boolean }>()
+const size = computed(() => (props.large ? 'x-large' : 'small'))
 const { job, shop } = props.order
 const SHOWN = 3
 const open = computed(() => props.order.followed.value?.open ?? null)
@@ -61,7 +62,7 @@ function takeAsRead(): void {
 </script>
 
 <template>
-  <section v-if="open" class="panel off" role="status" data-testid="diagnosis">
+  <section v-if="open" class="panel off" :class="{ large }" role="status" data-testid="diagnosis">
     <h2>After “{{ order.titleOf(open.checkpoint.step) }}” the frame does not read as it should</h2>
     <p v-if="unsure" class="mb-2">Nothing usual explains it well. Read again first.</p>
     <p v-else-if="shown.length > 0" class="mb-2">{{ testText(tellApart(shown[0], shown[1]), order.placeOf) }}</p>
@@ -71,16 +72,16 @@ function takeAsRead(): void {
           >{{ wordsOf(cause) }} <small class="quiet">{{ likely(cause.likelihood) }}</small></span
         >
         <template v-if="isOfPiece(cause.kind)">
-          <v-btn size="small" variant="tonal" color="primary" @click="putRight(cause)">Put right, read again</v-btn>
-          <v-btn size="small" variant="outlined" @click="leaveSo(cause)">It lies so: leave it</v-btn>
+          <v-btn :size="size" variant="tonal" color="primary" @click="putRight(cause)">Put right, read again</v-btn>
+          <v-btn :size="size" variant="outlined" @click="leaveSo(cause)">It lies so: leave it</v-btn>
         </template>
-        <v-btn v-else size="small" variant="tonal" color="primary" @click="readAgain(cause)"
+        <v-btn v-else :size="size" variant="tonal" color="primary" @click="readAgain(cause)"
           >Take the reading back</v-btn
         >
       </li>
       <li data-cause="unknown">
         <span class="what">Something else, and the readings are right</span>
-        <v-btn size="small" variant="outlined" data-testid="as-read" @click="takeAsRead">Take them as read</v-btn>
+        <v-btn :size="size" variant="outlined" data-testid="as-read" @click="takeAsRead">Take them as read</v-btn>
       </li>
     </ol>
   </section>
@@ -102,6 +103,9 @@ li {
   flex-wrap: wrap;
   gap: 8px;
   align-items: center;
+}
+.large {
+  font-size: 20px;
 }
 .what {
   flex: 1 1 300px;

@@ -1,10 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { QUANTITY_NAMES } from '#contract/messages/names.ts'
-import { workText } from '#contract/messages/plan.ts'
 import { writeDifference } from '#core/quantities/write.ts'
 import CutLines from '../plan-editor/CutLines.vue'
-import { usePlanRequest } from '../plan-editor/usePlanRequest.ts'
 import { useRest } from './useRest.ts'
 import type { OpenOrder } from './useWorkOrder.ts'
 
@@ -12,7 +10,6 @@ import type { OpenOrder } from './useWorkOrder.ts'
 const props = defineProps<{ order: OpenOrder }>()
 const { job, shop } = props.order
 const rest = useRest(props.order)
-const { limits } = usePlanRequest()
 const percent = (share: number) => `${Math.round(100 * share)} %`
 const lands = computed(() => (rest.before.value === null ? '' : percent(rest.before.value)))
 const whereOff = (id: string) => props.order.placeOf(id)
@@ -22,7 +19,7 @@ const whereOff = (id: string) => props.order.placeOf(id)
   <section v-if="rest.rest.value && (lands || rest.problem.value)" class="panel" data-testid="rest">
     <p class="mb-0 line">
       <span data-testid="lands"
-        >{{ rest.left.value.length > 0 ? 'With the rest as planned it lands' : 'As it is, it is inside' }}
+        >{{ rest.left.value.length > 0 ? 'With the rest as planned it lands' : 'As it is now it lands' }}
         <b class="figure">{{ lands }}</b></span
       >
       <span v-if="rest.busy.value" class="quiet">working…</span>
@@ -37,20 +34,16 @@ const whereOff = (id: string) => props.order.placeOf(id)
     </p>
     <div v-if="rest.offers.value.length > 0" class="offers mt-2">
       <div v-if="rest.left.value.length > 0" class="one">
-        <b>As planned</b> <span class="figure">{{ lands }}</span>
+        <b>As planned</b> <span class="figure chance">{{ lands }}</span>
         <CutLines :cuts="rest.left.value" :materials="job.picture.materials" :work="job.picture.work" />
       </div>
       <div v-for="(offer, i) in rest.offers.value" :key="i" class="one new" data-testid="offer">
         <b>{{ offer.off ? `Take off first: ${whereOff(offer.off.id)}` : 'Planned again' }}</b>
-        <span class="figure">{{ percent(offer.chance.all) }}</span>
+        <span class="figure chance">{{ percent(offer.chance.all) }}</span>
         <small v-if="!offer.off && rest.proven.value" class="proof">proven best</small>
         <CutLines :cuts="offer.cuts" :materials="job.picture.materials" :work="job.picture.work" />
         <p class="quiet mb-1">
-          {{
-            offer.cuts.length > 0
-              ? workText(offer.cuts, job.picture.materials, job.picture.work, limits.minutes)
-              : 'Nothing more goes on.'
-          }}
+          {{ offer.cuts.length > 0 ? `about ${Math.round(offer.plan.score.minutes)} min` : 'Nothing more goes on.' }}
         </p>
         <v-btn size="small" color="primary" variant="flat" data-testid="take-rest" @click="rest.take(offer)"
           >Go on with this</v-btn
@@ -76,6 +69,9 @@ const whereOff = (id: string) => props.order.placeOf(id)
   border: 1px solid rgb(var(--v-theme-frame-edge));
   border-radius: 6px;
   padding: 8px 10px;
+}
+.chance {
+  margin-left: 8px;
 }
 .new {
   border-color: rgb(var(--v-theme-primary));

@@ -8,7 +8,7 @@ import { STEP_NOTES, STEP_TOOLS } from '#contract/messages/build.ts'
 import { placeText, whereText } from '#contract/messages/names.ts'
 import InstrumentStrip from '../instruments/InstrumentStrip.vue'
 import PlanPicture from '../plan-editor/PlanPicture.vue'
-import { writeTime } from '../browser/writeTime.ts'
+import { writeSoon } from '../browser/writeTime.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
 import DiagnosisPanel from './DiagnosisPanel.vue'
 import RestPanel from './RestPanel.vue'
@@ -93,6 +93,7 @@ onBeforeUnmount(() => void lock.release().catch(() => undefined))
         ></button>
       </li>
     </ol>
+    <DiagnosisPanel v-if="isOff" :order="order" large class="mb-3" />
     <section class="panel now mb-3" :data-step="step.id" aria-live="polite">
       <p class="title">
         {{ order.titleOf(step) }}
@@ -109,13 +110,13 @@ onBeforeUnmount(() => void lock.release().catch(() => undefined))
           <p v-if="STEP_NOTES[step.kind]" class="place">{{ STEP_NOTES[step.kind] }}</p>
           <p v-if="STEP_TOOLS[step.kind]" class="quiet mb-0">At hand: {{ STEP_TOOLS[step.kind] }}</p>
           <p v-if="checkpoint?.mark?.readyAt" class="place" data-testid="ready-at">
-            Ready {{ writeTime(checkpoint.mark.readyAt) }}
+            Ready {{ writeSoon(checkpoint.mark.readyAt, new Date()) }}
           </p>
           <p v-else-if="step.waitHours > 0" class="place">Then {{ fixed(step.waitHours, 0) }} h until it is ready.</p>
           <PlainNumber
             v-if="isWeighed"
             class="weighed"
-            label="On the scale"
+            label="Weighed"
             suffix="g"
             :min="-500"
             :max="500"
@@ -145,7 +146,6 @@ onBeforeUnmount(() => void lock.release().catch(() => undefined))
         </div>
       </template>
     </section>
-    <DiagnosisPanel v-if="isOff" :order="order" class="mb-3" />
     <RestPanel :order="order" class="mb-3" />
     <template v-if="!body?.careRead">
       <p v-for="line in order.cautions.value" :key="line" class="caution mb-2">{{ line }}</p>

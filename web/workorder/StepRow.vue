@@ -5,7 +5,7 @@ import { fixed } from '#core/quantities/write.ts'
 import type { Checkpoint } from '#core/workorder/follow.ts'
 import { isPlacing } from '#core/workorder/order.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
-import { writeTime } from '../browser/writeTime.ts'
+import { writeSoon } from '../browser/writeTime.ts'
 import StepReading from './StepReading.vue'
 import { READ, type OpenOrder } from './useWorkOrder.ts'
 
@@ -53,7 +53,7 @@ function skip(): void {
         >{{ fixed(step.massG, 1) }} g</span
       >
       <span v-if="mark?.readyAt" :class="waits ? 'waits' : 'quiet'" data-testid="ready-at"
-        >{{ waits ? 'Ready' : 'Was ready' }} {{ writeTime(mark.readyAt) }}</span
+        >{{ waits ? 'Ready' : 'Was ready' }} {{ writeSoon(mark.readyAt, new Date(now)) }}</span
       >
       <span v-else-if="step.waitHours > 0" class="quiet">Then {{ fixed(step.waitHours, 0) }} h until it is ready</span>
       <span v-if="mark?.skipped" class="waits">Left out: {{ mark.skipped }}</span>
@@ -85,7 +85,7 @@ function skip(): void {
       <PlainNumber
         v-if="isWeighed"
         class="weighed"
-        label="On the scale"
+        label="Weighed"
         suffix="g"
         :min="-500"
         :max="500"
@@ -102,7 +102,7 @@ function skip(): void {
 <style scoped>
 .step {
   display: grid;
-  grid-template-columns: 40px minmax(200px, 1fr) minmax(0, 570px);
+  grid-template-columns: 40px minmax(200px, 1fr) minmax(0, 590px);
   gap: 10px;
   align-items: start;
   padding: 8px 12px;
@@ -133,7 +133,7 @@ function skip(): void {
 }
 .reads {
   display: grid;
-  grid-template-columns: repeat(4, minmax(0, 1fr));
+  grid-template-columns: repeat(3, minmax(0, 1fr)) 104px;
   gap: 8px;
   align-items: start;
 }
