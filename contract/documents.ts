@@ -50,9 +50,11 @@ export const conditionSchema = z.object({
         massG: finite.min(1e-4, 'a mass is more than nothing').max(100),
         atCm: finite.min(0).max(80),
         offAxisCm: finite.min(0).max(20),
+        lengthCm: finite.min(0).max(80).optional(),
+        stays: z.boolean().optional(),
       }),
     )
-    .max(20)
+    .max(40)
     .default([]),
 })
 

@@ -213,6 +213,8 @@ export const jobViewSchema = z.object({
   readings: z.array(readingSchema),
   /** What its signed build took out of the drawer: amounts by material. */
   taken: z.record(z.string(), z.number()),
+  /** How the frame left its last signed job, with what was on it then; null: it has none. */
+  startsAs: conditionSchema.nullable().default(null),
 })
 export type JobView = z.infer<typeof jobViewSchema>
 

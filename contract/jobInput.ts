@@ -5,7 +5,7 @@ import { documentsOf, type JobView } from './entities.ts'
 
 /** A job as it is stored, as what its numbers follow from: the same for page, paper, library and stock. */
 export function jobInputOf(
-  { frame, stages, readings, taken }: JobView,
+  { frame, stages, readings, taken, startsAs }: JobView,
   materials: readonly ShopMaterial[],
   references: readonly ReferenceSetup[],
 ): JobInput {
@@ -13,6 +13,7 @@ export function jobInputOf(
     profile: profileOf(frame.sport),
     geometry: frame.geometry,
     ownStrings: frame.ownStrings,
+    startsAs,
     documents: documentsOf(stages),
     used: Object.fromEntries(stages.map((s) => [s.stage, s.used])),
     readings,

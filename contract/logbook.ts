@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { LOG_QUANTITIES } from '#core/logbook/logbook.ts'
-import { documentSchemas } from './documents.ts'
+import { conditionSchema, documentSchemas } from './documents.ts'
 import { frameSchema, playerSchema, sportSchema } from './entities.ts'
 import { figure, idSchema, text } from './fields.ts'
 
@@ -36,6 +36,8 @@ export const frameLogSchema = z.object({
   frame: frameSchema,
   owner: z.object({ id, name: z.string() }).nullable(),
   retired: z.boolean(),
+  /** What its last signed job left on it; null: it has none. */
+  leftAs: conditionSchema.nullable(),
   jobs: z.array(loggedJobSchema),
 })
 export type FrameLog = z.infer<typeof frameLogSchema>

@@ -34,6 +34,8 @@ const proofBodySchema = z.object({
         kind: z.enum(MATERIAL_KINDS),
         unitMassG: figure,
         lead: z.boolean(),
+        cureHours: figure.nullable(),
+        grip: z.enum(['base', 'leather', 'synthetic']).nullable(),
       }),
       massG: figure,
     }),

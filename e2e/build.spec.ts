@@ -1,5 +1,5 @@
 import { expect, test, type Locator, type Page } from './test.ts'
-import { saved } from './hands.ts'
+import { readFour, saved, toStage } from './hands.ts'
 import { seedBuild } from './seed.ts'
 
 const TARGET = { mass: [316.5, 1], swingWeight: [313, 2], balance: [32.7, 0.3] } as const
@@ -173,4 +173,41 @@ test('a step is left out with a reason, and the scale’s own figure takes the p
   await saved(page)
   await page.reload()
   await expect(sides).toContainText('Left out: enough for today')
+})
+
+test('a frame comes back: what was put on it is known, and the next job takes it off again', async ({
+  page,
+  request,
+}) => {
+  const id = await seedBuild(
+    request,
+    [
+      ['tip', 'tungsten', 'tape', 12],
+      ['butt', 'silicone', 'fill', 6],
+    ],
+    { mass: [316, 1] },
+  )
+  const signed = { by: 'JQ', at: new Date().toISOString(), lines: [] }
+  const body = { readingIds: [], confirmedIds: [], signed }
+  const answer = await request.put(`/api/jobs/${id}/stages/check`, { data: { expected: 0, body, used: {}, by: 'JQ' } })
+  expect(answer.ok()).toBe(true)
+  await page.goto(`/frames/${id}-frame`)
+  const onIt = page.getByTestId('on-it')
+  await expect(onIt.locator('li')).toHaveCount(2)
+  await expect(onIt).toContainText('Tungsten tape, tip')
+  await expect(onIt).toContainText('cured, stays')
+  await page.getByTestId('new-job-on-frame').click()
+  await page.getByTestId('create-job').click()
+  await expect(page).toHaveURL(/\/measure$/)
+  await expect(page.getByText('added earlier').first()).toBeVisible()
+  await readFour(page)
+  await toStage(page, 'plan')
+  await page.getByTestId('to-original').click()
+  await saved(page)
+  await toStage(page, 'build')
+  await page.getByTestId('draw-up').click()
+  await expect(page.locator('[data-step]').first()).toContainText('Take off: Tungsten tape, tip')
+  await expect(page.locator('[data-step]')).toHaveCount(1)
+  const [mass] = await page.locator('[data-step] .expected').allInnerTexts()
+  expect(Number(/[\d.]+/.exec(mass)![0])).toBeLessThan(302)
 })

@@ -7,7 +7,8 @@ import { nothingMeasured } from '#core/job/documents.ts'
 import { unknownPlayer } from '#core/player/facts.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import { EMPTY_ORDER, markNow } from '#core/workorder/marks.ts'
-import type { JobSummary, StoredMaterial } from '#contract/entities.ts'
+import type { FrameLog } from '#contract/logbook.ts'
+import type { JobSummary, JobView, StoredMaterial } from '#contract/entities.ts'
 import type { Proof } from '#contract/proof.ts'
 import type { Database } from './db/database.ts'
 import { openForTest } from './db/testing.ts'
@@ -107,8 +108,21 @@ describe('what a signature vouches for', () => {
     expect(await proofs('proof-one')).toEqual(before)
   })
 
+  it('is what the next job of that frame begins with, and what its page says is on it', async () => {
+    await ask('POST', '/jobs', { id: 'proof-next', kind: 'job', player: null, frame: { id: 'proof-one-frame' } })
+    const { body: next } = await ask<JobView>('GET', '/jobs/proof-next')
+    expect(next.startsAs!.added.map((a) => [a.massG, a.stays ?? false])).toEqual([
+      [5.31, false],
+      [expect.closeTo(6, 0), true],
+    ])
+    const { body: first } = await ask<JobView>('GET', '/jobs/proof-one')
+    expect(first.startsAs).toBeNull()
+    const { body: log } = await ask<FrameLog>('GET', '/book/frames/proof-one-frame')
+    expect(log.leftAs!.added).toEqual(next.startsAs!.added)
+  })
+
   it('what cures is in the list of jobs until it is ready, whoever asks', async () => {
     const { body } = await ask<{ jobs: JobSummary[] }>('GET', '/jobs?find=proof-one')
-    expect(body.jobs[0]).toMatchObject({ waitsFor: 'cure', readyAt: '2026-11-24T09:30:00.000Z' })
+    expect(body.jobs.find((j) => j.id === 'proof-one')).toMatchObject({ waitsFor: 'cure', readyAt: '2026-11-24T09:30:00.000Z' })
   })
 })

@@ -177,3 +177,23 @@ describe('nearness', () => {
     expect([...far].sort((a, b) => a - b)).toEqual(far)
   })
 })
+
+describe('mass that was added to the frame at hand', () => {
+  const lead = { id: 'l', name: 'lead', massG: 6, atCm: 67, offAxisCm: 0 }
+  const withLead = { condition: { ...STRUNG, added: [lead] }, axisCm: 10.16 }
+  it('is not put on theirs, and stays on this one whatever state it is brought to', () => {
+    const theirs = setup(told(330, 320))
+    expect(referenceState(theirs, withLead, tennis).massG).toBeCloseTo(referenceState(theirs, HERE, tennis).massG!, 12)
+    const mine = frameState({ mass: e(336), balance: e(32.4, 0.1), swingWeight: e(340) }, 10.16)
+    const bare = convertWhereKnown(
+      mine,
+      withLead.condition,
+      { condition: BARE, axisCm: 10.16 },
+      tennis.geometry,
+      tennis,
+    )
+    const plain = convertWhereKnown(mine, STRUNG, { condition: BARE, axisCm: 10.16 }, tennis.geometry, tennis)
+    expect(bare.massG).toBeCloseTo(plain.massG!, 12)
+    expect(bare.swingWeightKgCm2).toBeCloseTo(plain.swingWeightKgCm2!, 12)
+  })
+})

@@ -1,4 +1,4 @@
-import { convertState, NOTHING_ON, type Condition, type OwnLayer } from '../frame/condition.ts'
+import { convertState, keepingAdded, NOTHING_ON, type Condition, type OwnLayer } from '../frame/condition.ts'
 import type { FrameGeometry } from '../geometry/outline.ts'
 import { estimateOf, frameState, type FrameState } from '../frame/state.ts'
 import { type Estimate } from '../quantities/estimate.ts'
@@ -82,7 +82,9 @@ export function reportState(
   // Without mass and balance a swing weight cannot be moved to another axis: it is then not known there.
   const stuck = (!numbers.mass || !numbers.balance) && report.axisCm !== to.axisCm
   const given = stuck ? frameState({ ...numbers, swingWeight: null }, to.axisCm) : frameState(numbers, report.axisCm)
-  return convertState(given, report.condition, to, geometry, profile)
+  // What was added to the frame at hand is not on theirs.
+  const condition = keepingAdded(to.condition, NOTHING_ON)
+  return convertState(given, report.condition, { ...to, condition }, geometry, profile)
 }
 
 /** How several reports of one number stand to each other. */
@@ -192,7 +194,7 @@ export function bestGrade(reports: readonly Pick<Report, 'grade'>[]): Grade {
   return GRADES.find((grade) => reports.some((r) => r.grade === grade)) ?? 'hearsay'
 }
 
-/** A measured frame brought to a condition and axis; a swing weight that cannot be moved there without mass and balance is not known there. */
+/** A measured frame brought to a condition and axis, with what was added to it earlier left on; a swing weight that cannot be moved there without mass and balance is not known there. */
 export function convertWhereKnown(
   state: FrameState,
   from: Condition,
@@ -203,5 +205,12 @@ export function convertWhereKnown(
 ): FrameState {
   const stuck = (state.massG === null || state.balanceCm === null) && state.axisCm !== to.axisCm
   const given: FrameState = stuck ? { ...state, swingWeightKgCm2: null, axisCm: to.axisCm } : state
-  return convertState(given, from, to, geometry, profile, ownStrings)
+  return convertState(
+    given,
+    from,
+    { ...to, condition: keepingAdded(to.condition, from) },
+    geometry,
+    profile,
+    ownStrings,
+  )
 }

@@ -78,7 +78,7 @@ export function removable(condition: Condition, profile: SportProfile): Material
     ...one('dampener', 'Dampener', condition.dampener ? (layers.dampener?.massG ?? 0) : 0),
     ...one('guardTape', 'Guard tape', condition.guardTapeG),
     ...one('film', 'Film on the grip', condition.film ? layers.film.massG : 0),
-    ...condition.added.flatMap((item: AddedMass) => one(item.id, item.name, item.massG)),
+    ...condition.added.flatMap((item: AddedMass) => (item.stays ? [] : one(item.id, item.name, item.massG))),
   ]
 }
 

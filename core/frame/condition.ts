@@ -13,6 +13,10 @@ export interface AddedMass {
   /** Middle of it, cm from the butt, and off the long axis. */
   atCm: number
   offAxisCm: number
+  /** It is spread evenly over so much along the frame; a point where nothing is said. */
+  lengthCm?: number
+  /** It does not come off: cured inside. */
+  stays?: boolean
 }
 
 /** What is on the frame when a number was taken. Part of every reading and every published figure. */
@@ -56,6 +60,9 @@ export interface OwnLayer {
   xxCm2: number | null
   yyCm2: number | null
 }
+
+/** A condition to bring a frame to, with what was added to it earlier left on: that is the frame, not one of its layers. */
+export const keepingAdded = (to: Condition, own: Condition): Condition => ({ ...to, added: own.added })
 
 /** Two conditions are alike when nothing would have to be put on or taken off. */
 export function sameCondition(a: Condition, b: Condition): boolean {
@@ -128,8 +135,9 @@ function shapeOf(change: Change, geometry: FrameGeometry, profile: SportProfile)
       return { kind: 'arc', fromCm: 0, toCm: half, side: 'both' }
     }
     case 'added': {
-      const { atCm, offAxisCm } = change.added!
-      return { kind: 'strip', fromCm: atCm, toCm: atCm, offsetCm: offAxisCm }
+      const { atCm, offAxisCm, lengthCm = 0 } = change.added!
+      const half = Math.min(lengthCm / 2, atCm, geometry.lengthCm - atCm)
+      return { kind: 'strip', fromCm: atCm - half, toCm: atCm + half, offsetCm: offAxisCm }
     }
     default:
       return { kind: 'sleeve', fromCm: 0, toCm: geometry.gripLengthCm, radiusCm: geometry.handleHalfWidthCm }

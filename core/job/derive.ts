@@ -33,6 +33,8 @@ export interface JobInput {
   geometry: FrameGeometry
   /** What earlier jobs found this frame's strings to weigh, and where. */
   ownStrings: OwnLayer | null
+  /** How the frame left its last job, until this one says what is on it; null: not known. */
+  startsAs?: Condition | null
   documents: Partial<StageDocuments>
   /** The facts that each saved stage was worked out from. */
   used: Partial<Record<Stage, Dependencies>>
@@ -65,7 +67,7 @@ export interface DerivedJob {
 /** A job's numbers and the freshness of its stages. */
 export function deriveJob(input: JobInput): DerivedJob {
   const { documents, geometry, profile } = input
-  const condition = documents.measure?.condition ?? defaultCondition(profile)
+  const condition = documents.measure?.condition ?? input.startsAs ?? defaultCondition(profile)
   const axisCm = documents.measure?.axisCm ?? profile.axisCm
   const read = (ids: readonly string[] | undefined, confirmed: readonly string[] | undefined) =>
     summarise(

@@ -1,5 +1,5 @@
 import { massOf, type Cut } from '../cuts/cut.ts'
-import type { MaterialKind } from '../cuts/material.ts'
+import type { Material, MaterialKind } from '../cuts/material.ts'
 import type { Condition } from '../frame/condition.ts'
 import type { FrameGeometry } from '../geometry/outline.ts'
 import type { Matrix } from '../numerics/covariance.ts'
@@ -11,7 +11,15 @@ import type { SignedCheck, StageDocuments } from './documents.ts'
 /** Something that lies on a signed frame, with its material as it was weighed then. */
 export interface ProvenPiece {
   cut: Cut
-  material: { id: string; name: string; kind: MaterialKind; unitMassG: number; lead: boolean }
+  material: {
+    id: string
+    name: string
+    kind: MaterialKind
+    unitMassG: number
+    lead: boolean
+    cureHours: number | null
+    grip: Material['grip']
+  }
   massG: number
 }
 
@@ -57,9 +65,15 @@ export function proofOf(
     pieces: cuts.flatMap((cut): ProvenPiece[] => {
       const material = materials.find((m) => m.id === cut.materialId)
       if (!material) return []
-      const { id, name, kind, unitMassG, lead } = material
+      const { id, name, kind, unitMassG, lead, cureHours, grip } = material
       const weighed = documents.build?.marks[cut.id]?.weighedG ?? null
-      return [{ cut, material: { id, name, kind, unitMassG, lead }, massG: weighed ?? massOf(cut, material, work) }]
+      return [
+        {
+          cut,
+          material: { id, name, kind, unitMassG, lead, cureHours, grip },
+          massG: weighed ?? massOf(cut, material, work),
+        },
+      ]
     }),
     photoIds: documents.measure?.photoIds ?? [],
   }

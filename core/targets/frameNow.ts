@@ -1,4 +1,4 @@
-import { convertState, defaultCondition, NOTHING_ON, type Condition } from '../frame/condition.ts'
+import { convertState, defaultCondition, keepingAdded, NOTHING_ON, type Condition } from '../frame/condition.ts'
 import type { FrameGeometry } from '../geometry/outline.ts'
 import { estimateOf, type FrameState } from '../frame/state.ts'
 import type { PlayerFacts } from '../player/facts.ts'
@@ -13,13 +13,13 @@ export interface FrameNow {
   profile: SportProfile
 }
 
-/** The same frame bare, with its base grip. */
+/** The same frame bare, with its base grip; what was added to it earlier is on. */
 export function bareState(frame: FrameNow): FrameState {
   const bare: Condition = { ...NOTHING_ON, grip: 'base' }
   return convertState(
     frame.state,
     frame.condition,
-    { condition: bare, axisCm: axisFor(frame) },
+    { condition: keepingAdded(bare, frame.condition), axisCm: axisFor(frame) },
     frame.geometry,
     frame.profile,
   )
@@ -30,7 +30,7 @@ export function playedState(frame: FrameNow, axisCm = axisFor(frame)): FrameStat
   return convertState(
     frame.state,
     frame.condition,
-    { condition: defaultCondition(frame.profile), axisCm },
+    { condition: keepingAdded(defaultCondition(frame.profile), frame.condition), axisCm },
     frame.geometry,
     frame.profile,
   )

@@ -37,7 +37,8 @@ export async function findMeasuredFrame(db: Queryable, jobId: string): Promise<R
     reports: [
       singleReport(
         {
-          condition: picture.condition,
+          // What was added to it is how this frame is.
+          condition: { ...picture.condition, added: [] },
           axisCm: picture.axisCm,
           source: 'our bench',
           dated: (taken.at(-1) ?? '').slice(0, 10),

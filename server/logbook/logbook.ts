@@ -12,6 +12,8 @@ import { stripsText, whereText } from '#contract/messages/names.ts'
 import type { Cut } from '#core/cuts/cut.ts'
 import { deriveJob, type DerivedJob, type ShopMaterial } from '#core/job/derive.ts'
 import { jobEvents } from '#core/logbook/logbook.ts'
+import { conditionAfter } from '#core/logbook/onFrame.ts'
+import { profileOf } from '#core/sports/sports.ts'
 import { cautionsOnFrame } from '#core/targets/warnings.ts'
 import type { Queryable } from '../db/database.ts'
 import { jobView } from '../jobs/jobView.ts'
@@ -19,6 +21,7 @@ import { isRetired, listFramesOf, listJobIds } from '../queries/book.ts'
 import { findFrame } from '../queries/frames.ts'
 import { listMaterials } from '../queries/materials.ts'
 import { findPlayer } from '../queries/players.ts'
+import { lastProof } from '../queries/proofs.ts'
 import { notFound } from '../refusal.ts'
 
 /** So many jobs of one frame or player are told whole. */
@@ -65,15 +68,17 @@ async function loggedJobs(db: Queryable, of: 'frame' | 'player', id: string): Pr
 export async function frameLog(db: Queryable, id: string): Promise<FrameLog> {
   const frame = await findFrame(db, id)
   if (!frame) throw notFound('frame')
-  const [owner, retired, jobs] = await Promise.all([
+  const [owner, retired, last, jobs] = await Promise.all([
     frame.playerId ? findPlayer(db, frame.playerId) : null,
     isRetired(db, 'frame', id),
+    lastProof(db, id),
     loggedJobs(db, 'frame', id),
   ])
   return frameLogSchema.parse({
     frame,
     owner: owner && { id: owner.id, name: owner.facts.name },
     retired,
+    leftAs: last && conditionAfter(last.body, last.number, profileOf(frame.sport)),
     jobs,
   })
 }

@@ -1,7 +1,11 @@
 import { randomUUID } from 'node:crypto'
 import { proofSchema, type Proof } from '#contract/proof.ts'
-import type { Queryable } from '../db/database.ts'
+import type { Queryable, Row } from '../db/database.ts'
 import { iso } from './rows.ts'
+
+const COLUMNS = `p.id, p.job_id AS "jobId", p.frame_id AS "frameId", p.signed_at AS "signedAt", p.signed_by AS "signedBy",
+  p.version, p.body`
+const proofOf = (row: Row): Proof => proofSchema.parse({ ...row, signedAt: iso(row.signedAt) })
 
 /** Keeps a proof; the same signature twice is one. The database lets nobody change it. */
 export async function insertProof(db: Queryable, proof: Omit<Proof, 'id'>): Promise<void> {
@@ -20,12 +24,25 @@ export async function insertProof(db: Queryable, proof: Omit<Proof, 'id'>): Prom
   )
 }
 
+/** The last proof of a frame with the number of its job; null where it has none. @param beforeJob of those of earlier jobs */
+export async function lastProof(
+  db: Queryable,
+  frameId: string,
+  beforeJob: string | null = null,
+): Promise<(Proof & { number: number }) | null> {
+  const [row] = await db.query(
+    `SELECT ${COLUMNS}, j.number FROM proof p JOIN job j ON j.id = p.job_id
+     WHERE p.frame_id = $1 AND ($2::text IS NULL OR j.number < (SELECT number FROM job WHERE id = $2))
+     ORDER BY p.signed_at DESC, p.id LIMIT 1`,
+    [frameId, beforeJob],
+  )
+  return row ? { ...proofOf(row), number: Number(row.number) } : null
+}
+
 /** A job's proofs, the newest first. */
 export async function listProofs(db: Queryable, jobId: string): Promise<Proof[]> {
-  const rows = await db.query(
-    `SELECT id, job_id AS "jobId", frame_id AS "frameId", signed_at AS "signedAt", signed_by AS "signedBy", version, body
-     FROM proof WHERE job_id = $1 ORDER BY signed_at DESC, id`,
-    [jobId],
-  )
-  return rows.map((row) => proofSchema.parse({ ...row, signedAt: iso(row.signedAt) }))
+  const rows = await db.query(`SELECT ${COLUMNS} FROM proof p WHERE p.job_id = $1 ORDER BY p.signed_at DESC, p.id`, [
+    jobId,
+  ])
+  return rows.map(proofOf)
 }

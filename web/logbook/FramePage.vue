@@ -2,7 +2,8 @@
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import { LOG_QUANTITIES } from '#core/logbook/logbook.ts'
-import { writeQuantity, writeSpread } from '#core/quantities/write.ts'
+import { conditionText } from '#core/frame/condition.ts'
+import { fixed, writeQuantity, writeSpread } from '#core/quantities/write.ts'
 import { profileOf } from '#core/sports/sports.ts'
 import { frameLogSchema } from '#contract/logbook.ts'
 import { QUANTITY_NAMES } from '#contract/messages/names.ts'
@@ -79,6 +80,17 @@ const numbers = computed(() =>
             </p>
           </template>
           <p v-else class="quiet mb-0">It was never measured.</p>
+          <template v-if="log.leftAs">
+            <h3 class="mt-3">On it now</h3>
+            <p v-if="log.leftAs.added.length === 0" class="quiet mb-0">Nothing was added.</p>
+            <ul v-else class="on" data-testid="on-it">
+              <li v-for="item in log.leftAs.added" :key="item.id">
+                {{ item.name }} <span class="figure">{{ fixed(item.massG, 1) }} g</span>
+                <small v-if="item.stays" class="quiet">cured, stays</small>
+              </li>
+            </ul>
+            <p class="quiet mb-0">{{ conditionText(log.leftAs, profileOf(frame.sport)) }}</p>
+          </template>
         </section>
         <section v-if="log.jobs.length > 0" class="panel" aria-label="Over its jobs">
           <h2>Over its jobs</h2>
@@ -106,6 +118,10 @@ const numbers = computed(() =>
 .shape {
   width: 100%;
   max-height: 120px;
+}
+.on {
+  margin: 0;
+  padding-left: 18px;
 }
 .now {
   display: grid;

@@ -1,6 +1,6 @@
 import { computed } from 'vue'
 import type { Doubt } from '#core/frame/plausible.ts'
-import { defaultCondition, type Condition } from '#core/frame/condition.ts'
+import { type Condition } from '#core/frame/condition.ts'
 import { nothingMeasured, type CheckDocument, type MeasureDocument } from '#core/job/documents.ts'
 import type { ReadingBasis } from '#core/measure/readings.ts'
 import type { TableReading } from '#core/measure/table.ts'
@@ -23,7 +23,7 @@ export interface ReadingMore {
 export function useReadings(purpose: 'measure' | 'check') {
   const job = useOpenJob()
   const emptyCheck = (): CheckDocument => ({ readingIds: [], confirmedIds: [], signed: null })
-  const emptyMeasure = (): MeasureDocument => nothingMeasured(defaultCondition(job.profile), job.profile.axisCm)
+  const emptyMeasure = (): MeasureDocument => nothingMeasured(job.picture.condition, job.profile.axisCm)
 
   const body = computed(() => job.documents[purpose] ?? (purpose === 'measure' ? emptyMeasure() : emptyCheck()))
   const summary = computed(() => (purpose === 'measure' ? job.picture.measured : job.picture.checked))

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { cutsToOriginal } from '#core/logbook/onFrame.ts'
 import { mdiArrowRight } from '@mdi/js'
 import { computed, onMounted, watch } from 'vue'
 import { referenceState } from '#core/compare/setup.ts'
@@ -104,6 +105,11 @@ watch(
 function takePoint(plan: Plan): void {
   job.save('plan', { ...body.value, taken: null, byHand: true, cuts: plan.cuts })
 }
+/** What was added in earlier jobs and comes off: taken off again, the frame is as it first came. */
+const original = computed(() => cutsToOriginal(job.picture.condition))
+function toOriginal(): void {
+  job.save('plan', { ...body.value, taken: null, byHand: true, cuts: original.value, locked: [] })
+}
 function setLimits(limits: PlanLimits, held: string[] = body.value.locked): void {
   job.save('plan', { ...body.value, limits, locked: held }, { keepUsed: true })
 }
@@ -144,6 +150,7 @@ const short = computed(() => {
     <template #actions>
       <v-btn :to="{ name: 'recipes' }" data-testid="recipes">Recipes</v-btn>
       <v-btn :to="{ name: 'into-model' }" data-testid="into-model">Into another model</v-btn>
+      <v-btn v-if="original.length > 0" data-testid="to-original" @click="toOriginal">Back to original</v-btn>
       <ShareMenu />
       <LimitsMenu :limits="body.limits" @change="setLimits" />
       <v-btn

@@ -60,7 +60,7 @@ class Server {
   }
   view(id = 'j'): JobView {
     const { stages, readings, job, frame } = this.job(id)
-    return { job, frame, stages: [...stages.values()], readings, taken: {} }
+    return { job, frame, stages: [...stages.values()], readings, taken: {}, startsAs: null }
   }
   save(stage: string, body: unknown, used = {}, id = 'j'): SavedStage {
     const { stages } = this.job(id)

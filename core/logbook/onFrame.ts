@@ -1,0 +1,69 @@
+import { piecesOf, type Cut } from '../cuts/cut.ts'
+import { conditionWithout, PLAIN_MATERIAL } from '../cuts/material.ts'
+import type { AddedMass, Condition } from '../frame/condition.ts'
+import { meansOf } from '../geometry/shape.ts'
+import type { ProofBody, ProvenPiece } from '../job/proof.ts'
+import type { SportProfile } from '../sports/profile.ts'
+
+/** What goes on a frame and stays there after the job; the rest is a layer of its condition. */
+const STUCK = ['tape', 'fill', 'sleeve', 'weight']
+
+/**
+ * The condition in which a signed frame leaves the bench: as it was read at the end, with everything that was put on it as mass
+ * that was added earlier, where it lies. What came off is off; what cured inside stays.
+ * @param number of the job, for the names of its pieces
+ */
+export function conditionAfter(proof: ProofBody, number: number, profile: SportProfile): Condition {
+  const off = proof.pieces.filter((p) => p.material.kind === 'off')
+  const left = off.reduce((now, { cut }) => conditionWithout(now, cut.materialId, cut.amount), proof.condition)
+  const changed = proof.pieces.reduce((now, piece) => layered(now, piece), left)
+  const put = proof.pieces.filter((p) => STUCK.includes(p.material.kind) && p.massG > 0)
+  return { ...changed, added: [...changed.added, ...put.map((piece) => addedBy(piece, proof, number, profile))] }
+}
+
+/** A new grip, an overgrip or new strings are what the condition says is on the frame. */
+function layered(condition: Condition, { cut, material }: ProvenPiece): Condition {
+  switch (material.kind) {
+    case 'overgrip':
+      return { ...condition, overgrips: Math.min(6, Math.max(0, condition.overgrips + cut.amount)) }
+    case 'grip':
+      return { ...condition, grip: material.grip ?? condition.grip }
+    case 'strings':
+      return { ...condition, stringsG: material.unitMassG }
+    default:
+      return condition
+  }
+}
+
+function addedBy(piece: ProvenPiece, proof: ProofBody, number: number, profile: SportProfile): AddedMass {
+  const { cut, material, massG } = piece
+  const work = { geometry: proof.geometry, condition: proof.condition, profile }
+  const pieces = piecesOf(cut, { ...PLAIN_MATERIAL, ...material }, work)
+  const total = pieces.reduce((sum, p) => sum + p.massG, 0)
+  const mean = { x: 0, xx: 0, yy: 0 }
+  for (const p of pieces) {
+    const means = meansOf(p.shape, proof.geometry)
+    for (const key of ['x', 'xx', 'yy'] as const) mean[key] += (p.massG / total) * means[key]
+  }
+  const zone = profile.zones.find((z) => z.id === cut.zoneId)?.name
+  return {
+    id: `job${number}-${cut.id}`.slice(0, 60),
+    name: `${material.name}${zone ? `, ${zone.toLowerCase()}` : ''} (job ${number})`,
+    massG,
+    atCm: mean.x,
+    offAxisCm: Math.sqrt(mean.yy),
+    // Even mass over ℓ scatters by ℓ²/12.
+    lengthCm: Math.sqrt(12 * Math.max(0, mean.xx - mean.x ** 2)),
+    ...(material.kind === 'fill' && material.cureHours !== null ? { stays: true } : {}),
+  }
+}
+
+/** The cut list that takes everything off again that was added and comes off. */
+export function cutsToOriginal(condition: Condition): Cut[] {
+  return condition.added.flatMap(
+    (item) =>
+    item.stays
+      ? []
+      : [{ id: `off-${item.id}`, materialId: `off:${item.id}`, place: 'off', zoneId: null, atCm: 0, amount: 1, layerCm: 1 } as const], // prettier-ignore
+  )
+}
