@@ -123,6 +123,9 @@ describe('what a signature vouches for', () => {
 
   it('what cures is in the list of jobs until it is ready, whoever asks', async () => {
     const { body } = await ask<{ jobs: JobSummary[] }>('GET', '/jobs?find=proof-one')
-    expect(body.jobs.find((j) => j.id === 'proof-one')).toMatchObject({ waitsFor: 'cure', readyAt: '2026-11-24T09:30:00.000Z' })
+    expect(body.jobs.find((j) => j.id === 'proof-one')).toMatchObject({
+      waitsFor: 'cure',
+      readyAt: '2026-11-24T09:30:00.000Z',
+    })
   })
 })
