@@ -8,8 +8,8 @@ import { estimateOf } from '../frame/state.ts'
 import { QUANTITIES } from '../quantities/units.ts'
 import { tennis } from '../sports/tennis.ts'
 import { followBuild } from './follow.ts'
-import { lastWait, markNow } from './marks.ts'
-import { COATS, GRIP_OFF, orderOfWork, USUAL_ORDER, type OrderWishes } from './order.ts'
+import { lastWait, markNow, type StepMark } from './marks.ts'
+import { COATS, GRIP_OFF, oddityOf, orderOfWork, USUAL_ORDER, type OrderWishes } from './order.ts'
 
 const tape: Material = {
   ...PLAIN_MATERIAL,
@@ -88,6 +88,25 @@ describe('the order of work', () => {
       { count: 4, lengthCm: 3, layer: 2 },
     ])
     expect(steps[0].massG).toBeCloseTo(massOf({ ...sides, amount: sides.layerCm + 3 }, tape, work) + massOf(tip, tape, work), 9) // prettier-ignore
+  })
+  it('finds a cure ticked too early or without its fill, and a coat on a wet one', () => {
+    const steps = order([at('butt', silicone, 5), at('tip', lead, 10)])
+    const of = (id: string, marks: Record<string, StepMark>) =>
+      oddityOf(
+        steps.find((s) => s.id === id)!,
+        steps,
+        marks,
+      )
+    const mark = (hour: number, readyHour: number | null = null) => ({
+      ...markNow(new Date(3600000 * hour).toISOString(), 'AT'),
+      readyAt: readyHour === null ? null : new Date(3600000 * readyHour).toISOString(),
+    })
+    expect(of('cure', { cure: mark(5) })).toEqual({ kind: 'without', stepId: 'butt' })
+    expect(of('cure', { butt: mark(0, 24), cure: mark(23) })).toMatchObject({ kind: 'early' })
+    expect(of('cure', { butt: mark(0, 24), cure: mark(25) })).toBeNull()
+    expect(of('cap', { butt: mark(0, 24), cap: { ...mark(1), skipped: 'open for now' } })).toBeNull()
+    expect(of('coat-2', { 'coat-1': mark(0, 1), 'coat-2': mark(0.5) })).toMatchObject({ kind: 'early' })
+    expect(of('butt', { butt: mark(0, 24) })).toBeNull()
   })
   it('says what is ready last, and when', () => {
     const wait = (readyAt: string | null) => ({ ...markNow('2026-01-01T09:00:00Z', 'AT'), readyAt })

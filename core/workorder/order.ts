@@ -3,7 +3,7 @@ import { layersOf, massOf, runsOf } from '../cuts/cut.ts'
 import { isByLength, type Material } from '../cuts/material.ts'
 import { headOutline } from '../geometry/outline.ts'
 import { Problem } from '../problem.ts'
-import type { WorkOrderId } from './marks.ts'
+import { isDone, type StepMark, type WorkOrderId } from './marks.ts'
 
 export const STEP_KINDS = [
   'trial',
@@ -207,3 +207,27 @@ function sealed(minor: boolean, bare: boolean): WorkStep[] {
 
 /** Does this step put mass on the frame, or take it off? */
 export const isPlacing = (step: WorkStep): boolean => PLACING.includes(step.kind) || step.kind === 'gripOn'
+
+/** What is odd about a step that was ticked: before what it waits for was ready, or without it. */
+export type Oddity = { kind: 'early'; readyAt: string } | { kind: 'without'; stepId: string }
+
+/** A cure, film or cap ticked without its fill or too early; a coat before the one under it is dry. Null: nothing odd. */
+export function oddityOf(
+  step: WorkStep,
+  steps: readonly WorkStep[],
+  marks: Readonly<Record<string, StepMark>>,
+): Oddity | null {
+  const mark = marks[step.id]
+  if (!isDone(mark)) return null
+  const before = steps.slice(0, steps.indexOf(step))
+  const under =
+    step.kind === 'coat'
+      ? before.filter((s) => s.kind === 'coat')
+      : ['cure', 'barrier', 'cap'].includes(step.kind)
+        ? before.filter((s) => s.kind === 'fill')
+        : []
+  const missing = under.find((s) => !marks[s.id])
+  if (missing) return { kind: 'without', stepId: missing.id }
+  const late = under.flatMap((s) => marks[s.id].readyAt ?? []).sort().at(-1) // prettier-ignore
+  return late && mark.doneAt < late ? { kind: 'early', readyAt: late } : null
+}

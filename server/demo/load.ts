@@ -3,6 +3,7 @@ import type { Cut } from '#core/cuts/cut.ts'
 import { buildOf } from '#core/job/building.ts'
 import { followBuild } from '#core/workorder/follow.ts'
 import { EMPTY_ORDER, markNow } from '#core/workorder/marks.ts'
+import { proofOf } from '#core/job/proof.ts'
 import { checkResults, signedLines } from '#core/job/check.ts'
 import { INSPECTION_ITEMS, type StageDocuments } from '#core/job/documents.ts'
 import { bestGrade, referenceState } from '#core/compare/setup.ts'
@@ -28,6 +29,8 @@ import { appendRevision, insertJob, insertReadings } from '#server/queries/jobs.
 import { putMaterial } from '#server/queries/materials.ts'
 import { insertPlayer, listPlayerChoices } from '#server/queries/players.ts'
 import { insertReferences } from '#server/queries/library.ts'
+import { insertProof } from '../queries/proofs.ts'
+import { VERSION } from '../version.ts'
 import { oneShop, updateShop } from '#server/queries/shop.ts'
 import { setupBodySchema } from '#contract/library.ts'
 import { REFERENCES } from '#demo/library.ts'
@@ -271,7 +274,16 @@ async function tell(tx: Queryable, story: Story, planFor: PlanFor): Promise<void
     await save('check', { readingIds: ids, confirmedIds: [], signed: null })
     const { checked } = deriveJob(input())
     const lines = signedLines(checkResults(documents.target, checked.state, planned, SHOP.acceptance))
-    await save('check', { readingIds: ids, confirmedIds: [], signed: { by: SHOP.initials, at: at(), lines } })
+    const signed = { by: SHOP.initials, at: at(), lines }
+    await save('check', { readingIds: ids, confirmedIds: [], signed })
+    await insertProof(tx, {
+      jobId: story.id,
+      frameId: frame.id,
+      signedAt: signed.at,
+      signedBy: signed.by,
+      version: VERSION,
+      body: proofOf(deriveJob(input()), documents, SHOP.acceptance)!,
+    })
   }
   if (story.played) {
     await save('play', {

@@ -1,16 +1,26 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Cut, Workpiece } from '#core/cuts/cut.ts'
+import { dimensionsOf } from '#core/cuts/dimensions.ts'
+import { fixed } from '#core/quantities/write.ts'
 import { cutDrawing } from '#core/cuts/drawing.ts'
 import type { Material } from '#core/cuts/material.ts'
 import { toneOf } from './cutTone.ts'
 import FrameShape from '../shared/FrameShape.vue'
 
-/** A plan as a small picture: the frame with its pieces, to be looked at, not worked on. */
-const props = defineProps<{ cuts: readonly Cut[]; materials: readonly Material[]; work: Workpiece; label: string }>()
+/** A plan as a small picture: the frame with its pieces, to be looked at, not worked on; one piece with its dimensions. */
+const props = defineProps<{
+  cuts: readonly Cut[]
+  materials: readonly Material[]
+  work: Workpiece
+  label: string
+  dimensioned?: boolean
+}>()
 const box = computed(() => {
   const { lengthCm, headWidthCm } = props.work.geometry
-  return `-0.5 ${-headWidthCm / 2 - 0.8} ${lengthCm + 1} ${headWidthCm + 1.6}`
+  // Dimensions stand outside.
+  const room = props.dimensioned ? 6.4 : 0.8
+  return `-0.5 ${-headWidthCm / 2 - room} ${lengthCm + 1 + (props.dimensioned ? 7 : 0)} ${headWidthCm + 2 * room}`
 })
 const marks = computed(() =>
   props.cuts.flatMap((cut) => {
@@ -20,12 +30,23 @@ const marks = computed(() =>
     return paths.map((d) => ({ d, widthCm: widthCm + 0.3, tone: toneOf(material) }))
   }),
 )
+const dimensions = computed(() => {
+  const [cut, ...more] = props.cuts
+  const material = props.materials.find((m) => m.id === cut?.materialId)
+  return props.dimensioned && cut && material && more.length === 0 ? dimensionsOf(cut, material, props.work) : []
+})
 </script>
 
 <template>
   <svg :viewBox="box" class="picture" role="img" :aria-label="label">
     <FrameShape :geometry="work.geometry" />
     <path v-for="(m, i) in marks" :key="i" :d="m.d" :stroke-width="m.widthCm" class="mass" :class="m.tone" />
+    <g v-for="d in dimensions" :key="d.of" class="dimension" :class="d.of">
+      <path :d="d.path" />
+      <text :x="d.label.xCm" :y="d.label.yCm" text-anchor="middle" dominant-baseline="middle">
+        {{ fixed(d.cm, 1) }}
+      </text>
+    </g>
   </svg>
 </template>
 
@@ -35,6 +56,19 @@ const marks = computed(() =>
   width: 100%;
   height: auto;
   max-height: 120px;
+}
+.dimension path {
+  fill: none;
+  stroke: rgb(var(--v-theme-on-surface));
+  stroke-width: 0.16;
+}
+.dimension.place path {
+  stroke-dasharray: 0.7 0.5;
+}
+.dimension text {
+  font-size: 3px;
+  font-weight: 700;
+  fill: rgb(var(--v-theme-on-surface));
 }
 .mass {
   fill: none;

@@ -126,6 +126,7 @@ onBeforeUnmount(() => void lock.release().catch(() => undefined))
         </div>
         <PlanPicture
           :cuts="lit"
+          dimensioned
           :materials="job.picture.materials"
           :work="job.picture.work"
           :label="`Where it goes: ${order.titleOf(step)}`"

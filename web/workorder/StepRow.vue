@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import { placeText, stripsText } from '#contract/messages/names.ts'
 import { fixed } from '#core/quantities/write.ts'
 import type { Checkpoint } from '#core/workorder/follow.ts'
-import { isPlacing } from '#core/workorder/order.ts'
+import { isPlacing, oddityOf } from '#core/workorder/order.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
 import { writeSoon } from '../browser/writeTime.ts'
 import StepReading from './StepReading.vue'
@@ -21,6 +21,12 @@ const isWeighed = computed(
   () =>
     !!step.value.cut && !!material.value && isPlacing(step.value) && !['gripOn', 'strings'].includes(step.value.kind),
 )
+const odd = computed(() => {
+  const found = oddityOf(step.value, props.order.steps.value, props.order.body.value?.marks ?? {})
+  if (!found) return ''
+  if (found.kind === 'without') return `Ticked, but “${props.order.placeOf(found.stepId)}” is not done.`
+  return `Ticked before it was ready, ${writeSoon(found.readyAt, new Date(props.now))}.`
+})
 const why = ref('')
 const skipping = ref(false)
 function skip(): void {
@@ -56,6 +62,7 @@ function skip(): void {
         >{{ waits ? 'Ready' : 'Was ready' }} {{ writeSoon(mark.readyAt, new Date(now)) }}</span
       >
       <span v-else-if="step.waitHours > 0" class="quiet">Then {{ fixed(step.waitHours, 0) }} h until it is ready</span>
+      <span v-if="odd" class="waits" role="note" data-testid="odd">{{ odd }}</span>
       <span v-if="mark?.skipped" class="waits">Left out: {{ mark.skipped }}</span>
       <span v-if="mark?.laid" class="waits" data-testid="laid"
         >Lies otherwise:

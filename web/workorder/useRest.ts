@@ -18,7 +18,12 @@ const SETTLED_MS = 250
 
 /** What is left of a build, planned again from what is on the frame now: beside how it lands as it was planned. */
 export function useRest(order: OpenOrder) {
-  const { open } = usePlanRequest()
+  const { open: planned, released } = usePlanRequest()
+  /** What was kept back is used once nothing else is left to do. */
+  const open = computed(() => {
+    const next = order.next.value
+    return !next || next.kind === 'reserve' ? released.value : planned.value
+  })
   const begun = computed(() => Object.keys(order.body.value?.marks ?? {}).some((id) => id !== 'trial'))
   const rest = computed(() => {
     const followed = order.followed.value

@@ -1,0 +1,83 @@
+import { arcPath } from '../geometry/drawing.ts'
+import { headOutline, type FrameGeometry } from '../geometry/outline.ts'
+import { acrossOf, hoopSpan, layersOf, type Cut, type Workpiece } from './cut.ts'
+import { runLength } from './drawing.ts'
+import type { Material } from './material.ts'
+
+/** A dimension line beside a piece: what a tape laid along the hoop, or a rule from the butt, must show. */
+export interface Dimension {
+  /** From the landmark to the piece, or the piece itself. */
+  of: 'place' | 'length'
+  path: string
+  cm: number
+  label: { xCm: number; yCm: number }
+}
+
+/** So far outside of the tube runs the line, and its figure, cm. */
+const LINE_CM = 1.5
+const FIGURE_CM = 4.4
+/** Distances below this are not written: the piece begins at its landmark. */
+const AT_CM = 0.05
+
+/** Where one piece lies, dimensioned from its landmark: along the hoop from the tip, else from the butt. */
+export function dimensionsOf(cut: Cut, material: Material, work: Workpiece): Dimension[] {
+  const { geometry } = work
+  switch (cut.place) {
+    case 'hoop': {
+      const [length = 0] = layersOf(cut)
+      const [from, to] = hoopSpan(cut, length, geometry)
+      const side = cut.side === 'left' ? -1 : 1
+      if (acrossOf(cut, geometry)) return [alongHoop('length', from, to, length, side, geometry)]
+      return [
+        ...(from > AT_CM ? [alongHoop('place', 0, from, from, side, geometry)] : []),
+        alongHoop('length', from, to, length, side, geometry),
+      ]
+    }
+    case 'shaft':
+    case 'bevels':
+    case 'handle':
+    case 'sleeve': {
+      const length = runLength(cut, material, work)
+      return [
+        ...(cut.atCm > AT_CM ? [straight('place', 0, cut.atCm, geometry)] : []),
+        ...(length > AT_CM ? [straight('length', cut.atCm, cut.atCm + length, geometry)] : []),
+      ]
+    }
+    case 'spot':
+      return cut.atCm > AT_CM ? [straight('place', 0, cut.atCm, geometry)] : []
+    default:
+      return []
+  }
+}
+
+function alongHoop(
+  of: Dimension['of'],
+  from: number,
+  to: number,
+  cm: number,
+  side: 1 | -1,
+  geometry: FrameGeometry,
+): Dimension {
+  const on = headOutline(geometry).halfLengthCm
+  const outside = (insetCm: number) => headOutline(geometry, insetCm)
+  const line = outside(-LINE_CM)
+  const scale = line.halfLengthCm / on
+  const figures = outside(-FIGURE_CM)
+  const at = figures.pointAt((((from + to) / 2) * figures.halfLengthCm) / on)
+  return {
+    of,
+    path: arcPath(geometry, from * scale, Math.min(to * scale, line.halfLengthCm), side, -LINE_CM),
+    cm,
+    label: { xCm: at.xCm, yCm: side * at.yCm },
+  }
+}
+
+function straight(of: Dimension['of'], from: number, to: number, geometry: FrameGeometry): Dimension {
+  const y = geometry.handleHalfWidthCm + LINE_CM
+  return {
+    of,
+    path: `M${from} ${y - 0.5}V${y + 0.5}M${from} ${y}H${to}M${to} ${y - 0.5}V${y + 0.5}`,
+    cm: to - from,
+    label: { xCm: (from + to) / 2, yCm: y + 2.6 },
+  }
+}
