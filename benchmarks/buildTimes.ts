@@ -19,7 +19,14 @@ export function buildTimes(repeats: number) {
     const reads = [
       { quantity: 'mass' as const, value: request.state.massG! + 0.8 * first.massG, uOwn: 0.05, uShared: 0.05, instrument: 'own', axisCm: null }, // prettier-ignore
     ]
-    const build = { measured: request.state, shared: [], steps, materials: request.materials, work: request.work }
+    const build = {
+      measured: request.state,
+      shared: [],
+      weighed: {},
+      steps,
+      materials: request.materials,
+      work: request.work,
+    }
     const mark = markNow('2026-01-01T09:00:00Z', 'JQ')
     const [look, good, proven]: number[][] = [[], [], []]
     let isProven = false

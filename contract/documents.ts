@@ -202,6 +202,16 @@ const targetLine = z.object({
 
 const ids = z.array(idSchema).max(20000)
 
+/** A number as it was signed. */
+export const signedLineSchema = z.object({
+  quantity: z.enum(AIM_QUANTITIES),
+  read: figure,
+  u: figure,
+  target: figure.nullable(),
+  tolerance: figure.nullable(),
+  predicted: figure.nullable(),
+})
+
 /** One schema per stage; the server takes nothing else. */
 export const documentSchemas = {
   player: z.object({ playerId: maybeId, facts: playerFactsSchema }),
@@ -265,16 +275,7 @@ export const documentSchemas = {
       .object({
         by: initials,
         at: momentSchema,
-        lines: z.array(
-          z.object({
-            quantity: z.enum(AIM_QUANTITIES),
-            read: figure,
-            u: figure,
-            target: figure.nullable(),
-            tolerance: figure.nullable(),
-            predicted: figure.nullable(),
-          }),
-        ),
+        lines: z.array(signedLineSchema),
       })
       .nullable(),
   }),

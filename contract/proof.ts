@@ -2,9 +2,8 @@ import { z } from 'zod'
 import { MATERIAL_KINDS } from '#core/cuts/material.ts'
 import { ACCEPTANCE_RULES } from '#core/job/conformity.ts'
 import type { ProofBody } from '#core/job/proof.ts'
-import { AIM_QUANTITIES } from '#core/quantities/units.ts'
 import { cutSchema } from './cuts.ts'
-import { conditionSchema, geometrySchema } from './documents.ts'
+import { conditionSchema, geometrySchema, signedLineSchema } from './documents.ts'
 import { idSchema } from './fields.ts'
 
 const figure = z.number()
@@ -14,13 +13,7 @@ const proofBodySchema = z.object({
   geometry: geometrySchema,
   rule: z.enum(ACCEPTANCE_RULES),
   lines: z.array(
-    z.object({
-      quantity: z.enum(AIM_QUANTITIES),
-      read: figure,
-      u: figure,
-      target: figure.nullable(),
-      tolerance: figure.nullable(),
-      predicted: figure.nullable(),
+    signedLineSchema.extend({
       conformity: z.object({ verdict: z.enum(['passes', 'misses', 'undecided']), probability: figure }).nullable(),
     }),
   ),

@@ -13,7 +13,6 @@ const stepMarkSchema = z.object({
   readingIds: z.array(idSchema).max(200),
   skipped: reason.nullable().default(null),
   laid: cutSchema.nullable().default(null),
-  weighedG: bounded(-500, 500).nullable().default(null),
   readyAt: momentSchema.nullable().default(null),
   found: z
     .object({ cause: z.string().max(60), words: z.string().max(600), at: momentSchema, by: z.string().max(20) })
@@ -27,6 +26,7 @@ export const workOrderSchema = z.object({
   school: z.enum(WORK_ORDERS).default('headFirst'),
   peeled: z.array(idSchema).max(120).default([]),
   marks: z.record(z.string(), stepMarkSchema),
+  weighed: z.record(z.string(), bounded(-500, 500)).default({}),
   careRead: z.object({ by: initials, at: momentSchema }).nullable().default(null),
   leadConfirmed: z.object({ by: initials, words: reason, at: momentSchema }).nullable().default(null),
 })

@@ -52,11 +52,13 @@ async function job(id: string): Promise<void> {
   const tip = cutIn(zone('tip'), tungsten, 12, work, 'tip')
   const fill = cutIn(zone('butt'), silicone, 6, work, 'fill')
   const marks = {
-    tip: { ...markNow('2026-11-23T09:00:00.000Z', 'JQ'), weighedG: 5.31 },
+    tip: markNow('2026-11-23T09:00:00.000Z', 'JQ'),
     fill: { ...markNow('2026-11-23T09:30:00.000Z', 'JQ'), readyAt: '2026-11-24T09:30:00.000Z' },
   }
   await stage(id, 'measure', 0, nothingMeasured(work.condition, tennis.axisCm))
-  expect((await stage(id, 'build', 0, { ...EMPTY_ORDER, cuts: [tip, fill], marks })).status).toBe(200)
+  expect(
+    (await stage(id, 'build', 0, { ...EMPTY_ORDER, cuts: [tip, fill], marks, weighed: { tip: 5.31 } })).status,
+  ).toBe(200)
 }
 const stage = (id: string, name: string, expected: number, body: unknown) =>
   ask('PUT', `/jobs/${id}/stages/${name}`, { expected, body, used: {}, by: 'JQ' })

@@ -65,6 +65,7 @@ export function buildOf(
       peeled: order.peeled,
     }),
     marks: order.marks,
+    weighed: order.weighed,
     reads,
     materials,
     work,

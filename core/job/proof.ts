@@ -66,7 +66,7 @@ export function proofOf(
       const material = materials.find((m) => m.id === cut.materialId)
       if (!material) return []
       const { id, name, kind, unitMassG, lead, cureHours, grip } = material
-      const weighed = documents.build?.marks[cut.id]?.weighedG ?? null
+      const weighed = documents.build?.weighed[cut.id] ?? null
       return [
         {
           cut,

@@ -126,7 +126,7 @@ function faulty(sport: string, kind: CauseKind, seed: number) {
   const fault = faultFor(kind, step.cut!, work, random)
   if (!fault) return null
   const marks: Record<string, StepMark> = {}
-  const build: Build = { measured: state, shared, steps: whole, marks, reads: {}, materials, work }
+  const build: Build = { measured: state, shared, steps: whole, marks, weighed: {}, reads: {}, materials, work }
   try {
     const laid = fault.laid ?? step.cut!
     if (laid.amount > 0) bench.lay(laid, materials)
@@ -219,9 +219,10 @@ function sound() {
     const bench = new HiddenBench(FRAMES.tennis, work, 5, 0.005)
     const { state, shared } = bench.measure()
     const grams = bench.lay(laid, DRAWER).reduce((sum, p) => sum + p.massG, 0)
-    const marks = { [cut.id]: { ...markNow('2026-01-01T09:00:00Z', 'AT'), weighedG: weigh ? grams : null } }
+    const marks = { [cut.id]: markNow('2026-01-01T09:00:00Z', 'AT') }
+    const weighed: Record<string, number> = weigh ? { [cut.id]: grams } : {}
     const reads = { [cut.id]: bench.read(READ, fault) }
-    const build: Build = { measured: state, shared, steps: orderOfWork([cut], DRAWER, work), marks, reads, materials: DRAWER, work } // prettier-ignore
+    const build: Build = { measured: state, shared, steps: orderOfWork([cut], DRAWER, work), marks, weighed, reads, materials: DRAWER, work } // prettier-ignore
     return diagnose(followBuild(build).open!.suspicion)
   }
   return {

@@ -36,6 +36,7 @@ const build = (cuts: Cut[], change: Partial<Build> = {}, peeled: string[] = []):
   shared: [],
   steps: orderOfWork(cuts, materials, work, { ...USUAL_ORDER, peeled }),
   marks: {},
+  weighed: {},
   reads: {},
   materials,
   work,
@@ -127,8 +128,10 @@ describe('what a frame should read while it is worked on', () => {
       work,
     )
     const marks = done('tip')
-    const weighed = { ...marks, tip: { ...marks.tip, weighedG: planned + 0.4 } }
-    const [nominal, real] = [marks, weighed].map((m) => expectedAt(build([tip], { marks: m }), 'tip').mass!)
+    const scale: Record<string, number>[] = [{}, { tip: planned + 0.4 }]
+    const [nominal, real] = scale.map((weighed) => expectedAt(build([tip], { marks, weighed }), 'tip').mass!)
+    // Weighed before it is laid, it counts in what is to come.
+    expect(expectedAt(build([tip], { weighed: { tip: planned + 0.4 } }), 'tip').mass!.value).toBeCloseTo(real.value, 9)
     expect(real.value - nominal.value).toBeCloseTo(0.4, 9)
     expect(real.u).toBeLessThan(nominal.u)
     const peeled = followBuild(build([tip, sides], { marks: done('tip', 'peel-tip') }, ['tip']))

@@ -30,6 +30,8 @@ export interface Build {
   shared: readonly SharedError[]
   steps: readonly WorkStep[]
   marks: Readonly<Record<string, StepMark>>
+  /** What a step's strips weigh on the scale, by its id, g. */
+  weighed: Readonly<Record<string, number>>
   /** What was read after a step, by its id. */
   reads: Readonly<Record<string, readonly ReadHere[]>>
   materials: readonly Material[]
@@ -42,7 +44,7 @@ export interface Suspicion {
   belief: Belief
   reads: readonly ReadHere[]
   /** Steps since the last readings that were right, this one included. */
-  since: readonly { step: WorkStep; mark: StepMark }[]
+  since: readonly { step: WorkStep; mark: StepMark; weighedG: number | null }[]
   /** The grip is off as far as anybody knows. */
   bare: boolean
   materials: readonly Material[]
@@ -89,9 +91,9 @@ const GRIP_LAYER = 'grip of this frame'
 
 /** What a step really put on the frame. A weighed piece weighs what it weighs. */
 export function piecesOfStep(
-  { cut, kind }: WorkStep,
+  { id, cut, kind }: WorkStep,
   mark: StepMark | null | undefined,
-  { materials, work, marks }: Pick<Build, 'materials' | 'work' | 'marks'>,
+  { materials, work, marks, weighed: scale }: Pick<Build, 'materials' | 'work' | 'marks' | 'weighed'>,
 ): Piece[] {
   // What comes off again is what went on.
   const on = kind === 'peel' && cut ? marks[cut.id] : mark
@@ -101,7 +103,7 @@ export function piecesOfStep(
   const material = materials.find((m) => m.id === laid.materialId)
   const pieces = piecesOf(laid, material, work)
   if (material?.kind === 'grip') return gripChange(material, pieces[0], work)
-  const weighed = weighedAs(pieces, mark?.weighedG ?? on?.weighedG ?? null)
+  const weighed = weighedAs(pieces, scale[id] ?? (cut ? scale[cut.id] : undefined) ?? null)
   return kind === 'peel' ? weighed.map((p) => ({ ...p, massG: -p.massG })) : weighed
 }
 
@@ -123,7 +125,9 @@ export function weighedAs(pieces: Piece[], weighedG: number | null): Piece[] {
   if (weighedG === null || planned === 0) return pieces
   return pieces.map(({ roll: _roll, ...piece }) => {
     const share = piece.massG / planned
-    return { ...piece, massG: weighedG * share, uMassG: WEIGHED_U_G * Math.abs(share) }
+    // What came off was weighed as well: it weighs less than nothing here.
+    const massG = Math.sign(planned) * Math.abs(weighedG) * share
+    return { ...piece, massG, uMassG: WEIGHED_U_G * Math.abs(share) }
   })
 }
 
@@ -176,7 +180,7 @@ export function followBuild(build: Build): Followed {
     }
     const then = after(now, step, mark)
     const { checkpoint, belief } = judged(step, mark, then, reads, geometry.lengthCm)
-    if (isPlacing(step)) since = [...since, { step, mark }]
+    if (isPlacing(step)) since = [...since, { step, mark, weighedG: build.weighed[step.id] ?? null }]
     if (checkpoint.verdict === 'outside' && !checkpoint.counted)
       open ??= {
         checkpoint,

@@ -6,8 +6,6 @@ import { GCM2_PER_KGCM2, type Quantity } from '../quantities/units.ts'
 import { sumsOf, type Residual } from './belief.ts'
 import type { CauseKind, Mend } from './causes.ts'
 import { weighedAs, type Suspicion } from './follow.ts'
-import type { StepMark } from './marks.ts'
-import type { WorkStep } from './order.ts'
 
 /** One thing that may have happened, and what it would have done to the readings. */
 export interface Guess {
@@ -29,7 +27,7 @@ export function guessesFor(suspicion: Suspicion, residual: Residual): Guess[] {
     const [a, b] = [is, was].map((pieces) => sumsOf(pieces, belief.axisCm, work.geometry))
     return seen(a.map((v, i) => v - b[i]))
   }
-  const pieces = since.flatMap(({ step, mark }) => pieceGuesses(step, mark, materials, work, change))
+  const pieces = since.flatMap((one) => pieceGuesses(one, materials, work, change))
   return [
     ...pieces,
     ...stateGuesses(suspicion, residual, change),
@@ -40,8 +38,7 @@ export function guessesFor(suspicion: Suspicion, residual: Residual): Guess[] {
 
 /** What can be wrong with one piece. */
 function pieceGuesses(
-  step: WorkStep,
-  mark: StepMark,
+  { step, mark, weighedG }: Suspicion['since'][number],
   materials: readonly Material[],
   work: Workpiece,
   change: (is: readonly Piece[], was: readonly Piece[]) => number[],
@@ -49,14 +46,14 @@ function pieceGuesses(
   const cut = mark.laid ?? step.cut
   const material = cut && materials.find((m) => m.id === cut.materialId)
   if (!cut || !material || cut.amount <= 0) return []
-  const weighed = (is: Cut) => weighedAs(piecesOf(is, materials.find((m) => m.id === is.materialId)!, work), mark.weighedG) // prettier-ignore
+  const weighed = (is: Cut) => weighedAs(piecesOf(is, materials.find((m) => m.id === is.materialId)!, work), weighedG) // prettier-ignore
   const was = weighed(cut)
   const guess = (kind: CauseKind, as: (size: number) => Cut | null, more: Partial<Guess> = {}): Guess => ({
     kind,
     stepId: step.id,
     effect(size) {
       const is = as(size)
-      if (!is || mark.weighedG === 0) return null
+      if (!is || weighedG === 0) return null
       try {
         return change(is.amount === 0 ? [] : weighed(is), was)
       } catch {

@@ -14,8 +14,6 @@ export interface StepMark {
   skipped: string | null
   /** What really lies on the frame; null: as planned. */
   laid: Cut | null
-  /** What its strips weigh together on the scale, g; null: not weighed. */
-  weighedG: number | null
   /** What was begun with it is ready then; null: at once. */
   readyAt: string | null
   /** What was said to be behind readings outside of their band. */
@@ -38,7 +36,6 @@ export const markNow = (at: string, by: string): StepMark => ({
   readingIds: [],
   skipped: null,
   laid: null,
-  weighedG: null,
   readyAt: null,
   found: null,
 })
@@ -69,6 +66,8 @@ export interface WorkOrder {
   /** Pieces that come off again, by id. */
   peeled: string[]
   marks: Record<string, StepMark>
+  /** What a step's strips weigh together on the scale, by its id, g: also before they are laid. */
+  weighed: Record<string, number>
   /** Who has read what to take care of, once for each job. */
   careRead: { by: string; at: string } | null
   /** Lead on a minor's frame: an adult says it a second time, in writing. */
@@ -80,6 +79,7 @@ export const EMPTY_ORDER: WorkOrder = {
   school: 'headFirst',
   peeled: [],
   marks: {},
+  weighed: {},
   careRead: null,
   leadConfirmed: null,
 }

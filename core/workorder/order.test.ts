@@ -121,7 +121,7 @@ describe('a build that nobody has begun', () => {
   it('ends where the plan does: its last prediction is the planned frame, by the exact sums', () => {
     const cuts = [butt, sides, tip]
     const steps = order(cuts)
-    const { checkpoints } = followBuild({ measured: usualState(), shared: [], steps, marks: {}, reads: {}, materials, work }) // prettier-ignore
+    const { checkpoints } = followBuild({ measured: usualState(), shared: [], steps, marks: {}, weighed: {}, reads: {}, materials, work }) // prettier-ignore
     const planned = withPieces(usualState(), piecesOfAll(cuts, materials, work), work.geometry)
     for (const quantity of QUANTITIES)
       expect(checkpoints.at(-1)!.expected[quantity]!.value).toBeCloseTo(estimateOf(planned, quantity)!.value, 9)

@@ -208,6 +208,10 @@ function sealed(minor: boolean, bare: boolean): WorkStep[] {
 /** Does this step put mass on the frame, or take it off? */
 export const isPlacing = (step: WorkStep): boolean => PLACING.includes(step.kind) || step.kind === 'gripOn'
 
+/** Can what a step puts on, or takes off, be weighed by itself? A grip and strings are counted as a whole. */
+export const isWeighed = (step: WorkStep): boolean =>
+  step.cut !== null && isPlacing(step) && step.kind !== 'gripOn' && step.kind !== 'strings'
+
 /** What is odd about a step that was ticked: before what it waits for was ready, or without it. */
 export type Oddity = { kind: 'early'; readyAt: string } | { kind: 'without'; stepId: string }
 

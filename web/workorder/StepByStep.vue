@@ -3,16 +3,16 @@ import { useEventListener, useWakeLock } from '@vueuse/core'
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 import { fixed } from '#core/quantities/write.ts'
-import { isPlacing } from '#core/workorder/order.ts'
+import { isPlacing, isWeighed } from '#core/workorder/order.ts'
 import { STEP_NOTES, STEP_TOOLS } from '#contract/messages/build.ts'
 import { placeText, whereText } from '#contract/messages/names.ts'
 import InstrumentStrip from '../instruments/InstrumentStrip.vue'
 import PlanPicture from '../plan-editor/PlanPicture.vue'
 import { writeSoon } from '../browser/writeTime.ts'
-import PlainNumber from '../shared/PlainNumber.vue'
 import DiagnosisPanel from './DiagnosisPanel.vue'
 import RestPanel from './RestPanel.vue'
 import StepReading from './StepReading.vue'
+import WeighedField from './WeighedField.vue'
 import { READ, useWorkOrder } from './useWorkOrder.ts'
 import { moveFor } from './stepKeys.ts'
 
@@ -44,9 +44,6 @@ const lit = computed(() => {
 })
 /** Something is off at this step: its causes come before anything else. */
 const isOff = computed(() => order.followed.value?.open?.checkpoint.step.id === step.value?.id)
-const isWeighed = computed(
-  () => !!step.value?.cut && isPlacing(step.value) && step.value.kind !== 'gripOn' && step.value.kind !== 'strings',
-)
 const doneCount = computed(() => steps.value.filter((s) => done(s.id)).length)
 function go(by: number): void {
   at.value = Math.min(steps.value.length - 1, Math.max(0, at.value + by))
@@ -113,16 +110,7 @@ onBeforeUnmount(() => void lock.release().catch(() => undefined))
             Ready {{ writeSoon(checkpoint.mark.readyAt, new Date()) }}
           </p>
           <p v-else-if="step.waitHours > 0" class="place">Then {{ fixed(step.waitHours, 0) }} h until it is ready.</p>
-          <PlainNumber
-            v-if="isWeighed"
-            class="weighed"
-            label="Weighed"
-            suffix="g"
-            :min="-500"
-            :max="500"
-            :model-value="checkpoint?.mark?.weighedG ?? null"
-            @update:model-value="(v) => order.weigh(step, v)"
-          />
+          <WeighedField v-if="isWeighed(step)" class="weighed" :order="order" :step="step" />
         </div>
         <PlanPicture
           :cuts="lit"

@@ -3,10 +3,10 @@ import { computed, ref } from 'vue'
 import { placeText, stripsText } from '#contract/messages/names.ts'
 import { fixed } from '#core/quantities/write.ts'
 import type { Checkpoint } from '#core/workorder/follow.ts'
-import { isPlacing, oddityOf } from '#core/workorder/order.ts'
-import PlainNumber from '../shared/PlainNumber.vue'
+import { isPlacing, isWeighed, oddityOf } from '#core/workorder/order.ts'
 import { writeSoon } from '../browser/writeTime.ts'
 import StepReading from './StepReading.vue'
+import WeighedField from './WeighedField.vue'
 import { READ, type OpenOrder } from './useWorkOrder.ts'
 
 /** One step of the work order in the list of all. */
@@ -17,10 +17,7 @@ const mark = computed(() => props.checkpoint.mark)
 const material = computed(() => props.order.material(step.value.cut?.materialId))
 const title = computed(() => props.order.titleOf(step.value))
 const waits = computed(() => mark.value?.readyAt && Date.parse(mark.value.readyAt) > props.now)
-const isWeighed = computed(
-  () =>
-    !!step.value.cut && !!material.value && isPlacing(step.value) && !['gripOn', 'strings'].includes(step.value.kind),
-)
+const weighed = computed(() => isWeighed(step.value) && !!material.value)
 const odd = computed(() => {
   const found = oddityOf(step.value, props.order.steps.value, props.order.body.value?.marks ?? {})
   if (!found) return ''
@@ -39,7 +36,7 @@ function skip(): void {
 <template>
   <li
     class="panel step"
-    :class="{ done: mark && !mark.skipped, skipped: mark?.skipped, plain: !step.reads && !isWeighed }"
+    :class="{ done: mark && !mark.skipped, skipped: mark?.skipped, plain: !step.reads && !weighed }"
     :data-step="step.id"
   >
     <v-checkbox
@@ -79,7 +76,7 @@ function skip(): void {
       </div>
       <button v-else-if="!mark" type="button" class="link" @click="skipping = true">leave out…</button>
     </div>
-    <div v-if="step.reads || isWeighed" class="reads">
+    <div v-if="step.reads || weighed" class="reads">
       <template v-if="step.reads">
         <StepReading
           v-for="quantity in READ"
@@ -89,16 +86,7 @@ function skip(): void {
           :quantity="quantity"
         />
       </template>
-      <PlainNumber
-        v-if="isWeighed"
-        class="weighed"
-        label="Weighed"
-        suffix="g"
-        :min="-500"
-        :max="500"
-        :model-value="mark?.weighedG ?? null"
-        @update:model-value="(v) => order.weigh(step, v)"
-      />
+      <WeighedField v-if="weighed" class="weighed" :order="order" :step="step" />
       <small v-if="step.reads" class="quiet state">{{
         checkpoint.bare ? 'read with the grip off' : 'read as measured'
       }}</small>

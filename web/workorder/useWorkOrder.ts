@@ -92,7 +92,11 @@ export function useWorkOrder() {
     keep({ ...body.value!, marks: others })
   }
   const skip = (step: WorkStep, why: string) => put(step.id, { ...markFor(step), skipped: why.trim() })
-  const weigh = (step: WorkStep, weighedG: number | null) => put(step.id, { ...markFor(step), weighedG })
+  /** What a step's strips weigh, also before they are laid; null: not weighed after all. */
+  function weigh(step: WorkStep, grams: number | null): void {
+    const { [step.id]: _before, ...others } = body.value!.weighed
+    keep({ ...body.value!, weighed: grams === null ? others : { ...others, [step.id]: grams } })
+  }
 
   function read(step: WorkStep, quantity: Quantity, value: number, typed: string, sent?: TrayReading): void {
     const kept = sent && fromDevice(quantity, value, sent.deviceId, job.profile, sent)
