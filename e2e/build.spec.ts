@@ -23,6 +23,7 @@ async function readOff(step: Locator, by: Numbers = {}): Promise<void> {
     await field.fill((should[key] + (by[key] ?? 0)).toFixed(digits))
     await field.press('Enter')
   }
+  await expect(step.locator('.said', { hasText: 'predicted' })).toHaveCount(3)
 }
 
 test('a build with two bad checkpoints: a scale that was not at nought, too little fill; told, planned again, corrected, signed', async ({

@@ -91,14 +91,12 @@ const hasSteps = computed(() => checkpoints.value.length > 0)
         >
         <ol class="steps">
           <template v-for="(checkpoint, i) in checkpoints" :key="checkpoint.step.id">
-            <li v-if="checkpoint.step.id === order.next.value?.id" class="between">
-              <RestPanel :order="order" />
-            </li>
             <StepRow :order="order" :checkpoint="checkpoint" :number="i + 1" :now="now" />
             <li v-if="checkpoint.step.id === offAt" class="between"><DiagnosisPanel :order="order" /></li>
           </template>
-          <li v-if="!order.next.value" class="between"><RestPanel :order="order" /></li>
         </ol>
+        <!-- Below all steps: nothing moves under the hand when it comes. -->
+        <RestPanel :order="order" class="mt-3" />
         <CarePanel v-if="body!.careRead" :order="order" class="mt-3" />
       </template>
     </template>

@@ -32,8 +32,8 @@ const step = computed(() => props.checkpoint.step)
       @focused="((inHand = step.id), (devices.focused = receivers.find((r) => r.quantity === quantity)!))"
       @commit="(value, typed) => order.read(step, quantity, value, typed)"
     />
-    <small v-if="off" :class="isInside ? 'quiet' : 'off'" class="figure">{{
-      isInside ? 'as predicted' : `${writeDifference(off.value, quantity, shop.units)} from predicted`
+    <small :class="off && !isInside ? 'off' : 'quiet'" class="figure said">{{
+      off ? (isInside ? 'as predicted' : `${writeDifference(off.value, quantity, shop.units)} from predicted`) : ''
     }}</small>
   </div>
 </template>
@@ -51,6 +51,10 @@ const step = computed(() => props.checkpoint.step)
 }
 .large .expected small {
   font-size: 16px;
+}
+/* Its line is kept free, so that nothing moves under the hand when it comes. */
+.said {
+  min-height: 18px;
 }
 .off {
   color: rgb(var(--v-theme-predicted));
