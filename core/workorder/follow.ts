@@ -1,4 +1,4 @@
-import { layersOf, piecesOf, type Cut, type Workpiece } from '../cuts/cut.ts'
+import { piecesOf, type Cut, type Workpiece } from '../cuts/cut.ts'
 import type { Material } from '../cuts/material.ts'
 import { HAND, type Piece } from '../frame/pieces.ts'
 import type { FrameState } from '../frame/state.ts'
@@ -290,6 +290,3 @@ export const squaredLength = (v: readonly number[]): number => v.reduce((sum, x)
 
 /** Half a number's band, as the page shows it. */
 export const bandOf = (estimate: Estimate): number => COVERAGE * estimate.u
-
-/** Does this cut lie in more than one layer? */
-export const isStacked = (cut: Cut): boolean => layersOf(cut).length > 1

@@ -2,7 +2,6 @@ import { watchDebounced } from '@vueuse/core'
 import { computed, ref, shallowRef } from 'vue'
 import { wordsOf } from '#contract/messages/job.ts'
 import { aimedAt } from '#core/planning/problem/request.ts'
-import { asBuilt } from '#core/workorder/marks.ts'
 import { peelOf } from '#core/workorder/order.ts'
 import { restOf, type RestPlan, type WithoutPiece } from '#core/workorder/resolve.ts'
 import type { RestOffer } from '#planner/protocol.ts'
@@ -93,6 +92,6 @@ export function useRest(order: OpenOrder) {
     )
     order.saveBoth({ ...body, cuts: [...done, ...plan.cuts], peeled, marks })
   }
-  const left = computed(() => rest.value?.left ?? asBuilt({ cuts: [], marks: {}, peeled: [] }))
+  const left = computed(() => rest.value?.left ?? [])
   return { rest, left, before, offers, outOfReach, busy, proven, problem, solve, take }
 }
