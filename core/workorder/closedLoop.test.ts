@@ -19,7 +19,7 @@ describe('two hundred builds on a bench whose truth nobody sees, one gross error
       expect(share((end) => end.inside, blind)).toBeLessThan(share((end) => end.chance))
       const sound = blind.filter((end) => !end.faulty)
       expect(Math.abs(share((end) => end.inside, sound) - share((end) => end.chance, sound))).toBeLessThan(0.06)
-      // Somebody who moves, measures and moves again reads twice as often.
+      // Somebody who moves, measures and moves again reads oftener, the first measuring of the others counted.
       const trials = jobs.map(byTrial)
       const found = trials.filter((end) => end.inside)
       expect(found.length).toBeGreaterThan(BUILDS / 2)
