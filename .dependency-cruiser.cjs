@@ -22,6 +22,7 @@ const CORE = [
   ['compare'],
   ['planning', 'targets'],
   ['workorder'],
+  ['tuning'],
   ['job'],
   ['logbook'],
   ['testing'],

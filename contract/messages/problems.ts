@@ -1,6 +1,9 @@
 import type { ProblemCode, ProblemParts } from '#core/problem.ts'
 import { fixed } from '#core/quantities/write.ts'
 import { QUANTITY_NAMES } from './names.ts'
+import { PLACE_NAMES } from './targets.ts'
+
+const placeWords = (place: string) => PLACE_NAMES[place as keyof typeof PLACE_NAMES] ?? place
 
 type Words = (data: Record<string, string>, path: string) => string
 
@@ -68,6 +71,11 @@ const WORDS: Record<ProblemCode, Words> = {
   'impact.impossible': () => 'These numbers do not fit together: no mass would be left at the middle. Read them again.',
   'target.mgriMinor': () => 'M·g·R/I is not tuned on a minor’s frame: the evidence is thin.',
   'target.mgri': (d) => `M·g·R/I is ${fixed(Number(d.k), 2)}; no mass within reason brings it to 20 to 21.`,
+  'tuning.noRoom': (_, path) => `There is no room for more ${placeWords(path)}.`,
+  'tuning.noMaterial': (_, path) => `Nothing in the drawer can go ${placeWords(path)}.`,
+  'tuning.notThere': (_, path) => `Nothing was put on ${placeWords(path)} that could come off.`,
+  'tuning.nothingOn': () => 'Nothing was put on this frame that could come off: a lighter one is another frame.',
+  'tuning.noTarget': () => 'There is no target to go towards, or it is reached.',
   'weighing.none': () => 'Weigh one strip at least.',
   'weighing.strip': (_, path) => `Strip ${Number(path) + 1}: a length and a weight are needed.`,
   'numbers.notACovariance': () => 'The uncertainties of these readings do not fit together. Read them again.',

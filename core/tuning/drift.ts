@@ -1,0 +1,125 @@
+import type { Condition } from '../frame/condition.ts'
+import { withPieces, type Piece } from '../frame/pieces.ts'
+import { shapeAt, type TargetPlace } from '../frame/places.ts'
+import { estimateOf, type FrameState } from '../frame/state.ts'
+import type { FrameGeometry } from '../geometry/outline.ts'
+import { differenceOf } from '../quantities/difference.ts'
+import { QUANTITIES, type Quantity } from '../quantities/units.ts'
+import type { SportProfile } from '../sports/profile.ts'
+
+/** What play does to a frame. */
+export interface Wear {
+  id: 'sweat' | 'bumper' | 'strings'
+  /** g after so many hours: mean and standard uncertainty. */
+  massG(hours: number, condition: Condition, profile: SportProfile): { value: number; u: number }
+  at: TargetPlace | 'bed'
+}
+
+/** Hours after which an overgrip holds two thirds of what it ever takes up. */
+const SOAK_HOURS = 6
+const SOAKED_G = 0.8
+
+/**
+ * How the numbers of a frame move with play (common practice, no source; assumed). An overgrip takes up sweat and dirt until it is full;
+ * the bumper loses 5 mg an hour; a string bed is a new one, of another weight, once it is older than its hours.
+ */
+export const WEARS: readonly Wear[] = [
+  {
+    id: 'sweat',
+    at: 'handle',
+    massG: (hours, condition) => {
+      const full = SOAKED_G * condition.overgrips * (1 - Math.exp(-hours / SOAK_HOURS))
+      return { value: full, u: 0.5 * full }
+    },
+  },
+  {
+    id: 'bumper',
+    at: 'tip',
+    massG: (hours) => ({ value: -0.005 * hours, u: 0.003 * hours }),
+  },
+  {
+    id: 'strings',
+    at: 'bed',
+    massG: (hours, condition, profile) => ({
+      value: 0,
+      u:
+        condition.stringsG !== null && profile.layers.strings && hours > RESTRING_HOURS
+          ? profile.layers.strings.uMassG
+          : 0,
+    }),
+  },
+]
+
+/** Hours after which a bed is strung anew, and after which a frame is measured again (common practice, no source). */
+export const RESTRING_HOURS = 20
+export const RESTRING_MONTHS = 3
+export const MEASURE_HOURS = 60
+export const MEASURE_MONTHS = 6
+
+/** A frame as it is expected after so many hours of play: moved by what wears, and known less well. */
+export function wornState(
+  state: FrameState,
+  hours: number,
+  condition: Condition,
+  geometry: FrameGeometry,
+  profile: SportProfile,
+): FrameState {
+  const pieces = WEARS.flatMap((wear): Piece[] => {
+    const { value, u } = wear.massG(Math.max(0, hours), condition, profile)
+    if (value === 0 && u === 0) return []
+    const shape: Piece['shape'] = wear.at === 'bed' ? { kind: 'bed' } : shapeAt(wear.at, geometry)
+    return [{ massG: value, uMassG: u, uPlaceCm: 0, shape }]
+  })
+  return pieces.length === 0 ? state : withPieces(state, pieces, geometry)
+}
+
+/** One number as it is read again, against what wear lets expect. */
+export interface Moved {
+  quantity: Quantity
+  expected: number
+  uExpected: number
+  read: number
+  /** Read less expected, and whether wear and readings account for it. */
+  by: number
+  expectedSo: boolean
+}
+
+/** What was read against what was to be expected; numbers that were not read are left out. */
+export function movedSince(expected: FrameState, read: FrameState): Moved[] {
+  return QUANTITIES.flatMap((quantity): Moved[] => {
+    const e = estimateOf(expected, quantity)
+    const r = estimateOf(read, quantity)
+    if (!e || !r) return []
+    const { difference, verdict } = differenceOf(e, r)
+    return [
+      {
+        quantity,
+        expected: e.value,
+        uExpected: e.u,
+        read: r.value,
+        by: difference!.value,
+        expectedSo: verdict === 'same',
+      },
+    ]
+  })
+}
+
+/** What may have happened to a frame that is not as expected, the likeliest first: to be asked, never assumed. */
+export function askWhatHappened(moved: readonly Moved[]): string[] {
+  const by = (quantity: Quantity) => {
+    const found = moved.find((m) => m.quantity === quantity)
+    return found && !found.expectedSo ? found.by : 0
+  }
+  if (moved.every((m) => m.expectedSo)) return []
+  const [mass, swing, balance] = [by('mass'), by('swingWeight'), by('balance')]
+  const asks: string[] = []
+  if (mass < 0 && swing < 0) asks.push('Has a strip come off the hoop, or the bumper been changed?')
+  if (mass > 0 && swing > 0) asks.push('Other strings, a dampener, or tape that somebody added?')
+  if (mass > 0 && swing <= 0) asks.push('Another grip, one more overgrip, or something in the butt?')
+  if (mass < 0 && swing >= 0) asks.push('An overgrip off, or another grip?')
+  if (mass === 0 && swing !== 0)
+    asks.push('Has something moved along the frame? Read the swing weight again, axis and calibration first.')
+  if (mass === 0 && swing === 0 && balance !== 0) asks.push('Read the balance again: nothing else has moved.')
+  if (asks.length === 0) asks.push('Read it again; then ask what was changed.')
+  return asks
+}
