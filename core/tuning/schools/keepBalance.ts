@@ -1,0 +1,49 @@
+import type { School } from '../school.ts'
+import { end, HEAVY, heavyBack, REVISIT, step } from './words.ts'
+
+/** More of the same (common practice, no source). */
+export const keepBalance: School = {
+  id: 'keepBalance',
+  name: 'Keep the balance',
+  holds: 'The same character, only more of it: equal moments at 10 and 2 and in the handle.',
+  sports: 'all',
+  start: 'first',
+  afterBack: 'settled',
+  steps: [
+    step({
+      id: 'first',
+      does: 'Play a normal session with the frame as it is.',
+      why: 'Everything after is held against it.',
+      leads: [
+        { when: HEAVY, to: 'scale', because: 'Tired or late with the frame as it is: it comes down first.' },
+        { when: 'otherwise', to: 'pair', because: 'More of the same.' },
+      ],
+    }),
+    step({
+      id: 'pair',
+      does: '2 g at 10 and 2, and in the handle what keeps the balance.',
+      why: 'More of everything, the balance where it is.',
+      dose: { kind: 'pair', front: 'tenTwo', back: 'handle', massG: 2 },
+      most: 5,
+      leads: [
+        heavyBack,
+        { when: { rating: 'stability', atLeast: 1 }, to: 'end', because: 'Steadier, and still fresh: enough.' },
+        { when: 'otherwise', to: 'again', because: 'Still fresh: the same again.' },
+      ],
+    }),
+    step({
+      id: 'scale',
+      does: 'Less everywhere, in proportion to what lies there.',
+      why: 'The character stays, only its weight goes.',
+      dose: { kind: 'scale', share: 0.3 },
+      most: 2,
+      leads: [{ when: HEAVY, to: 'again', because: 'Still tired or late: less again.' }, end(REVISIT)],
+    }),
+    step({
+      id: 'settled',
+      does: 'One step back; play there.',
+      why: 'What was good before must be good again.',
+      leads: [heavyBack, end(REVISIT)],
+    }),
+  ],
+}
