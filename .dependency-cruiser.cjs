@@ -45,9 +45,9 @@ const WEB = [
   ['documents'],
   ['stores'],
   ['shared'],
-  ['instruments', 'library', 'drawer', 'player', 'play', 'compare'],
+  ['instruments', 'library', 'drawer', 'player', 'compare'],
   ['measure', 'plan-editor', 'targets'],
-  ['plan', 'proof', 'quick', 'logbook', 'workorder'],
+  ['plan', 'proof', 'quick', 'logbook', 'workorder', 'play'],
   ['batch', 'job'],
   ['app'],
 ]

@@ -5,18 +5,10 @@ import { STRATEGY_IDS } from '#core/targets/rules/rule.ts'
 import { TARGET_PLACES } from '#core/frame/places.ts'
 import { ANCHORS } from '#core/cuts/cut.ts'
 import { cutSchema } from './cuts.ts'
+import { playSchema } from './play.ts'
 import { initials, reason, workOrderSchema } from './workOrder.ts'
 import { bounded, figure, idSchema, momentSchema, text } from './fields.ts'
-import {
-  INSPECTION_ITEMS,
-  PLAY_ASPECTS,
-  type StageDocuments,
-  INSPECTIONS,
-  FINDING_VERDICTS,
-  LESS_MORE,
-  PLAY_PAINS,
-  PLAY_DECISIONS,
-} from '#core/job/documents.ts'
+import { INSPECTION_ITEMS, type StageDocuments, INSPECTIONS, FINDING_VERDICTS } from '#core/job/documents.ts'
 import { COMPLAINTS, BUILDS, LEVELS, HANDS, STYLES, MISHITS, TIRED, PAINS, CAME_FROM } from '#core/player/facts.ts'
 import { LINE_METHODS, TARGET_METHODS, HELD_AT } from '#core/targets/target.ts'
 import { STAGES, type Stage } from '#core/job/stages.ts'
@@ -279,25 +271,7 @@ export const documentSchemas = {
       })
       .nullable(),
   }),
-  play: z.object({
-    sessions: z
-      .array(
-        z.object({
-          id: idSchema,
-          on: z.string().max(40),
-          minutes: finite.min(0).max(1000).nullable(),
-          ratings: z.partialRecord(z.enum(PLAY_ASPECTS), z.int().min(-2).max(2)),
-          late: z.enum(LESS_MORE).nullable(),
-          tired: z.enum(LESS_MORE).nullable(),
-          pain: z.enum(PLAY_PAINS).nullable(),
-          painWhere: shortText,
-          strings: shortText,
-          note: shortText,
-          decision: z.enum(PLAY_DECISIONS).nullable(),
-        }),
-      )
-      .max(200),
-  }),
+  play: playSchema,
 } satisfies { [S in Stage]: z.ZodType<StageDocuments[S]> }
 
 export const factsSchema = z.record(text(400), z.union([text(4000), bounded(-1e12, 1e12), z.null()]))

@@ -1,8 +1,9 @@
 import { z } from 'zod'
 import { LOG_QUANTITIES } from '#core/logbook/logbook.ts'
-import { conditionSchema, documentSchemas } from './documents.ts'
+import { conditionSchema } from './documents.ts'
 import { frameSchema, playerSchema, sportSchema } from './entities.ts'
 import { figure, idSchema, text } from './fields.ts'
+import { sessionSchema } from './play.ts'
 
 const id = idSchema
 const estimate = z.object({ value: figure, u: figure }).nullable()
@@ -14,7 +15,7 @@ export const logEventSchema = z.discriminatedUnion('kind', [
   /** `added`: what went on, or came off, as the work order says it. */
   z.object({ kind: z.literal('built'), at: z.string(), by: z.string(), numbers, added: z.array(z.string()) }),
   z.object({ kind: z.literal('proved'), at: z.string(), by: z.string(), numbers }),
-  z.object({ kind: z.literal('played'), at: z.string(), session: documentSchemas.play.shape.sessions.element }),
+  z.object({ kind: z.literal('played'), at: z.string(), session: sessionSchema }),
 ])
 export type LoggedEvent = z.infer<typeof logEventSchema>
 

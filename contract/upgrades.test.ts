@@ -3,6 +3,7 @@ import { unknownPlayer } from '#core/player/facts.ts'
 import { PLAIN_MATERIAL } from '#core/cuts/material.ts'
 import { playerFactsSchema, targetReasonSchema } from './documents.ts'
 import { materialSchema } from './entities.ts'
+import { playSchema } from './play.ts'
 
 /** What earlier versions wrote is read in today's shape. */
 describe('content of earlier versions', () => {
@@ -24,6 +25,52 @@ describe('content of earlier versions', () => {
   })
   it('a number that was held said only that: it was the ceiling', () => {
     expect(targetReasonSchema.parse({ code: 'held', from: 320, to: 310 })).toMatchObject({ at: 'ceiling' })
+  })
+  it('a session in less, same and more: energy is a choice, lateness a count that nobody counted; nothing said is lost', () => {
+    const before = {
+      id: 's',
+      on: '2026-03-09',
+      minutes: 60,
+      ratings: { serve: 1, stability: 2 },
+      late: 'more',
+      tired: 'less',
+      pain: 'yes',
+      painWhere: 'elbow',
+      strings: 'gut, 25 kg',
+      note: 'A touch slow.',
+      decision: 'keep',
+    }
+    const { sessions, setups } = playSchema.parse({ sessions: [before] })
+    expect(setups).toEqual([])
+    expect(sessions[0]).toMatchObject({
+      setupId: 'built',
+      energy: 'fresh',
+      lateInTen: null,
+      ratings: { 'first serve': 1, stability: 2 },
+      painWhere: 'elbow',
+      strings: 'gut, 25 kg',
+      note: 'A touch slow. Late more often than before.',
+    })
+    expect(playSchema.parse({ sessions: [{ ...before, on: '' }] }).sessions[0].on).toBe('1970-01-01')
+    expect(playSchema.parse(playSchema.parse({ sessions }))).toEqual(playSchema.parse({ sessions }))
+  })
+  it('a session of a setup that is not there is refused', () => {
+    const { sessions } = playSchema.parse({ sessions: [] })
+    const session = {
+      id: 's',
+      on: '2026-03-09',
+      minutes: null,
+      ratings: {},
+      pain: null,
+      painWhere: '',
+      strings: '',
+      note: '',
+      decision: null,
+    }
+    expect(
+      playSchema.safeParse({ sessions: [...sessions, { ...session, setupId: 'gone' }] }).error?.issues[0].message,
+    ).toMatch(/not there/)
+    expect(playSchema.safeParse({ sessions: [{ ...session, on: 'soon' }] }).success).toBe(false)
   })
   it('what is cut by length and was never weighed is not taken for exact', () => {
     const tape = { ...PLAIN_MATERIAL, id: 't', name: 'T', kind: 'tape', unitMassG: 0.1 }

@@ -5,6 +5,7 @@ import type { PlayerFacts } from '../player/facts.ts'
 import { OPEN_LIMITS, type PlanLimits, type TargetNumber } from '../planning/problem/request.ts'
 import type { AimQuantity } from '../quantities/units.ts'
 import type { StrategyId } from '../targets/rules/rule.ts'
+import type { PlayDocument } from '../tuning/document.ts'
 import type { WorkOrder } from '../workorder/marks.ts'
 import type { Confirmation, TargetLines, TargetMethod } from '../targets/target.ts'
 
@@ -125,46 +126,6 @@ export interface CheckDocument {
   readingIds: string[]
   confirmedIds: string[]
   signed: SignedCheck | null
-}
-
-export const PLAY_ASPECTS = [
-  'stability',
-  'plough-through',
-  'power',
-  'spin',
-  'direction',
-  'depth',
-  'comfort',
-  'feel',
-  'serve',
-  'return',
-  'volley',
-  'manoeuvrability',
-] as const
-export type PlayAspect = (typeof PLAY_ASPECTS)[number]
-
-/** Beside the earlier setup. */
-export const LESS_MORE = ['less', 'same', 'more'] as const
-export const PLAY_PAINS = ['none', 'yes'] as const
-export const PLAY_DECISIONS = ['keep', 'step back', 'go on'] as const
-
-export interface PlaySession {
-  id: string
-  on: string
-  minutes: number | null
-  /** Against the earlier setup: −2 much worse … +2 much better. */
-  ratings: Partial<Record<PlayAspect, number>>
-  late: (typeof LESS_MORE)[number] | null
-  tired: (typeof LESS_MORE)[number] | null
-  pain: (typeof PLAY_PAINS)[number] | null
-  painWhere: string
-  strings: string
-  note: string
-  decision: (typeof PLAY_DECISIONS)[number] | null
-}
-
-export interface PlayDocument {
-  sessions: PlaySession[]
 }
 
 export interface StageDocuments {

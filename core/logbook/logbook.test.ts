@@ -1,3 +1,4 @@
+import { BUILT, EMPTY_PLAY, emptySession } from '../tuning/document.ts'
 import { EMPTY_ORDER, markNow } from '../workorder/marks.ts'
 import { describe, expect, it } from 'vitest'
 import { standardState } from '../compare/setup.ts'
@@ -82,15 +83,8 @@ describe('what a job did to its frame', () => {
   })
   it('is proved by what was read at the signature, and played after it; what is said of play is no number', () => {
     const session = {
-      id: 'p',
-      on: '2026-03-09',
+      ...emptySession('p', '2026-03-09', BUILT, null),
       minutes: 60,
-      ratings: {},
-      late: null,
-      tired: null,
-      pain: null,
-      painWhere: '',
-      strings: '',
       note: 'steadier',
       decision: 'keep' as const,
     }
@@ -98,7 +92,7 @@ describe('what a job did to its frame', () => {
     const events = eventsOf({
       measure,
       check: { readingIds: ['m2'], confirmedIds: [], signed },
-      play: { sessions: [session] },
+      play: { ...EMPTY_PLAY, sessions: [session] },
     })
     expect(events.map((e) => [e.kind, e.at.slice(0, 10)])).toEqual([
       ['measured', '2026-03-02'],

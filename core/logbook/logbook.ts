@@ -2,9 +2,9 @@ import { convertWhereKnown, standardState } from '../compare/setup.ts'
 import type { Cut } from '../cuts/cut.ts'
 import { estimateOf, type FrameState } from '../frame/state.ts'
 import type { DerivedJob, JobInput } from '../job/derive.ts'
-import type { PlaySession } from '../job/documents.ts'
 import { type Estimate } from '../quantities/estimate.ts'
 import { QUANTITIES, type Quantity } from '../quantities/units.ts'
+import type { PlaySession } from '../tuning/document.ts'
 import { asBuilt } from '../workorder/marks.ts'
 
 /** The numbers by which a frame is known over the years. */

@@ -53,6 +53,22 @@ export function stateOf(bench: TuningBench, cuts: readonly Cut[]): FrameState {
   return on.length + off.length === 0 ? base : withPieces(base, [...on, ...off], work.geometry)
 }
 
+/** What a hand does to bring one cut list into the other. */
+export interface HandWork {
+  kind: 'on' | 'off' | 'changed'
+  cut: Cut
+  /** As it lay before, where it was changed. */
+  was: Cut | null
+}
+export function handWork(before: readonly Cut[], after: readonly Cut[]): HandWork[] {
+  const off = onlyIn(before, after).filter((cut) => !after.some((a) => a.id === cut.id))
+  const on = onlyIn(after, before).map((cut): HandWork => {
+    const was = before.find((b) => b.id === cut.id) ?? null
+    return { kind: was ? 'changed' : 'on', cut, was }
+  })
+  return [...off.map((cut): HandWork => ({ kind: 'off', cut, was: cut })), ...on]
+}
+
 const materialOf = (bench: TuningBench, cut: Cut) => {
   const material = bench.materials.find((m) => m.id === cut.materialId)
   if (!material) throw new Problem('piece.unknownMaterial', 'materialId', { materialId: cut.materialId })
@@ -250,4 +266,20 @@ function towards(share: number, cuts: readonly Cut[], bench: TuningBench): Point
   const worth = points.filter((p) => Math.abs(p.massG) >= 0.5)
   if (worth.length === 0) throw new Problem('tuning.noTarget')
   return worth
+}
+
+/**
+ * The share that everything gives, in whole hundredths, so that a number comes as near as real cuts let it to where it should be.
+ * @returns null where nothing that gives brings it nearer
+ */
+export function shareFor(quantity: Quantity, value: number, cuts: readonly Cut[], bench: TuningBench): number | null {
+  const off = (list: readonly Cut[]) =>
+    Math.abs((estimateOf(stateOf(bench, list), quantity)?.value ?? Infinity) - value)
+  let best = { share: 0, off: off(cuts) }
+  for (let hundredth = 1; hundredth <= 100; hundredth++) {
+    const share = hundredth / 100
+    const here = off(scaleBack(cuts, bench.materials, bench.work, share).cuts)
+    if (here < best.off - 1e-9) best = { share, off: here }
+  }
+  return best.share > 0 ? best.share : null
 }

@@ -29,6 +29,7 @@ import { appendRevision, insertJob, insertReadings } from '#server/queries/jobs.
 import { putMaterial } from '#server/queries/materials.ts'
 import { insertPlayer, listPlayerChoices } from '#server/queries/players.ts'
 import { insertReferences } from '#server/queries/library.ts'
+import { demoTuning, type Told } from './tuning.ts'
 import { insertProof } from '../queries/proofs.ts'
 import { VERSION } from '../version.ts'
 import { oneShop, updateShop } from '#server/queries/shop.ts'
@@ -149,6 +150,50 @@ const STORIES: Story[] = [
     },
     built: 'all',
     played: true,
+  },
+]
+
+/** A tuning of two weeks: up until it was too much, one step back, and easy again. */
+const PLAYED: readonly Told[] = [
+  {
+    on: '2026-11-13',
+    lateInTen: 0,
+    energy: 'fresh',
+    pain: 'none',
+    ratings: { stability: 2, 'plough-through': 1, spin: 0, 'first serve': 1, manoeuvrability: -1, comfort: 1 },
+    asked: { twisting: false, unsteady: false },
+    note: 'Steadier on the return; a touch slow on reflex volleys.',
+  },
+  {
+    on: '2026-11-15',
+    lateInTen: 0,
+    energy: 'usual',
+    pain: 'none',
+    ratings: { stability: 1, power: 1 },
+    mishits: [
+      { alongCm: 4.5, offCm: 1.5 },
+      { alongCm: 5.2, offCm: -0.8 },
+      { alongCm: 3.1, offCm: 2.6 },
+    ],
+    note: 'Deeper with the same swing.',
+  },
+  { on: '2026-11-18', lateInTen: 0, energy: 'fresh', pain: 'none', kind: 'match', ratings: { power: 1, depth: 1 } },
+  {
+    on: '2026-11-20',
+    lateInTen: 1,
+    energy: 'tired',
+    pain: 'none',
+    ratings: { manoeuvrability: -2, power: 1 },
+    note: 'Behind the ball from the second set on.',
+  },
+  {
+    on: '2026-11-22',
+    lateInTen: 0,
+    energy: 'fresh',
+    pain: 'none',
+    ratings: { stability: 1, manoeuvrability: 1 },
+    asked: { twisting: true, unsteady: false, heavy: false },
+    note: 'This is it, but wide balls still turn it.',
   },
 ]
 
@@ -287,21 +332,8 @@ async function tell(tx: Queryable, story: Story, planFor: PlanFor): Promise<void
   }
   if (story.played) {
     await save('play', {
-      sessions: [
-        {
-          id: `${story.id}-session-1`,
-          on: '2026-11-15',
-          minutes: 90,
-          ratings: { stability: 2, 'plough-through': 1, spin: 0, serve: 1, manoeuvrability: -1, comfort: 1 },
-          late: 'same',
-          tired: 'same',
-          pain: 'none',
-          painWhere: '',
-          strings: 'polyester 1.25, 24 kg',
-          note: 'Steadier on the return; a touch slow on reflex volleys.',
-          decision: 'keep',
-        },
-      ],
+      ...demoTuning(story.id, SHOP.initials, deriveJob(input()), documents, PLAYED),
+      strings: { kind: 'polyester 1.25', gaugeMm: 1.25, mainsLb: 53, crossesLb: 51, strungOn: '2026-11-12' },
     })
   }
   for (const stage of STAGES) {

@@ -3,12 +3,14 @@ import { z } from 'zod'
 import type { Database } from '../db/database.ts'
 import { SHEETS } from '#contract/sheets.ts'
 import { certificateSheet } from '../sheets/certificate.ts'
+import { courtCardSheet } from '../sheets/courtCard.ts'
 import { cutListSheet } from '../sheets/cutList.ts'
 import { labelSheet } from '../sheets/label.ts'
 import { comparisonSheet } from '../sheets/comparison.ts'
 import { sheetSource } from '../sheets/load.ts'
 import { renderPdf } from '../sheets/pdf.ts'
 import { specCardSheet } from '../sheets/specCard.ts'
+import { takeHomeSheet } from '../sheets/takeHome.ts'
 import { workOrderSheet } from '../sheets/workOrder.ts'
 
 const BUILDERS = {
@@ -18,6 +20,8 @@ const BUILDERS = {
   label: labelSheet,
   certificate: certificateSheet,
   comparison: comparisonSheet,
+  'take-home': takeHomeSheet,
+  'court-card': courtCardSheet,
 }
 const sheetName = z.enum(SHEETS)
 

@@ -99,6 +99,13 @@ export function makeRouter(): Router {
           },
           { path: 'check', name: 'check', component: () => import('../proof/CheckStage.vue') },
           { path: 'play', name: 'play', component: () => import('../play/PlayStage.vue') },
+          {
+            path: 'play/session/:session',
+            name: 'session',
+            meta: { stage: 'play' },
+            component: () => import('../play/SessionPage.vue'),
+            props: true,
+          },
           { path: 'bench', name: 'bench', component: () => import('../quick/QuickBench.vue') },
         ],
       },

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { unknownPlayer } from '#core/player/facts.ts'
+import { BUILT, emptySession } from '#core/tuning/document.ts'
 import type { LoggedEvent, LoggedJob } from '#contract/logbook.ts'
 import { factLines } from './facts.ts'
 import { changeOf, nowOf, playText, pointsOf } from './story.ts'
@@ -23,15 +24,13 @@ const played: LoggedEvent = {
   kind: 'played',
   at: '2026-03-09',
   session: {
-    id: 'p',
-    on: '2026-03-09',
+    ...emptySession('p', '2026-03-09', BUILT, null),
     minutes: 60,
     ratings: { stability: 2, power: 0, spin: -1 },
-    late: 'more',
-    tired: 'same',
+    lateInTen: 2,
+    energy: 'tired',
     pain: 'yes',
-    painWhere: 'elbow',
-    strings: '',
+    painAt: ['elbow'],
     note: 'a touch slow',
     decision: 'step back',
   },
@@ -59,7 +58,7 @@ describe('a frame’s story', () => {
   })
   it('says in one line what was felt', () => {
     expect(played.kind === 'played' && playText(played.session)).toBe(
-      '60 min, stability better, spin worse, late more often, pain: elbow, step back, “a touch slow”',
+      '60 min, stability better, spin worse, late on 2 in ten, tired, pain: elbow, step back, “a touch slow”',
     )
   })
 })

@@ -40,9 +40,11 @@ export function playText(session: Extract<LoggedEvent, { kind: 'played' }>['sess
   return [
     ...(session.minutes === null ? [] : [`${session.minutes} min`]),
     ...felt,
-    ...(session.late && session.late !== 'same' ? [`late ${session.late} often`] : []),
-    ...(session.tired && session.tired !== 'same' ? [`${session.tired} tired`] : []),
-    ...(session.pain === 'yes' ? [`pain${session.painWhere ? `: ${session.painWhere}` : ''}`] : []),
+    ...(session.lateInTen ? [`late on ${session.lateInTen} in ten`] : []),
+    ...(session.energy && session.energy !== 'usual' ? [session.energy] : []),
+    ...(session.pain === 'yes'
+      ? [`pain: ${[...session.painAt, session.painWhere].filter(Boolean).join(', ') || 'somewhere'}`]
+      : []),
     ...(session.decision ? [session.decision] : []),
     ...(session.note ? [`“${session.note}”`] : []),
   ].join(', ')

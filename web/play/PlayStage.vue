@@ -1,217 +1,211 @@
 <script setup lang="ts">
 import { mdiPlus } from '@mdi/js'
-import { computed } from 'vue'
-import { PLAY_ASPECTS, type PlaySession } from '#core/job/documents.ts'
+import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { estimateOf } from '#core/frame/state.ts'
+import { changeBetween } from '#core/job/tuning.ts'
+import { QUANTITIES } from '#core/quantities/units.ts'
+import { unitMark, writeDifference, writeSpread, writeValue } from '#core/quantities/write.ts'
+import { ceilingBand } from '#core/tuning/engine.ts'
+import { BUILT, type SchoolId } from '#core/tuning/document.ts'
+import { fixed } from '#core/quantities/write.ts'
+import { ceilingText, PAIN_CAUTION } from '#contract/messages/play.ts'
+import { QUANTITY_NAMES } from '#contract/messages/names.ts'
+import { writeTime } from '../browser/writeTime.ts'
 import StageFrame from '../shared/StageFrame.vue'
-import { useOpenJob } from '../stores/openJob.ts'
+import { useSheets } from '../shared/useSheets.ts'
+import AnotherChange from './AnotherChange.vue'
+import BlindPanel from './BlindPanel.vue'
+import LadderChart from './LadderChart.vue'
+import NextCard from './NextCard.vue'
+import SessionList from './SessionList.vue'
+import StringsPanel from './StringsPanel.vue'
+import { useTuning } from './useTuning.ts'
 
-const job = useOpenJob()
-const sessions = computed(() => job.documents.play?.sessions ?? [])
-const RATES = [
-  [-2, '−−'],
-  [-1, '−'],
-  [0, '='],
-  [1, '+'],
-  [2, '++'],
-] as const
-const RATE_WORDS: Record<number, string> = {
-  [-2]: 'much worse',
-  [-1]: 'worse',
-  0: 'the same',
-  1: 'better',
-  2: 'much better',
-}
-
-function add(): void {
-  const session: PlaySession = {
-    id: crypto.randomUUID(),
-    on: new Date().toISOString().slice(0, 10),
-    minutes: null,
-    ratings: {},
-    late: null,
-    tired: null,
-    pain: null,
-    painWhere: '',
-    strings: job.view.job.ticket.strings,
-    note: '',
-    decision: null,
-  }
-  job.save('play', { sessions: [session, ...sessions.value] })
-}
-function change(id: string, part: Partial<PlaySession>): void {
-  job.save('play', { sessions: sessions.value.map((s) => (s.id === id ? { ...s, ...part } : s)) }, { keepUsed: true })
-}
-function rate(session: PlaySession, aspect: (typeof PLAY_ASPECTS)[number], value: number | undefined): void {
-  const { [aspect]: _held, ...others } = session.ratings
-  change(session.id, { ratings: value === undefined ? others : { ...others, [aspect]: value } })
-}
-function minutes(session: PlaySession, text: string): void {
-  const value = text.trim() === '' ? null : Number(text)
-  if (value === null || (Number.isFinite(value) && value >= 0 && value <= 1000)) change(session.id, { minutes: value })
+/** Play and tuning: what is on the frame, what comes next, what was said, and how far up it goes. */
+const page = useTuning()
+const { job, shop, play, tuning, schools, school, now, next, others } = page
+const router = useRouter()
+const { print } = useSheets()
+const SHOWN = [...QUANTITIES, 'recoilWeight'] as const
+const numbers = computed(() => {
+  const here = now.value
+  const built = tuning.value?.bench.base
+  if (!here || !built) return []
+  return SHOWN.flatMap((quantity) => {
+    const estimate = estimateOf(here.state, quantity)
+    const change = changeBetween(built, here.state, quantity)
+    return estimate
+      ? [
+          {
+            quantity,
+            value: writeValue(estimate.value, quantity, shop.units, page.lengthCm.value),
+            unit: unitMark(quantity, shop.units),
+            spread: writeSpread(2 * estimate.u, quantity, shop.units),
+            by: change && Math.abs(change.by) > 1e-9 ? writeDifference(change.by, quantity, shop.units) : '',
+          },
+        ]
+      : []
+  })
+})
+const ceiling = computed(() => {
+  const band = tuning.value && ceilingBand(tuning.value.tried)
+  return band && (band.low !== null || band.high !== null) ? ceilingText(band, (v) => fixed(v, 0)) : ''
+})
+const FROM = { checked: 'as proven', planned: 'as it follows from the plan', measured: 'as measured' } as const
+const besideId = ref<SchoolId | null>(null)
+const beside = computed(() => others.value.find((o) => o.school.id === besideId.value) ?? others.value[0] ?? null)
+function session(): void {
+  void router.push({ name: 'session', params: { id: job.view.job.id, session: page.addSession() } })
 }
 </script>
 
 <template>
-  <StageFrame stage="play" title="Play" :rederive="() => job.save('play', { sessions })">
-    <template #beside><span class="quiet">each against the setup before</span></template>
-    <template #actions
-      ><v-btn
+  <StageFrame stage="play" title="Play and tune" :rederive="() => job.save('play', play)">
+    <template #actions>
+      <v-btn variant="text" data-testid="court-card" @click="print('court-card')">Court card</v-btn>
+      <v-btn variant="text" data-testid="take-home" @click="print('take-home')">To take home</v-btn>
+      <v-btn
         :prepend-icon="mdiPlus"
         color="primary"
-        :variant="sessions.length ? 'tonal' : 'flat'"
+        :variant="next?.kind === 'play' || !next ? 'flat' : 'tonal'"
         data-testid="add-session"
-        @click="add"
+        @click="session"
         >Session</v-btn
-      ></template
-    >
-    <p v-if="sessions.length === 0" class="panel">
-      No session yet. Note the first one while it is fresh: what is steadier, what is slower, and whether to keep it.
-    </p>
-    <section v-for="session in sessions" :key="session.id" class="panel mb-3 session">
-      <div class="top">
-        <v-text-field
-          type="date"
-          :model-value="session.on"
-          label="On"
-          @change="(e: Event) => change(session.id, { on: (e.target as HTMLInputElement).value })"
-        />
-        <v-text-field
-          :model-value="session.minutes ?? ''"
-          label="Minutes"
-          inputmode="numeric"
-          @change="(e: Event) => minutes(session, (e.target as HTMLInputElement).value)"
-        />
-        <v-text-field
-          :model-value="session.strings"
-          label="Strings and tension"
-          @change="(e: Event) => change(session.id, { strings: (e.target as HTMLInputElement).value })"
-        />
+      >
+    </template>
+    <section v-if="now" class="panel now mb-3" aria-label="On the frame now" data-testid="now-on">
+      <div>
+        <h2 class="pb-0">{{ page.nameOf(now.id) }}</h2>
+        <p class="quiet mb-0">
+          {{
+            now.setup
+              ? `since ${writeTime(now.setup.at)}${now.setup.by ? `, ${now.setup.by}` : ''}`
+              : FROM[tuning!.from]
+          }}
+          <template v-if="ceiling"><br />Ceiling {{ ceiling }}</template>
+        </p>
       </div>
-      <div class="aspects">
-        <div v-for="aspect in PLAY_ASPECTS" :key="aspect" class="aspect">
-          <span :id="`${session.id}-${aspect}`">{{ aspect }}</span>
-          <v-btn-toggle
-            role="group"
-            :model-value="session.ratings[aspect]"
-            :aria-labelledby="`${session.id}-${aspect}`"
-            @update:model-value="(v: number | undefined) => rate(session, aspect, v)"
-          >
-            <v-btn
-              v-for="[value, sign] in RATES"
-              :key="value"
-              :value="value"
-              size="small"
-              min-width="36"
-              :aria-label="RATE_WORDS[value]"
-              class="figure"
-              >{{ sign }}</v-btn
-            >
-          </v-btn-toggle>
+      <dl>
+        <div v-for="n in numbers" :key="n.quantity">
+          <dt>{{ QUANTITY_NAMES[n.quantity] }}</dt>
+          <dd class="figure" :class="now.id === BUILT && tuning!.from !== 'planned' ? 'measured' : 'predicted'">
+            {{ n.value }}<small class="quiet"> ± {{ n.spread }}</small>
+          </dd>
+          <dd class="figure by">{{ n.by }}</dd>
         </div>
-      </div>
-      <div class="asks">
-        <div>
-          <span>Late</span
-          ><v-btn-toggle
-            role="group"
-            :model-value="session.late"
-            aria-label="Late"
-            @update:model-value="(late) => change(session.id, { late: late ?? null })"
-            ><v-btn value="less">Less</v-btn><v-btn value="same">Same</v-btn
-            ><v-btn value="more">More</v-btn></v-btn-toggle
-          >
-        </div>
-        <div>
-          <span>Tired</span
-          ><v-btn-toggle
-            role="group"
-            :model-value="session.tired"
-            aria-label="Tired"
-            @update:model-value="(tired) => change(session.id, { tired: tired ?? null })"
-            ><v-btn value="less">Less</v-btn><v-btn value="same">Same</v-btn
-            ><v-btn value="more">More</v-btn></v-btn-toggle
-          >
-        </div>
-        <div>
-          <span>Pain</span
-          ><v-btn-toggle
-            role="group"
-            :model-value="session.pain"
-            aria-label="Pain"
-            @update:model-value="(pain) => change(session.id, { pain: pain ?? null })"
-            ><v-btn value="none">None</v-btn><v-btn value="yes">Yes</v-btn></v-btn-toggle
-          >
-        </div>
-      </div>
-      <template v-if="session.pain === 'yes'">
-        <v-alert type="warning" variant="tonal" density="compact" class="mb-2"
-          >Stop with this setup. Kevro gives no medical advice: see a doctor or physiotherapist before playing
-          on.</v-alert
-        >
-        <v-text-field
-          :model-value="session.painWhere"
-          label="Where"
-          class="mb-2"
-          @change="(e: Event) => change(session.id, { painWhere: (e.target as HTMLInputElement).value })"
-        />
-      </template>
-      <v-textarea
-        :model-value="session.note"
-        label="Note"
-        rows="2"
-        data-testid="play-note"
-        @change="(e: Event) => change(session.id, { note: (e.target as HTMLTextAreaElement).value })"
-      />
-      <div class="d-flex align-center ga-3 mt-3">
-        <b>So:</b>
-        <v-btn-toggle
-          role="group"
-          :model-value="session.decision"
-          aria-label="Decision"
-          @update:model-value="(decision) => change(session.id, { decision: decision ?? null })"
-          ><v-btn value="keep">Keep it</v-btn><v-btn value="step back">One step back</v-btn
-          ><v-btn value="go on">Go on</v-btn></v-btn-toggle
-        >
-      </div>
+      </dl>
     </section>
+    <p v-else class="panel mb-3">
+      Weight, balance and swing weight of this frame are not known, so no step can be worked out. Sessions can be noted
+      all the same. <RouterLink :to="{ name: 'measure' }">Measure</RouterLink>
+    </p>
+    <div v-if="tuning && next" class="schools mb-2">
+      <v-select
+        :model-value="school.id"
+        :items="schools.map((s) => ({ value: s.id, title: s.name, props: { subtitle: s.holds } }))"
+        label="School"
+        class="school"
+        data-testid="school"
+        @update:model-value="(id: SchoolId) => page.choose(id)"
+      />
+      <p class="quiet mb-0 holds">{{ school.holds }}</p>
+      <v-select
+        v-if="others.length > 1 && beside"
+        :model-value="beside.school.id"
+        :items="others.map((o) => ({ value: o.school.id, title: o.school.name }))"
+        label="Beside it"
+        class="school"
+        data-testid="beside"
+        @update:model-value="(id: SchoolId) => (besideId = id)"
+      />
+    </div>
+    <div v-if="tuning && next" class="cards mb-3">
+      <NextCard :page="page" :school="school" :next="next" main />
+      <NextCard v-if="beside && next.kind !== 'play'" :page="page" :school="beside.school" :next="beside.next" />
+    </div>
+    <p v-if="tuning && next?.kind === 'stop' && next.stop !== 'pain'" class="quiet">{{ PAIN_CAUTION }}</p>
+    <div class="cols">
+      <div class="main">
+        <LadderChart v-if="tuning && play.sessions.length > 0" :page="page" class="mb-3" />
+        <SessionList :page="page" />
+      </div>
+      <div class="side">
+        <AnotherChange v-if="tuning" :page="page" class="mb-3" />
+        <StringsPanel :page="page" class="mb-3" />
+        <BlindPanel v-if="tuning && play.setups.length > 0" :page="page" />
+      </div>
+    </div>
   </StageFrame>
 </template>
 
 <style scoped>
-.top {
+.now {
   display: grid;
-  grid-template-columns: 170px 120px 1fr;
-  gap: 12px;
+  grid-template-columns: minmax(180px, auto) 1fr;
+  gap: 8px 24px;
+  align-items: start;
 }
-.aspects {
-  display: grid;
-  grid-template-columns: repeat(2, 1fr);
-  gap: 5px 26px;
-  margin: 12px 0;
+.now h2 {
+  font-size: 18px;
 }
-.aspect {
-  display: grid;
-  grid-template-columns: 1fr auto;
-  align-items: center;
-}
-.aspect > span::first-letter {
-  text-transform: uppercase;
-}
-.asks {
+dl {
   display: flex;
   flex-wrap: wrap;
-  gap: 10px 22px;
-  margin-bottom: 12px;
+  gap: 6px 22px;
+  margin: 0;
+  justify-content: flex-end;
 }
-.asks > div {
+dt {
+  font-size: 12.5px;
+  color: rgb(var(--v-theme-quiet));
+}
+dd {
+  margin: 0;
+  font-size: 18px;
+}
+dd small {
+  font-size: 12px;
+}
+.by {
+  font-size: 13px;
+  min-height: 18px;
+}
+.schools {
   display: flex;
+  flex-wrap: wrap;
+  gap: 10px 16px;
   align-items: center;
-  gap: 8px;
 }
-@media (max-width: 760px) {
-  .aspects,
-  .top {
-    grid-template-columns: 1fr;
+.school {
+  flex: 0 1 240px;
+}
+.holds {
+  flex: 1 1 240px;
+  font-size: 13.5px;
+}
+.cards {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 380px), 1fr));
+  gap: 12px;
+}
+.cols {
+  display: grid;
+  grid-template-columns: minmax(0, 1.7fr) minmax(0, 1fr);
+  gap: 14px;
+  align-items: start;
+}
+.main,
+.side {
+  min-width: 0;
+}
+@media (max-width: 900px) {
+  .cols,
+  .now {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  dl {
+    justify-content: flex-start;
   }
 }
 </style>

@@ -1,0 +1,156 @@
+import { strikerOf, strokeRate } from '../impact/impact.ts'
+import { headCentreCm } from '../geometry/outline.ts'
+import { estimateOf, type FrameState } from '../frame/state.ts'
+import { Problem } from '../problem.ts'
+import { apart } from '../quantities/difference.ts'
+import type { AimQuantity } from '../quantities/units.ts'
+import type { ImpactAssumptions } from '../sports/kinds.ts'
+import { isMinor } from '../targets/minors.ts'
+import { cautionsOnNext } from '../targets/warnings.ts'
+import { cutsAfter, stateOf, type TuningBench } from '../tuning/doses.ts'
+import { BUILT, EMPTY_PLAY, type PlayDocument, type TunedSetup } from '../tuning/document.ts'
+import { triedOf, type Tried, type TuningFacts } from '../tuning/engine.ts'
+import type { Dose } from '../tuning/school.ts'
+import { asBuilt } from '../workorder/marks.ts'
+import type { DerivedJob } from './derive.ts'
+import type { StageDocuments } from './documents.ts'
+
+/** A job's tuning: what it works on, and every setup that was played. */
+export interface Tuning {
+  bench: TuningBench
+  /** The built frame first. */
+  tried: Tried[]
+  facts: TuningFacts
+  /** Where the built frame's numbers come from. */
+  from: 'checked' | 'planned' | 'measured'
+}
+
+const isKnown = (state: FrameState | null): state is FrameState =>
+  state !== null && state.massG !== null && state.balanceCm !== null && state.swingWeightKgCm2 !== null
+
+/** What the frame is before any tuning: as proven, else as it follows from the plan, else as measured; null while it is not known. */
+function builtFrame(picture: DerivedJob): (Pick<Tuning, 'from'> & { base: FrameState }) | null {
+  const { checked, planned, measured } = picture
+  if (isKnown(checked.state)) {
+    const { state } = checked
+    if (state.twistWeightKgCm2 !== null || !planned || planned.twistWeightKgCm2 === null)
+      return { from: 'checked', base: state }
+    // Twist weight was not read again: as it follows from the plan.
+    const covariance = state.covariance.map((row, r) =>
+      row.map((v, c) => (r === 3 && c === 3 ? planned.covariance[3][3] : v)),
+    )
+    return { from: 'checked', base: { ...state, twistWeightKgCm2: planned.twistWeightKgCm2, covariance } }
+  }
+  if (isKnown(planned)) return { from: 'planned', base: planned }
+  return isKnown(measured.state) ? { from: 'measured', base: measured.state } : null
+}
+
+/**
+ * A job's tuning; null while mass, balance and swing weight of its frame are not known.
+ * @param play the play document, or what it would be
+ */
+export function tuningOf(
+  picture: DerivedJob,
+  documents: Partial<StageDocuments>,
+  play: PlayDocument = documents.play ?? EMPTY_PLAY,
+): Tuning | null {
+  const built = builtFrame(picture)
+  if (!built) return null
+  const { work, materials } = picture
+  const player = documents.player?.facts ?? null
+  const known = new Set(materials.map((m) => m.id))
+  const lying = documents.build ? asBuilt(documents.build) : (documents.plan?.cuts ?? [])
+  const baseCuts = built.from === 'measured' ? [] : lying.filter((cut) => known.has(cut.materialId))
+  const lines = documents.target?.lines ?? {}
+  const bench: TuningBench = {
+    base: built.base,
+    baseCuts,
+    work,
+    materials,
+    minor: isMinor(player),
+    target: {
+      ...(lines.mass ? { mass: lines.mass.value } : {}),
+      ...(lines.swingWeight ? { swingWeight: lines.swingWeight.value } : {}),
+    },
+  }
+  const state = (setup: TunedSetup | null) =>
+    setup
+      ? stateOf(
+          bench,
+          setup.cuts.filter((c) => known.has(c.materialId)),
+        )
+      : bench.base
+  const tried = triedOf(play.setups, play.sessions, state)
+  const frame = (of: FrameState) => ({
+    state: of,
+    condition: picture.condition,
+    geometry: work.geometry,
+    profile: work.profile,
+  })
+  return {
+    bench,
+    tried,
+    from: built.from,
+    facts: {
+      slowerBy: (of) => slowerBy(bench.base, of, work),
+      after: (dose) => {
+        const found = doneOn(bench, tried.at(-1)!, dose)
+        return found instanceof Problem ? null : found.state
+      },
+      overClass: (of) =>
+        isMinor(player) ? (cautionsOnNext(frame(bench.base), frame(of), player)[0]?.words ?? null) : null,
+    },
+  }
+}
+
+/** The cuts and numbers after a dose on what is on the frame now, or what stands against it. */
+export function doneOn(
+  bench: TuningBench,
+  now: Tried,
+  dose: Dose,
+): { cuts: TunedSetup['cuts']; state: FrameState } | Problem {
+  try {
+    const cuts = cutsAfter(dose, cutsOn(now, bench), bench)
+    return { cuts, state: stateOf(bench, cuts) }
+  } catch (error) {
+    if (error instanceof Problem) return error
+    throw error
+  }
+}
+
+/** Everything that lies on a tried frame. */
+export const cutsOn = ({ setup }: Tried, bench: TuningBench): TunedSetup['cuts'] => setup?.cuts ?? [...bench.baseCuts]
+
+const usual = (impact: DerivedJob['work']['profile']['impact']): ImpactAssumptions =>
+  Object.fromEntries(
+    Object.entries(impact).map(([name, { usual: value }]) => [name, value]),
+  ) as unknown as ImpactAssumptions
+
+/** Share by which a centred ball leaves slower than off the built frame, at equal effort; null where twist weight is not known. */
+export function slowerBy(base: FrameState, state: FrameState, work: DerivedJob['work']): number | null {
+  if (base.twistWeightKgCm2 === null || state.twistWeightKgCm2 === null) return null
+  const assumed = usual(work.profile.impact)
+  const headCentre = headCentreCm(work.geometry)
+  const now = { swingWeight: base.swingWeightKgCm2!, headCentreCm: headCentre }
+  const speed = (of: FrameState) =>
+    strikerOf(of, strokeRate(of.swingWeightKgCm2!, now, assumed), assumed).at(headCentre, 0).outgoingMS
+  const before = speed(base)
+  return before > 0 ? (before - speed(state)) / before : null
+}
+
+/** A number of one setup against that of another on the same frame: what was read of it moves both alike. */
+export function changeBetween(
+  from: FrameState,
+  to: FrameState,
+  quantity: AimQuantity,
+): { by: number; u: number; shared: number } | null {
+  const a = estimateOf(from, quantity)
+  const b = estimateOf(to, quantity)
+  if (!a || !b) return null
+  const shared = Math.min(a.u, b.u) ** 2
+  return { by: b.value - a.value, u: apart(a.u, b.u, shared), shared }
+}
+
+/** The name of a setup, that of the built frame among them. */
+export const setupName = (play: Pick<PlayDocument, 'setups'>, id: string, builtName: string): string =>
+  id === BUILT ? builtName : (play.setups.find((s) => s.id === id)?.name ?? id)

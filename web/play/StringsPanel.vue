@@ -1,0 +1,132 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { BUILT, type StringBed } from '#core/tuning/document.ts'
+import { dayHere } from '#core/tuning/sessions.ts'
+import { hoursOf, kgOfLb, lbOfKg, stringAdvice } from '#core/tuning/stringing.ts'
+import { fixed } from '#core/quantities/write.ts'
+import PlainNumber from '../shared/PlainNumber.vue'
+import type { TuningPage } from './useTuning.ts'
+
+/** The strings as they were strung, hours on them, and what is to be said about them. */
+const props = defineProps<{ page: TuningPage }>()
+const unit = ref<'lb' | 'kg'>('lb')
+const today = dayHere(new Date().toISOString())
+const bed = computed<StringBed | null>(
+  () => [...props.page.play.value.setups].reverse().find((s) => s.strings)?.strings ?? props.page.play.value.strings,
+)
+const NEW_BED: StringBed = { kind: '', gaugeMm: null, mainsLb: null, crossesLb: null, strungOn: null }
+const kinds = computed(() => props.page.job.profile.layers.stringKinds.map((k) => k.name))
+const since = (day: string | null | undefined) =>
+  props.page.play.value.sessions.filter((s) => !day || s.on.slice(0, 10) >= day)
+const hours = computed(() => ({
+  strings: bed.value ? hoursOf(since(bed.value.strungOn)) : 0,
+  measured: hoursOf(since(props.page.builtOn.value)),
+}))
+const advice = computed(() => {
+  const { play, tuning, now, job, builtOn } = props.page
+  const added = (now.value?.state.massG ?? 0) - (tuning.value?.bench.base.massG ?? 0)
+  return stringAdvice({
+    bed: bed.value,
+    sessions: play.value.sessions,
+    player: job.documents.player?.facts ?? null,
+    addedG: added,
+    hours: hours.value,
+    today,
+    measuredOn: builtOn.value,
+  })
+})
+/** Kept with the setup that is on the frame: strings belong to it. */
+function change(part: Partial<StringBed>): void {
+  const { play, now, save } = props.page
+  const next = { ...(bed.value ?? NEW_BED), ...part }
+  const id = now.value?.id ?? BUILT
+  if (id === BUILT) save({ strings: next })
+  else save({ setups: play.value.setups.map((s) => (s.id === id ? { ...s, strings: next } : s)) })
+}
+const shown = (lb: number | null) => (lb === null ? null : Number((unit.value === 'lb' ? lb : kgOfLb(lb)).toFixed(1)))
+const kept = (value: number | null) => (value === null ? null : unit.value === 'lb' ? value : lbOfKg(value))
+const range = computed(() => (unit.value === 'lb' ? [5, 100] : [3, 45]))
+</script>
+
+<template>
+  <details v-if="page.job.profile.layers.strings" class="panel" :open="advice.length > 0">
+    <summary>
+      Strings<span v-if="bed?.kind" class="quiet">
+        {{ bed.kind }}<template v-if="bed.mainsLb">, {{ shown(bed.mainsLb) }} {{ unit }}</template
+        ><template v-if="hours.strings > 0">, {{ fixed(hours.strings, 1) }} h</template></span
+      >
+    </summary>
+    <ul v-if="advice.length > 0" class="advice">
+      <li v-for="a in advice" :key="a.id">
+        {{ a.words }} <span class="quiet">{{ a.why }}</span>
+      </li>
+    </ul>
+    <div class="grid">
+      <v-combobox
+        :model-value="bed?.kind ?? ''"
+        :items="kinds"
+        label="Kind"
+        @update:model-value="(kind: string | null) => change({ kind: (kind ?? '').slice(0, 120) })"
+      />
+      <PlainNumber
+        :model-value="bed?.gaugeMm ?? null"
+        label="Gauge"
+        suffix="mm"
+        :min="0.5"
+        :max="2"
+        @update:model-value="(gaugeMm) => change({ gaugeMm })"
+      />
+      <PlainNumber
+        :key="`m${unit}`"
+        :model-value="shown(bed?.mainsLb ?? null)"
+        label="Mains"
+        :suffix="unit"
+        :min="range[0]"
+        :max="range[1]"
+        data-testid="mains"
+        @update:model-value="(v) => change({ mainsLb: kept(v) })"
+      />
+      <PlainNumber
+        :key="`c${unit}`"
+        :model-value="shown(bed?.crossesLb ?? null)"
+        label="Crosses"
+        :suffix="unit"
+        :min="range[0]"
+        :max="range[1]"
+        @update:model-value="(v) => change({ crossesLb: kept(v) })"
+      />
+      <v-text-field
+        type="date"
+        :model-value="bed?.strungOn?.slice(0, 10) ?? ''"
+        label="Strung on"
+        @change="(e: Event) => change({ strungOn: (e.target as HTMLInputElement).value || null })"
+      />
+      <v-btn-toggle v-model="unit" mandatory density="compact" role="group" aria-label="Tension in"
+        ><v-btn value="lb" size="small">lb</v-btn><v-btn value="kg" size="small">kg</v-btn></v-btn-toggle
+      >
+    </div>
+    <v-btn size="small" variant="tonal" class="mt-2" @click="change({ strungOn: today })">Strung today</v-btn>
+  </details>
+</template>
+
+<style scoped>
+summary {
+  font-weight: 700;
+  cursor: pointer;
+}
+summary span {
+  font-weight: 400;
+  margin-left: 6px;
+}
+.advice {
+  margin: 8px 0;
+  padding-left: 18px;
+}
+.grid {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 10px;
+  align-items: center;
+  margin-top: 10px;
+}
+</style>

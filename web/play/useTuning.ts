@@ -1,0 +1,206 @@
+import { computed } from 'vue'
+import { estimateOf } from '#core/frame/state.ts'
+import { feltOf } from '#core/compare/felt.ts'
+import { changeBetween, cutsOn, doneOn, tuningOf } from '#core/job/tuning.ts'
+import { Problem } from '#core/problem.ts'
+import { QUANTITIES } from '#core/quantities/units.ts'
+import { unitMark, writeDifference, writeSpread, writeValue } from '#core/quantities/write.ts'
+import { handWork, stateOf } from '#core/tuning/doses.ts'
+import {
+  BUILT,
+  EMPTY_PLAY,
+  emptySession,
+  type PlayDocument,
+  type PlaySession,
+  type SchoolId,
+  type TunedSetup,
+} from '#core/tuning/document.ts'
+import { nextOf, setupFrom, stepAt, type Next, type Tried } from '#core/tuning/engine.ts'
+import type { Dose, School } from '#core/tuning/school.ts'
+import { SCHOOLS } from '#core/tuning/schools.ts'
+import { dayHere } from '#core/tuning/sessions.ts'
+import { problemWords } from '#contract/messages/problems.ts'
+import { doseText, handWorkCost, handWorkText } from '#contract/messages/play.ts'
+import { QUANTITY_NAMES } from '#contract/messages/names.ts'
+import { workText } from '#contract/messages/plan.ts'
+import { USUAL_MINUTES } from '#core/planning/problem/work.ts'
+import { useOpenJob } from '../stores/openJob.ts'
+import { useShop } from '../stores/shop.ts'
+
+const SHOWN = [...QUANTITIES, 'recoilWeight'] as const
+
+/** The open job's play and tuning: what is on the frame, what comes next by a school, and what is done about it. */
+export function useTuning() {
+  const job = useOpenJob()
+  const shop = useShop()
+  const play = computed<PlayDocument>(() => job.documents.play ?? EMPTY_PLAY)
+  const tuning = computed(() => tuningOf(job.picture, job.documents, play.value))
+  const schools = computed(() =>
+    SCHOOLS.filter((s) => s.sports === 'all' || (s.sports as readonly string[]).includes(job.profile.id)),
+  )
+  const school = computed<School>(() => schools.value.find((s) => s.id === play.value.school) ?? schools.value[0])
+  const lengthCm = computed(() => job.picture.work.geometry.lengthCm)
+  const builtName = computed(() => (tuning.value?.from === 'measured' ? 'As measured' : 'As built'))
+  const nameOf = (id: string): string => {
+    if (id === BUILT) return builtName.value
+    const at = play.value.setups.findIndex((s) => s.id === id)
+    return at < 0 ? 'a setup that is gone' : `${at + 1} · ${play.value.setups[at].name}`
+  }
+  const now = computed<Tried | null>(() => tuning.value?.tried.at(-1) ?? null)
+  /** The day on which the frame was built or read last; null where nobody has. */
+  const builtOn = computed(() => {
+    const { build, check, measure } = job.documents
+    const marks = Object.values(build?.marks ?? {}).map((m) => m.doneAt)
+    const ids = new Set(measure?.readingIds ?? [])
+    const read = job.view.readings.filter((r) => ids.has(r.id)).map((r) => r.takenAt)
+    const at = check?.signed?.at ?? [...marks, ...(marks.length > 0 ? [] : read)].sort().at(-1)
+    return at ? dayHere(at) : null
+  })
+  const save = (change: Partial<PlayDocument>) =>
+    job.save('play', { ...play.value, ...change }, { keepUsed: job.documents.play !== undefined })
+
+  /** What one school says, worked out on this frame. */
+  const nextBy = (of: School): Next | null => (tuning.value ? nextOf(of, tuning.value.tried, tuning.value.facts) : null)
+  const next = computed(() => nextBy(school.value))
+  /** Schools that would do something else now. */
+  const others = computed(() =>
+    schools.value.flatMap((other) => {
+      const said = nextBy(other)
+      if (!said || other.id === school.value.id || !next.value) return []
+      return differs(said, next.value) ? [{ school: other, next: said }] : []
+    }),
+  )
+
+  /** What a frame with other cuts comes to beside what is on it now. */
+  function outcome(cuts: TunedSetup['cuts']) {
+    const { bench } = tuning.value!
+    const from = now.value!
+    const after = stateOf(bench, cuts)
+    const steps = handWork(cutsOn(from, bench), cuts)
+    const changed = steps.filter((s) => s.kind !== 'off').map((s) => s.cut)
+    const numbers = SHOWN.flatMap((quantity) => {
+      const estimate = estimateOf(after, quantity)
+      const change = changeBetween(from.state, after, quantity)
+      return estimate && change
+        ? [
+            {
+              quantity,
+              name: QUANTITY_NAMES[quantity],
+              unit: unitMark(quantity, shop.units),
+              value: writeValue(estimate.value, quantity, shop.units, lengthCm.value),
+              spread: writeSpread(2 * estimate.u, quantity, shop.units),
+              by: Math.abs(change.by) < 1e-9 ? '' : writeDifference(change.by, quantity, shop.units),
+            },
+          ]
+        : []
+    })
+    const felt = SHOWN.flatMap((quantity) => {
+      const [a, b] = [estimateOf(from.state, quantity), estimateOf(after, quantity)]
+      const said = feltOf(a, b, quantity, changeBetween(from.state, after, quantity)?.shared)
+      return said.kind === 'felt' ? [said.words] : []
+    })
+    const { materials, work } = bench
+    return {
+      after,
+      numbers,
+      felt,
+      slower: tuning.value!.facts.slowerBy(after),
+      lines: steps.map((s) => handWorkText(s, materials, work)),
+      cost: handWorkCost(steps, materials, work),
+      work:
+        changed.length > 0
+          ? workText(changed, materials, work, job.documents.plan?.limits.minutes ?? USUAL_MINUTES)
+          : '',
+    }
+  }
+  /** The cuts after a dose, or why it cannot be done, in words. */
+  function tryDose(dose: Dose): { cuts: TunedSetup['cuts'] } | { problem: string } {
+    const found = doneOn(tuning.value!.bench, now.value!, dose)
+    return found instanceof Problem ? { problem: problemWords(found) } : { cuts: found.cuts }
+  }
+  const cutsBackTo = (id: string): TunedSetup['cuts'] =>
+    id === BUILT ? [...tuning.value!.bench.baseCuts] : play.value.setups.find((s) => s.id === id)!.cuts
+
+  /** The frame is like this from now on. */
+  function putOn(of: { name: string; cuts: TunedSetup['cuts']; backToId?: string; step: TunedSetup['step'] }): void {
+    const setup = setupFrom({
+      id: crypto.randomUUID(),
+      at: new Date().toISOString(),
+      by: shop.initials,
+      fromId: now.value!.id,
+      ...of,
+    })
+    save({ setups: [...play.value.setups, setup], school: school.value.id })
+  }
+  /** Does what a school says. */
+  function follow(of: School, said: Next): void {
+    if (said.kind === 'step') {
+      const found = tryDose(said.step.dose)
+      if ('cuts' in found)
+        putOn({ name: doseText(said.step.dose), cuts: found.cuts, step: { school: of.id, id: said.step.id } })
+    } else if ((said.kind === 'back' || said.kind === 'stop') && said.toId) goBack(said.toId, of)
+  }
+  function goBack(toId: string, of: School = school.value): void {
+    putOn({
+      name: `Back to ${nameOf(toId)}`.slice(0, 120),
+      cuts: cutsBackTo(toId),
+      backToId: toId,
+      step: { school: of.id, id: of.afterBack },
+    })
+  }
+  /** Something else than what is proposed; the school goes on from there. */
+  function another(dose: Dose): string {
+    const found = tryDose(dose)
+    if ('problem' in found) return found.problem
+    const said = next.value
+    const step = said?.kind === 'step' ? said.step.id : stepAt(school.value, tuning.value!.tried).id
+    putOn({ name: doseText(dose), cuts: found.cuts, step: { school: school.value.id, id: step } })
+    return ''
+  }
+  /** @returns the id of a session of what is on the frame now */
+  function addSession(): string {
+    const id = crypto.randomUUID()
+    const setupId = now.value?.id ?? BUILT
+    const against = now.value?.setup?.fromId ?? null
+    const session = emptySession(id, dayHere(new Date().toISOString()), setupId, against)
+    save({ sessions: [...play.value.sessions, session] })
+    return id
+  }
+  function changeSession(id: string, change: Partial<PlaySession>): void {
+    save({ sessions: play.value.sessions.map((s) => (s.id === id ? { ...s, ...change } : s)) })
+  }
+  return {
+    job,
+    shop,
+    play,
+    tuning,
+    schools,
+    school,
+    choose: (id: SchoolId) => save({ school: id }),
+    nameOf,
+    now,
+    builtOn,
+    next,
+    others,
+    outcome,
+    tryDose,
+    cutsBackTo,
+    follow,
+    goBack,
+    another,
+    addSession,
+    changeSession,
+    removeSession: (id: string) => save({ sessions: play.value.sessions.filter((s) => s.id !== id) }),
+    save,
+    lengthCm,
+  }
+}
+export type TuningPage = ReturnType<typeof useTuning>
+
+/** Do two schools say something different? */
+export function differs(a: Next, b: Next): boolean {
+  if (a.kind !== b.kind) return true
+  if (a.kind === 'step' && b.kind === 'step') return JSON.stringify(a.step.dose) !== JSON.stringify(b.step.dose)
+  if (a.kind === 'back' && b.kind === 'back') return a.toId !== b.toId
+  return false
+}
