@@ -6,6 +6,7 @@ import type { Condition, OwnLayer } from '#core/frame/condition.ts'
 import type { FrameGeometry } from '#core/geometry/outline.ts'
 import type { StageDocuments } from '#core/job/documents.ts'
 import { STAGES, type Stage } from '#core/job/stages.ts'
+import { EMPTY_PLAY } from '#core/tuning/document.ts'
 import type { Reading } from '#core/measure/readings.ts'
 import type { PlanLimits } from '#core/planning/problem/request.ts'
 import * as facts from '#core/player/facts.ts'
@@ -79,7 +80,7 @@ describe('what the contract takes is what the core knows, both ways', () => {
 describe('a saved stage', () => {
   const saved = { revision: 1, used: {}, at: '', by: '', canUndo: false, canRedo: false }
   it('is read with the document of its own stage', () => {
-    expect(savedStageSchema.parse({ ...saved, stage: 'play', body: { sessions: [] } }).body).toEqual({ sessions: [] })
+    expect(savedStageSchema.parse({ ...saved, stage: 'play', body: { sessions: [] } }).body).toEqual(EMPTY_PLAY)
     expect(savedStageSchema.parse({ ...saved, stage: 'play', body: null }).body).toBeNull()
     expect(savedStageSchema.safeParse({ ...saved, stage: 'play', body: { readingIds: [] } }).success).toBe(false)
     expect(savedStageSchema.safeParse({ ...saved, stage: 'nap', body: null }).success).toBe(false)

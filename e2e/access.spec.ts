@@ -27,6 +27,7 @@ const PAGES = [
     'plan/model',
     'plan/recipes',
     'build/step-by-step',
+    'play/session/job-done-session-4',
   ].map((page) => `/job/job-done/${page}`),
   ...['player', 'measure', 'compare', 'target', 'plan', 'build', 'check', 'play'].map(
     (stage) => `/job/job-done/${stage}`,

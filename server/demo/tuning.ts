@@ -10,6 +10,11 @@ import { doseText } from '#contract/messages/play.ts'
 /** What a player says after a session, in the order of the sessions. */
 export type Told = { on: string } & Partial<PlaySession>
 
+const numbered = ({ setups }: PlayDocument, id: string): string => {
+  const at = setups.findIndex((s) => s.id === id)
+  return at < 0 ? 'as built' : String(at + 1)
+}
+
 /** A tuning by the first school, each step done as it says, each answer as told. */
 export function demoTuning(
   id: string,
@@ -42,7 +47,7 @@ export function demoTuning(
       if (found instanceof Problem) return play
       const setup = setupFrom({
         id: `${id}-setup-${play.setups.length + 1}`,
-        name: next.kind === 'step' ? doseText(next.step.dose) : 'One step back',
+        name: next.kind === 'step' ? doseText(next.step.dose) : `Back to ${numbered(play, back!.id)}`,
         at: `${play.sessions.at(-1)!.on}T18:00:00.000Z`,
         by,
         cuts: found.cuts,

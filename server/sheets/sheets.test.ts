@@ -11,6 +11,8 @@ import { comparisonSheet } from './comparison.ts'
 import jsQR from 'jsqr'
 import { layersOf } from '#core/cuts/cut.ts'
 import { certificateSheet } from './certificate.ts'
+import { courtCardSheet } from './courtCard.ts'
+import { takeHomeSheet } from './takeHome.ts'
 import { cutListSheet } from './cutList.ts'
 import { labelSheet, labelText } from './label.ts'
 import { openPdf, pixelsOf, rectanglesOn, textOf } from './pdfReader.ts'
@@ -19,11 +21,14 @@ import { workOrderSheet } from './workOrder.ts'
 let db: Database
 let returns: SheetSource
 let done: SheetSource
+let nothing: SheetSource['picture']['measured']
 beforeAll(async () => {
   db = await openForTest()
   await loadDemoWorld(db)
   returns = await sheetSource(db, 'job-returns')
   done = await sheetSource(db, 'job-done')
+  const { measured } = done.picture
+  nothing = { ...measured, state: { ...measured.state, massG: null } }
 })
 afterAll(() => db.close())
 
@@ -147,6 +152,39 @@ describe('the comparison', () => {
         const pdf = (await renderPdf(comparisonSheet(source, '2026-11-23'), paper)).toString('latin1')
         expect(pdf.match(/\/Type \/Page\b(?!s)/g)!.length, paper).toBe(1)
       }
+  })
+})
+
+describe('the page to take home and the court card', () => {
+  it('say what is on the frame now, how it should feel, what to watch; on one page each, read by another program', async () => {
+    const home = takeHomeSheet(done, '2026-11-23')
+    const [numbers] = tables(home)
+    expect(row(numbers, 'Swing weight')[3]).toMatch(/^\+\d/)
+    const doc = await openPdf(await renderPdf(home, 'A4'))
+    expect(doc.numPages).toBe(1)
+    const text = await textOf(doc, 1)
+    for (const words of [
+      'How it should feel',
+      'Late on one ball in ten',
+      'doctor or physiotherapist',
+      'Your ceiling in swing weight: between',
+    ])
+      expect(text).toContain(words)
+    const card = await openPdf(await renderPdf(courtCardSheet(done, '2026-11-23'), 'LETTER'))
+    expect(card.numPages).toBe(1)
+    const asked = await textOf(card, 1)
+    for (const words of [
+      'Late, balls in ten',
+      'At the end',
+      'Pain',
+      'Does it twist when you miss the middle?',
+      'One step back',
+    ])
+      expect(asked).toContain(words)
+  })
+  it('wait until the frame is known', () => {
+    const unread = { ...done.picture, measured: nothing, checked: nothing, planned: null }
+    expect(() => takeHomeSheet({ ...done, picture: unread }, '2026-11-23')).toThrow(/not known|notReady/)
   })
 })
 

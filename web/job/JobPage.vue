@@ -160,12 +160,14 @@ function onKey(event: KeyboardEvent): void {
 }
 .track {
   display: grid;
-  grid-template-columns: repeat(8, 1fr);
+  grid-template-columns: repeat(8, minmax(0, 1fr));
   margin: 10px 18px 0;
   border-bottom: 2px solid rgb(var(--v-theme-line));
 }
 .stop {
   display: flex;
+  flex-wrap: wrap;
+  min-width: 0;
   align-items: center;
   gap: 4px;
   padding: 4px 6px 6px 2px;
@@ -237,7 +239,7 @@ function onKey(event: KeyboardEvent): void {
 }
 @media (max-width: 640px) {
   .track {
-    grid-template-columns: repeat(4, 1fr);
+    grid-template-columns: repeat(4, minmax(0, 1fr));
   }
 }
 </style>

@@ -65,20 +65,19 @@ const data = computed((): Data[] => {
     b.low !== null && b.high !== null ? [{ i, low: b.low, high: b.high }] : [],
   )
   return [
-    ...(closed.length > 0
-      ? [
-          {
-            type: 'bar',
-            x: closed.map((b) => b.i),
-            y: closed.map((b) => b.high - b.low),
-            base: closed.map((b) => b.low),
-            width: closed.map(() => 0.92),
-            marker: { color: colors.value.warning, opacity: 0.16 },
-            hovertext: closed.map((b) => `ceiling between ${b.low.toFixed(0)} and ${b.high.toFixed(0)}`),
-            hoverinfo: 'text',
-          } as unknown as Data,
-        ]
-      : []),
+    ...closed.map(
+      (b) =>
+        ({
+          type: 'scatter',
+          mode: 'lines',
+          x: [b.i - 0.5, b.i + 0.5, b.i + 0.5, b.i - 0.5],
+          y: [b.low, b.low, b.high, b.high],
+          fill: 'toself',
+          fillcolor: `${colors.value.warning}30`,
+          line: { width: 0 },
+          hoverinfo: 'skip',
+        }) as Data,
+    ),
     ...(target.value === null ? [] : [line('target', target.value, colors.value.target, 'dash')]),
     ...(published.value === null
       ? []
@@ -95,7 +94,10 @@ const data = computed((): Data[] => {
         color: rungs.value.map((r) => tone(r.said)),
       },
       text: rungs.value.map((r) => SAID_NAMES[r.said]),
-      textposition: 'top center',
+      // A line that comes down on a mark comes from above: its word stands below.
+      textposition: rungs.value.map((r, i) =>
+        i > 0 && rungs.value[i - 1].value.value > r.value.value ? 'bottom center' : 'top center',
+      ),
       hovertext: rungs.value.map((r) => `${props.page.nameOf(r.id)}<br>${SAID_NAMES[r.said]}`),
       hoverinfo: 'text',
     } as unknown as Data,
@@ -117,7 +119,6 @@ const layout = computed((): Partial<Layout> => {
       showgrid: false,
     },
     yaxis: { title: { text: title.value }, range: [low - room, high + room] },
-    bargap: 0,
   }
 })
 const write = (v: number) =>

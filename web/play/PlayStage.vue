@@ -11,6 +11,10 @@ import { BUILT, type SchoolId } from '#core/tuning/document.ts'
 import { fixed } from '#core/quantities/write.ts'
 import { ceilingText, PAIN_CAUTION } from '#contract/messages/play.ts'
 import { QUANTITY_NAMES } from '#contract/messages/names.ts'
+import { takeHomeOf, takeHomeSvg } from '#contract/takeHome.ts'
+import { dayHere } from '#core/tuning/sessions.ts'
+import { pngOf } from '../browser/pngOf.ts'
+import { saveFile } from '../browser/saveFile.ts'
 import { writeTime } from '../browser/writeTime.ts'
 import StageFrame from '../shared/StageFrame.vue'
 import { useSheets } from '../shared/useSheets.ts'
@@ -55,6 +59,20 @@ const ceiling = computed(() => {
 const FROM = { checked: 'as proven', planned: 'as it follows from the plan', measured: 'as measured' } as const
 const besideId = ref<SchoolId | null>(null)
 const beside = computed(() => others.value.find((o) => o.school.id === besideId.value) ?? others.value[0] ?? null)
+async function picture(): Promise<void> {
+  const home = takeHomeOf({
+    label: job.view.frame.label,
+    documents: job.documents,
+    picture: job.picture,
+    units: shop.units,
+  })
+  if (!home) {
+    job.problem = 'Weight, balance and swing weight are not known yet: there is nothing to take home.'
+    return
+  }
+  const heading = `${shop.overview?.shop.name ?? ''} · job ${job.view.job.number} · ${dayHere(new Date().toISOString())}`
+  saveFile(await pngOf(takeHomeSvg(home, heading, job.picture), 1080), `job-${job.view.job.number}-to-take-home.png`)
+}
 function session(): void {
   void router.push({ name: 'session', params: { id: job.view.job.id, session: page.addSession() } })
 }
@@ -64,7 +82,15 @@ function session(): void {
   <StageFrame stage="play" title="Play and tune" :rederive="() => job.save('play', play)">
     <template #actions>
       <v-btn variant="text" data-testid="court-card" @click="print('court-card')">Court card</v-btn>
-      <v-btn variant="text" data-testid="take-home" @click="print('take-home')">To take home</v-btn>
+      <v-menu>
+        <template #activator="{ props: menu }"
+          ><v-btn v-bind="menu" variant="text" data-testid="take-home">To take home</v-btn></template
+        >
+        <v-list density="compact">
+          <v-list-item data-testid="take-home-pdf" @click="print('take-home')">Page (PDF)</v-list-item>
+          <v-list-item data-testid="take-home-png" @click="picture">Picture to send (PNG)</v-list-item>
+        </v-list>
+      </v-menu>
       <v-btn
         :prepend-icon="mdiPlus"
         color="primary"
@@ -142,19 +168,21 @@ function session(): void {
 <style scoped>
 .now {
   display: grid;
-  grid-template-columns: minmax(180px, auto) 1fr;
-  gap: 8px 24px;
+  grid-template-columns: minmax(150px, 1fr) minmax(0, 3.4fr);
+  gap: 8px 20px;
   align-items: start;
 }
 .now h2 {
   font-size: 18px;
 }
+.now p {
+  margin: 2px 0 0;
+}
 dl {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 22px;
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(92px, 1fr));
+  gap: 6px 10px;
   margin: 0;
-  justify-content: flex-end;
 }
 dt {
   font-size: 12.5px;
@@ -162,10 +190,11 @@ dt {
 }
 dd {
   margin: 0;
-  font-size: 18px;
+  font-size: 17px;
+  white-space: nowrap;
 }
 dd small {
-  font-size: 12px;
+  font-size: 11.5px;
 }
 .by {
   font-size: 13px;
@@ -203,9 +232,6 @@ dd small {
   .cols,
   .now {
     grid-template-columns: minmax(0, 1fr);
-  }
-  dl {
-    justify-content: flex-start;
   }
 }
 </style>

@@ -12,7 +12,9 @@ const props = defineProps<{ page: TuningPage }>()
 const rows = computed(() => {
   const { play, builtOn } = props.page
   const today = dayHere(new Date().toISOString())
+  // Of one day, what was noted last comes first.
   return [...play.value.sessions]
+    .reverse()
     .sort((a, b) => (a.on < b.on ? 1 : a.on > b.on ? -1 : 0))
     .map((session) => ({ session, fault: wrongWithSession(session, play.value, today, builtOn.value) }))
 })

@@ -2,7 +2,6 @@
 import { mdiArrowLeft, mdiDeleteOutline } from '@mdi/js'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { stepAt } from '#core/tuning/engine.ts'
 import {
   BODY_PLACES,
   ENERGIES,
@@ -37,7 +36,7 @@ import { useTuning } from './useTuning.ts'
 /** One session, for a thumb beside the court: the three that decide, five ratings, what was felt, and what follows. */
 const props = defineProps<{ session: string }>()
 const page = useTuning()
-const { play, tuning, school, job } = page
+const { play, tuning, schools, school, job } = page
 const router = useRouter()
 const said = computed<PlaySession | null>(() => play.value.sessions.find((s) => s.id === props.session) ?? null)
 const change = (part: Partial<PlaySession>) => page.changeSession(props.session, part)
@@ -48,8 +47,11 @@ const aspects = computed<readonly PlayAspect[]>(() =>
     : FRONT_ASPECTS,
 )
 const setups = computed(() => (tuning.value?.tried ?? []).map((t) => ({ value: t.id, title: page.nameOf(t.id) })))
+/** What the step asks that made the setup, and what was answered already. */
 const asks = computed(() => {
-  const step = tuning.value ? stepAt(school.value, tuning.value.tried) : null
+  const setup = play.value.setups.find((s) => s.id === said.value?.setupId)
+  const of = schools.value.find((s) => s.id === setup?.step?.school) ?? school.value
+  const step = of.steps.find((s) => s.id === (setup ? setup.step?.id : of.start))
   const asked = said.value?.asked ?? {}
   return TUNING_ASKS.filter((a) => step?.asks.includes(a) || asked[a] !== undefined)
 })

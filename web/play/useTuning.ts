@@ -46,6 +46,9 @@ export function useTuning() {
     const at = play.value.setups.findIndex((s) => s.id === id)
     return at < 0 ? 'a setup that is gone' : `${at + 1} · ${play.value.setups[at].name}`
   }
+  /** Its number alone, where it is one of a row. */
+  const shortOf = (id: string): string =>
+    id === BUILT ? builtName.value.toLowerCase() : String(play.value.setups.findIndex((s) => s.id === id) + 1)
   const now = computed<Tried | null>(() => tuning.value?.tried.at(-1) ?? null)
   /** The day on which the frame was built or read last; null where nobody has. */
   const builtOn = computed(() => {
@@ -142,7 +145,7 @@ export function useTuning() {
   }
   function goBack(toId: string, of: School = school.value): void {
     putOn({
-      name: `Back to ${nameOf(toId)}`.slice(0, 120),
+      name: `Back to ${shortOf(toId)}`,
       cuts: cutsBackTo(toId),
       backToId: toId,
       step: { school: of.id, id: of.afterBack },
