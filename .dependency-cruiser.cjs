@@ -47,7 +47,7 @@ const WEB = [
   ['shared'],
   ['instruments', 'library', 'drawer', 'player', 'compare'],
   ['measure', 'plan-editor', 'targets'],
-  ['plan', 'proof', 'quick', 'logbook', 'workorder', 'play'],
+  ['plan', 'proof', 'quick', 'logbook', 'workorder', 'play', 'evidence'],
   ['batch', 'job'],
   ['app'],
 ]

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { LOG_QUANTITIES } from '#core/logbook/logbook.ts'
+import { QUANTITIES } from '#core/quantities/units.ts'
 import { conditionSchema } from './documents.ts'
 import { frameSchema, playerSchema, sportSchema } from './entities.ts'
 import { figure, idSchema, text } from './fields.ts'
@@ -15,6 +16,7 @@ export const logEventSchema = z.discriminatedUnion('kind', [
   /** `added`: what went on, or came off, as the work order says it. */
   z.object({ kind: z.literal('built'), at: z.string(), by: z.string(), numbers, added: z.array(z.string()) }),
   z.object({ kind: z.literal('proved'), at: z.string(), by: z.string(), numbers }),
+  z.object({ kind: z.literal('tuned'), at: z.string(), by: z.string(), name: z.string(), numbers }),
   z.object({ kind: z.literal('played'), at: z.string(), session: sessionSchema }),
 ])
 export type LoggedEvent = z.infer<typeof logEventSchema>
@@ -39,6 +41,27 @@ export const frameLogSchema = z.object({
   retired: z.boolean(),
   /** What its last signed job left on it; null: it has none. */
   leftAs: conditionSchema.nullable(),
+  /** What play is expected to have done to it since it was proven, and what it was found to be; null: it was never proven. */
+  drifted: z
+    .object({
+      since: z.string(),
+      hours: figure,
+      hoursFrom: z.enum(['sessions', 'perWeek', 'unknown']),
+      expected: numbers,
+      moved: z.array(
+        z.object({
+          quantity: z.enum(QUANTITIES),
+          expected: figure,
+          uExpected: figure,
+          read: figure,
+          by: figure,
+          expectedSo: z.boolean(),
+        }),
+      ),
+      asks: z.array(z.string()),
+    })
+    .nullable()
+    .default(null),
   jobs: z.array(loggedJobSchema),
 })
 export type FrameLog = z.infer<typeof frameLogSchema>

@@ -41,6 +41,10 @@ export interface Cut {
   anchor?: (typeof ANCHORS)[number]
 }
 
+/** Do two cuts say the same, whatever the order in which they say it? */
+export const sameCut = (a: Cut, b: Cut): boolean =>
+  JSON.stringify(Object.entries(a).sort()) === JSON.stringify(Object.entries(b).sort())
+
 /** Where mass can be on this frame with what is on it: all that turning cuts into pieces needs. */
 export interface Workpiece {
   geometry: FrameGeometry

@@ -23,6 +23,25 @@ export interface ProvenPiece {
   massG: number
 }
 
+/** What is kept of a material with a piece of it. */
+export const pieceMaterial = ({
+  id,
+  name,
+  kind,
+  unitMassG,
+  lead,
+  cureHours,
+  grip,
+}: Material): ProvenPiece['material'] => ({
+  id,
+  name,
+  kind,
+  unitMassG,
+  lead,
+  cureHours,
+  grip,
+})
+
 /**
  * What a signature vouches for, whole: numbers with their uncertainty, the rule they were judged by, and all that lies on the
  * frame. No names of people: a person may be forgotten, a proof stays.
@@ -65,12 +84,11 @@ export function proofOf(
     pieces: cuts.flatMap((cut): ProvenPiece[] => {
       const material = materials.find((m) => m.id === cut.materialId)
       if (!material) return []
-      const { id, name, kind, unitMassG, lead, cureHours, grip } = material
       const weighed = documents.build?.weighed[cut.id] ?? null
       return [
         {
           cut,
-          material: { id, name, kind, unitMassG, lead, cureHours, grip },
+          material: pieceMaterial(material),
           massG: weighed ?? massOf(cut, material, work),
         },
       ]

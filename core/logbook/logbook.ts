@@ -2,6 +2,7 @@ import { convertWhereKnown, standardState } from '../compare/setup.ts'
 import type { Cut } from '../cuts/cut.ts'
 import { estimateOf, type FrameState } from '../frame/state.ts'
 import type { DerivedJob, JobInput } from '../job/derive.ts'
+import { tuningOf } from '../job/tuning.ts'
 import { type Estimate } from '../quantities/estimate.ts'
 import { QUANTITIES, type Quantity } from '../quantities/units.ts'
 import type { PlaySession } from '../tuning/document.ts'
@@ -20,11 +21,13 @@ export type LogEvent =
   | { kind: 'built'; at: string; by: string; numbers: LogNumbers; cuts: Cut[] }
   /** Signed, with what was read then. */
   | { kind: 'proved'; at: string; by: string; numbers: LogNumbers }
+  /** Changed between sessions; the numbers are those that follow from it. */
+  | { kind: 'tuned'; at: string; by: string; name: string; numbers: LogNumbers }
   | { kind: 'played'; at: string; session: PlaySession }
 
 /** A state brought to the sport's usual one: strung, base grip, no overgrip, about the sport's axis. */
-export function logNumbers(state: FrameState, input: JobInput, derived: DerivedJob): LogNumbers {
-  const usual = convertWhereKnown(
+export const usualOf = (state: FrameState, input: JobInput, derived: DerivedJob): FrameState =>
+  convertWhereKnown(
     state,
     derived.condition,
     standardState(input.profile),
@@ -32,6 +35,10 @@ export function logNumbers(state: FrameState, input: JobInput, derived: DerivedJ
     input.profile,
     input.ownStrings,
   )
+
+/** The numbers of a state in the sport's usual one. */
+export function logNumbers(state: FrameState, input: JobInput, derived: DerivedJob): LogNumbers {
+  const usual = usualOf(state, input, derived)
   return Object.fromEntries(LOG_QUANTITIES.map((quantity) => [quantity, estimateOf(usual, quantity)])) as LogNumbers
 }
 
@@ -63,6 +70,21 @@ export function jobEvents(input: JobInput, derived: DerivedJob): LogEvent[] {
       by: check.signed.by,
       numbers: logNumbers(derived.checked.state, input, derived),
     })
+  for (const { setup, state } of tuningOf(derived, input.documents)?.tried ?? [])
+    if (setup)
+      events.push({
+        kind: 'tuned',
+        at: setup.at,
+        by: setup.by,
+        name: setup.name,
+        numbers: logNumbers(state, input, derived),
+      })
   for (const session of play?.sessions ?? []) events.push({ kind: 'played', at: session.on, session })
-  return events.sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0))
+  // A session told by its day alone comes after the setup of the same day that was played in it.
+  const made = new Map(play?.setups.map((setup) => [setup.id, setup.at]))
+  const key = (event: LogEvent) => {
+    const since = event.kind === 'played' ? made.get(event.session.setupId) : undefined
+    return since?.slice(0, 10) === event.at ? `${since}~` : event.at
+  }
+  return events.sort((a, b) => (key(a) < key(b) ? -1 : key(a) > key(b) ? 1 : 0))
 }

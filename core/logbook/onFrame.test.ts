@@ -11,7 +11,7 @@ import { zeros } from '../numerics/covariance.ts'
 import { DRAWER } from '../planning/fixtures/fixtures.ts'
 import { QUANTITIES } from '../quantities/units.ts'
 import { PROFILES, SPORTS, type SportId } from '../sports/sports.ts'
-import { conditionAfter, cutsToOriginal } from './onFrame.ts'
+import { conditionAfter, cutsToOriginal, provenWith } from './onFrame.ts'
 
 const SILICONE = { ...DRAWER.find((m) => m.id === 'putty')!, id: 'silicone', name: 'silicone', cureHours: 24 }
 const MATERIALS = [...DRAWER, SILICONE]
@@ -110,5 +110,20 @@ describe('what is on a frame after a signed job', () => {
     const after = conditionAfter(second, 4, profile)
     expect(after.added).toEqual([])
     expect(after.grip).toBe('leather')
+  })
+})
+
+describe('what is on a frame after tuning', () => {
+  it('is what was tuned, with the pieces that lie as they were proven as they were proven', () => {
+    const [tip, butt] = [at('tennis', 'tip', 'tungsten', 10), at('tennis', 'butt', 'putty', 5)]
+    const proof = proofWith('tennis', [tip, butt])
+    proof.pieces[1] = { ...proof.pieces[1], massG: 4.7 }
+    const longer = { ...tip, amount: 15 }
+    const sides = at('tennis', 'threeNine', 'tungsten', 4)
+    const now = provenWith(proof, [longer, butt, sides], MATERIALS, PROFILES.tennis)
+    const after = conditionAfter(now, 7, PROFILES.tennis)
+    // 2 strips of 15 cm and 4 of 4 cm at 0.21 g/cm; the fill as it was weighed then.
+    expect(after.added.map((a) => Number(a.massG.toFixed(2)))).toEqual([6.3, 4.7, 3.36])
+    expect(provenWith(proof, [tip, butt], MATERIALS, PROFILES.tennis)).toEqual(proof)
   })
 })

@@ -1,8 +1,8 @@
-import { piecesOf, type Cut } from '../cuts/cut.ts'
-import { conditionWithout, PLAIN_MATERIAL } from '../cuts/material.ts'
+import { massOf, piecesOf, sameCut, type Cut } from '../cuts/cut.ts'
+import { conditionWithout, PLAIN_MATERIAL, type Material } from '../cuts/material.ts'
 import type { AddedMass, Condition } from '../frame/condition.ts'
 import { meansOf } from '../geometry/shape.ts'
-import type { ProofBody, ProvenPiece } from '../job/proof.ts'
+import { pieceMaterial, type ProofBody, type ProvenPiece } from '../job/proof.ts'
 import type { SportProfile } from '../sports/profile.ts'
 
 /** What goes on a frame and stays there after the job; the rest is a layer of its condition. */
@@ -19,6 +19,23 @@ export function conditionAfter(proof: ProofBody, number: number, profile: SportP
   const changed = proof.pieces.reduce((now, piece) => layered(now, piece), left)
   const put = proof.pieces.filter((p) => STUCK.includes(p.material.kind) && p.massG > 0)
   return { ...changed, added: [...changed.added, ...put.map((piece) => addedBy(piece, proof, number, profile))] }
+}
+
+/** A proof with what lies on its frame now, after tuning: pieces that lie as they were proven stay proven. */
+export function provenWith(
+  proof: ProofBody,
+  cuts: readonly Cut[],
+  materials: readonly Material[],
+  profile: SportProfile,
+): ProofBody {
+  const work = { geometry: proof.geometry, condition: proof.condition, profile }
+  const pieces = cuts.flatMap((cut): ProvenPiece[] => {
+    const proven = proof.pieces.find((p) => sameCut(p.cut, cut))
+    if (proven) return [proven]
+    const material = materials.find((m) => m.id === cut.materialId)
+    return material ? [{ cut, material: pieceMaterial(material), massG: massOf(cut, material, work) }] : []
+  })
+  return { ...proof, pieces }
 }
 
 /** A new grip, an overgrip or new strings are what the condition says is on the frame. */

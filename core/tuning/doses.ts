@@ -1,4 +1,4 @@
-import { massOf, piecesOfAll, type Cut, type Workpiece } from '../cuts/cut.ts'
+import { massOf, piecesOfAll, sameCut, type Cut, type Workpiece } from '../cuts/cut.ts'
 import { isByLength, type Material } from '../cuts/material.ts'
 import { cutIn, fits, roomFor } from '../cuts/zones.ts'
 import { withPieces, leverageOf } from '../frame/pieces.ts'
@@ -35,11 +35,9 @@ const ZONES_AT: Record<TargetPlace, readonly string[]> = {
 }
 const isAt = (place: TargetPlace, cut: Cut) => cut.zoneId !== null && ZONES_AT[place].includes(cut.zoneId)
 
-const alike = (a: Cut, b: Cut) => JSON.stringify(Object.entries(a).sort()) === JSON.stringify(Object.entries(b).sort())
-
 /** Cuts of one list that the other does not hold as they are. */
 const onlyIn = (cuts: readonly Cut[], others: readonly Cut[]) =>
-  cuts.filter((cut) => !others.some((other) => other.id === cut.id && alike(cut, other)))
+  cuts.filter((cut) => !others.some((other) => other.id === cut.id && sameCut(cut, other)))
 
 /**
  * The frame with these cuts on it instead of those of the build. The build's own list gives the built frame exactly.
@@ -139,7 +137,7 @@ function grown(
   if (!was) return cutIn(zone, material, amount, work, id)
   // A strip that lies as its zone says is laid anew from its landmark; any other grows where it lies.
   const fresh = cutIn(zone, material, was.amount, work, was.id)
-  return alike(fresh, was) ? cutIn(zone, material, amount, work, id) : { ...was, amount }
+  return sameCut(fresh, was) ? cutIn(zone, material, amount, work, id) : { ...was, amount }
 }
 function roomy(zone: Zone, laid: Cut, lying: readonly Cut[], grows: Cut | null, work: Workpiece): boolean {
   const room = roomFor(zone, work) * zone.maxLayers
@@ -165,7 +163,7 @@ function taken(
     if (steps <= 0) continue
     const amount = Number((cut.amount - steps * material.step).toFixed(3))
     const zone = bench.work.profile.zones.find((z) => z.id === cut.zoneId)
-    const lies = zone && alike(cutIn(zone, material, cut.amount, bench.work, cut.id), cut)
+    const lies = zone && sameCut(cutIn(zone, material, cut.amount, bench.work, cut.id), cut)
     const less = lies ? cutIn(zone, material, amount, bench.work, cut.id) : { ...cut, amount }
     now = now.flatMap((c) => (c !== cut ? [c] : amount > 1e-9 ? [less] : []))
     left -= steps * stepG

@@ -102,7 +102,7 @@ export function makeApp(
     deviceRoutes(db, gateway, benchPort),
     batchRoutes(db),
     libraryRoutes(db, beforeImport),
-    logbookRoutes(db),
+    logbookRoutes(db, now),
   )
   app.use('/api', () => {
     throw notFound('address')

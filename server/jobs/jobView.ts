@@ -1,24 +1,22 @@
 import type { JobView } from '#contract/entities.ts'
 import type { Queryable } from '../db/database.ts'
-import { conditionAfter } from '#core/logbook/onFrame.ts'
 import { profileOf } from '#core/sports/sports.ts'
-import { lastProof } from '../queries/proofs.ts'
 import { notFound } from '../refusal.ts'
 import { findFrame } from '../queries/frames.ts'
 import * as jobs from '../queries/jobs.ts'
 import { stockTakenBy } from '../queries/materials.ts'
+import { leftAs } from './leftAs.ts'
 
 /** Everything that a job's page stands on, in one answer. */
 export async function jobView(db: Queryable, id: string): Promise<JobView> {
   const job = await jobs.findJob(db, id)
   if (!job) throw notFound('job')
-  const [frame, stages, readings, taken, before] = await Promise.all([
+  const [frame, stages, readings, taken] = await Promise.all([
     findFrame(db, job.frameId),
     jobs.listSavedStages(db, id),
     jobs.listReadings(db, id),
     stockTakenBy(db, id),
-    lastProof(db, job.frameId, id),
   ])
-  const startsAs = before && conditionAfter(before.body, before.number, profileOf(frame!.sport))
+  const startsAs = await leftAs(db, job.frameId, profileOf(frame!.sport), id)
   return { job, frame: frame!, stages, readings, taken, startsAs }
 }

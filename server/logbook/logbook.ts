@@ -1,4 +1,4 @@
-import { documentsOf } from '#contract/entities.ts'
+import { documentsOf, type JobView } from '#contract/entities.ts'
 import { jobInputOf } from '#contract/jobInput.ts'
 import {
   frameLogSchema,
@@ -10,18 +10,18 @@ import {
 } from '#contract/logbook.ts'
 import { stripsText, whereText } from '#contract/messages/names.ts'
 import type { Cut } from '#core/cuts/cut.ts'
-import { deriveJob, type DerivedJob, type ShopMaterial } from '#core/job/derive.ts'
+import { deriveJob, type DerivedJob, type JobInput, type ShopMaterial } from '#core/job/derive.ts'
+import { driftedSince } from '#core/logbook/drifted.ts'
 import { jobEvents } from '#core/logbook/logbook.ts'
-import { conditionAfter } from '#core/logbook/onFrame.ts'
 import { profileOf } from '#core/sports/sports.ts'
 import { cautionsOnFrame } from '#core/targets/warnings.ts'
 import type { Queryable } from '../db/database.ts'
 import { jobView } from '../jobs/jobView.ts'
+import { leftAs } from '../jobs/leftAs.ts'
 import { isRetired, listFramesOf, listJobIds } from '../queries/book.ts'
 import { findFrame } from '../queries/frames.ts'
 import { listMaterials } from '../queries/materials.ts'
 import { findPlayer } from '../queries/players.ts'
-import { lastProof } from '../queries/proofs.ts'
 import { notFound } from '../refusal.ts'
 
 /** So many jobs of one frame or player are told whole. */
@@ -34,14 +34,22 @@ function addedText(cuts: readonly Cut[], { materials, work }: DerivedJob): strin
   })
 }
 
-async function loggedJob(db: Queryable, id: string, materials: readonly ShopMaterial[]): Promise<LoggedJob> {
+interface Worked {
+  view: JobView
+  input: JobInput
+  derived: DerivedJob
+}
+async function workedJob(db: Queryable, id: string, materials: readonly ShopMaterial[]): Promise<Worked> {
   const view = await jobView(db, id)
   const input = jobInputOf(view, materials, [])
-  const derived = deriveJob(input)
+  return { view, input, derived: deriveJob(input) }
+}
+
+function loggedJob({ view, input, derived }: Worked): LoggedJob {
   const player = documentsOf(view.stages).player?.facts ?? null
   const frame = { ...derived, state: derived.measured.state, geometry: input.geometry, profile: input.profile }
   return loggedJobSchema.parse({
-    id,
+    id: view.job.id,
     number: view.job.number,
     startedAt: view.job.createdAt,
     frame: {
@@ -59,27 +67,36 @@ async function loggedJob(db: Queryable, id: string, materials: readonly ShopMate
   })
 }
 
-async function loggedJobs(db: Queryable, of: 'frame' | 'player', id: string): Promise<LoggedJob[]> {
+async function workedJobs(db: Queryable, of: 'frame' | 'player', id: string): Promise<Worked[]> {
   const [ids, materials] = await Promise.all([listJobIds(db, of, id, MOST_JOBS), listMaterials(db)])
-  return Promise.all(ids.map((job) => loggedJob(db, job, materials)))
+  return Promise.all(ids.map((job) => workedJob(db, job, materials)))
+}
+
+/** The newest proven job of a frame, and what play did to it since. @param jobs the newest first */
+function driftedOf(jobs: readonly Worked[], now: Date) {
+  const at = jobs.findIndex(({ input }) => input.documents.check?.signed)
+  if (at < 0) return null
+  const again = jobs.slice(0, at).findLast(({ derived }) => derived.measured.state.massG !== null) ?? null
+  return driftedSince(jobs[at], again, again?.view.job.createdAt ?? now.toISOString())
 }
 
 /** Everything that the shop did to a frame. */
-export async function frameLog(db: Queryable, id: string): Promise<FrameLog> {
+export async function frameLog(db: Queryable, id: string, now: Date): Promise<FrameLog> {
   const frame = await findFrame(db, id)
   if (!frame) throw notFound('frame')
-  const [owner, retired, last, jobs] = await Promise.all([
+  const [owner, retired, left, jobs] = await Promise.all([
     frame.playerId ? findPlayer(db, frame.playerId) : null,
     isRetired(db, 'frame', id),
-    lastProof(db, id),
-    loggedJobs(db, 'frame', id),
+    leftAs(db, id, profileOf(frame.sport)),
+    workedJobs(db, 'frame', id),
   ])
   return frameLogSchema.parse({
     frame,
     owner: owner && { id: owner.id, name: owner.facts.name },
     retired,
-    leftAs: last && conditionAfter(last.body, last.number, profileOf(frame.sport)),
-    jobs,
+    leftAs: left,
+    drifted: driftedOf(jobs, now),
+    jobs: jobs.map(loggedJob),
   })
 }
 
@@ -90,7 +107,7 @@ export async function playerLog(db: Queryable, id: string): Promise<PlayerLog> {
   const [retired, frames, jobs] = await Promise.all([
     isRetired(db, 'player', id),
     listFramesOf(db, id),
-    loggedJobs(db, 'player', id),
+    workedJobs(db, 'player', id),
   ])
-  return playerLogSchema.parse({ player, retired, frames, jobs })
+  return playerLogSchema.parse({ player, retired, frames, jobs: jobs.map(loggedJob) })
 }

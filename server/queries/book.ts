@@ -73,6 +73,14 @@ export async function listJobIds(db: Queryable, of: 'frame' | 'player', id: stri
   return rows.map((row) => String(row.id))
 }
 
+/** The newest jobs in which a frame was measured. */
+export async function listMeasuredNewest(db: Queryable, limit: number): Promise<string[]> {
+  const rows = await db.query(
+    `SELECT job_id FROM job_index WHERE NOT retired AND 'measure' = ANY (saved) ORDER BY number DESC LIMIT ${limit}`,
+  )
+  return rows.map((row) => String(row.job_id))
+}
+
 /** Whether a player or a frame is put away; null where there is none. */
 export async function isRetired(db: Queryable, table: 'frame' | 'player', id: string): Promise<boolean | null> {
   const [row] = await db.query(`SELECT retired FROM ${table} WHERE id = $1`, [id])

@@ -31,6 +31,7 @@ export function makeRouter(): Router {
         props: { what: 'player' },
       },
       { path: '/frames', name: 'frames', component: () => import('../logbook/BookPage.vue'), props: { what: 'frame' } },
+      { path: '/evidence', name: 'evidence', component: () => import('../evidence/EvidencePage.vue') },
       { path: '/people/:id', name: 'person', component: () => import('../logbook/PlayerPage.vue'), props: true },
       { path: '/frames/:id', name: 'frame', component: () => import('../logbook/FramePage.vue'), props: true },
       { path: '/batch/:id', name: 'batch', component: () => import('../batch/BatchPage.vue'), props: true },

@@ -31,6 +31,7 @@ const words = computed(() =>
     <div class="d-flex align-center flex-wrap ga-3 pb-3">
       <h1 class="mb-0">{{ words.title }}</h1>
       <v-spacer />
+      <v-btn variant="text" :to="{ name: 'evidence' }">What our records say</v-btn>
       <v-text-field v-model="book.search.find" :label="words.find" clearable class="find" data-testid="book-find" />
       <v-checkbox v-model="book.search.retired" label="Put away" hide-details />
     </div>

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import { LOG_QUANTITIES } from '#core/logbook/logbook.ts'
 import { conditionText } from '#core/frame/condition.ts'
-import { fixed, writeQuantity, writeSpread } from '#core/quantities/write.ts'
+import { fixed, writeDifference, writeQuantity, writeSpread } from '#core/quantities/write.ts'
 import { profileOf } from '#core/sports/sports.ts'
 import { frameLogSchema } from '#contract/logbook.ts'
 import { QUANTITY_NAMES } from '#contract/messages/names.ts'
@@ -39,6 +39,42 @@ const numbers = computed(() =>
       : []
   }),
 )
+/** What play is expected to have done to it, and what it was found to be. */
+const drifted = computed(() => {
+  const d = log.value?.drifted
+  if (!d || !frame.value) return null
+  const { lengthCm } = frame.value.geometry
+  const off = d.moved.filter((m) => !m.expectedSo)
+  return {
+    again: d.moved.length > 0,
+    asks: d.asks.length > 0,
+    played:
+      d.hoursFrom === 'unknown'
+        ? `Proven ${d.since.slice(0, 10)}; nobody knows how long it was played since.`
+        : `Proven ${d.since.slice(0, 10)}, about ${fixed(d.hours, 0)} h of play since${d.hoursFrom === 'perWeek' ? ' by the player’s hours a week' : ''}. Sweat, wear and strings let expect:`,
+    numbers: (['mass', 'swingWeight'] as const).flatMap((quantity) => {
+      const e = d.expected[quantity]
+      return e && d.hours > 0
+        ? [
+            {
+              quantity,
+              value: writeQuantity(e.value, quantity, units.value, lengthCm),
+              spread: writeSpread(2 * e.u, quantity, units.value),
+            },
+          ]
+        : []
+    }),
+    said:
+      d.moved.length === 0
+        ? []
+        : off.length === 0
+          ? ['It was found as expected.']
+          : [
+              `Found otherwise: ${off.map((m) => `${QUANTITY_NAMES[m.quantity].toLowerCase()} ${writeDifference(m.by, m.quantity, units.value)}`).join(', ')}.`,
+              ...d.asks,
+            ],
+  }
+})
 </script>
 
 <template>
@@ -80,6 +116,19 @@ const numbers = computed(() =>
             </p>
           </template>
           <p v-else class="quiet mb-0">It was never measured.</p>
+          <section v-if="drifted" class="drift" aria-label="Since it was proven" data-testid="drifted">
+            <h3 class="mt-3">{{ drifted.again ? 'When it came again' : 'By now' }}</h3>
+            <p class="mb-1">{{ drifted.played }}</p>
+            <dl class="now">
+              <template v-for="n in drifted.numbers" :key="n.quantity">
+                <dt>{{ QUANTITY_NAMES[n.quantity] }}</dt>
+                <dd class="figure predicted">
+                  {{ n.value }} <span class="quiet">± {{ n.spread }}</span>
+                </dd>
+              </template>
+            </dl>
+            <p v-for="line in drifted.said" :key="line" class="mb-1" :class="{ asked: drifted.asks }">{{ line }}</p>
+          </section>
           <template v-if="log.leftAs">
             <h3 class="mt-3">On it now</h3>
             <p v-if="log.leftAs.added.length === 0" class="quiet mb-0">Nothing was added.</p>
@@ -128,6 +177,10 @@ const numbers = computed(() =>
   grid-template-columns: auto 1fr;
   gap: 2px 14px;
   margin: 8px 0;
+}
+.drift .asked {
+  color: rgb(var(--v-theme-predicted));
+  font-weight: 600;
 }
 .now dd {
   margin: 0;

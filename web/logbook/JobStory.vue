@@ -39,10 +39,9 @@ const write = (value: number, quantity: (typeof LOG_QUANTITIES)[number]) =>
         <span class="quiet when"
           >{{ event.at.slice(0, 10) }}{{ 'by' in event && event.by ? `, ${event.by}` : '' }}</span
         >
-        <template v-if="event.kind === 'played'"
-          ><span>: {{ playText(event.session) }}</span></template
-        >
-        <span v-else class="numbers figure">
+        <span v-if="event.kind === 'played'">: {{ playText(event.session) }}</span>
+        <span v-if="event.kind === 'tuned'">: {{ event.name }}</span>
+        <span v-if="event.kind !== 'played'" class="numbers figure">
           <template v-for="quantity in LOG_QUANTITIES" :key="quantity"
             ><span v-if="event.numbers[quantity]" :title="QUANTITY_NAMES[quantity]">{{
               write(event.numbers[quantity].value, quantity)

@@ -20,8 +20,8 @@ const first = computed(() => props.jobs[0])
 const units = computed(() => unitsIn(first.value.frame.sport, shop.overview?.shop.units))
 const unit = computed(() => unitFor(quantity.value, units.value))
 /** What was read and what follows, with the marks that they have everywhere. */
-const markOf = (kind: 'measured' | 'built' | 'proved') =>
-  kind === 'built' ? marks.value.predicted : marks.value.measured
+const markOf = (kind: 'measured' | 'built' | 'proved' | 'tuned') =>
+  kind === 'built' || kind === 'tuned' ? marks.value.predicted : marks.value.measured
 const points = computed(() =>
   pointsOf(props.jobs, quantity.value).map((p) => ({
     ...p,

@@ -7,6 +7,7 @@ export const EVENT_NAMES: Record<LoggedEvent['kind'], string> = {
   measured: 'Measured',
   built: 'Built',
   proved: 'Proved',
+  tuned: 'Tuned',
   played: 'Played',
 }
 const FALLBACK: UnitChoice = { mass: 'g', balance: 'cm', length: 'cm' }
