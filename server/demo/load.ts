@@ -29,7 +29,7 @@ import { appendRevision, insertJob, insertReadings } from '#server/queries/jobs.
 import { putMaterial } from '#server/queries/materials.ts'
 import { insertPlayer, listPlayerChoices } from '#server/queries/players.ts'
 import { insertReferences } from '#server/queries/library.ts'
-import { PLAYED, STORIES, type Story } from './stories.ts'
+import { PLAYED, STORIES, type Story, type Values } from './stories.ts'
 import { demoTuning } from './tuning.ts'
 import { insertProof } from '../queries/proofs.ts'
 import { VERSION } from '../version.ts'

@@ -1,7 +1,7 @@
 import type { Quantity } from '#core/quantities/units.ts'
 import type { Told } from './tuning.ts'
 
-type Values = Partial<Record<Quantity, number[]>>
+export type Values = Partial<Record<Quantity, number[]>>
 
 /** What is told of one job of the made-up world. */
 export interface Story {
