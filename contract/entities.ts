@@ -8,6 +8,7 @@ import type { Stage } from '#core/job/stages.ts'
 import { z } from 'zod'
 import { isByLength, UNWEIGHED_SHARE } from '#core/cuts/material.ts'
 import { STOCKED_KINDS, GRIP_KINDS } from '#core/sports/kinds.ts'
+import { schoolSchema } from './school.ts'
 import { bounded, figure, idSchema, initialsSchema, inReadRange, momentSchema, revisionSchema, text } from './fields.ts'
 import {
   documentSchemas,
@@ -45,6 +46,8 @@ export const shopSchema = z.object({
   workOrder: z.enum(WORK_ORDERS).default('headFirst'),
   /** By which rule a number counts as inside its tolerance. */
   acceptance: z.enum(ACCEPTANCE_RULES).default('guarded'),
+  /** A school of tuning of the shop's own; null: none. */
+  ownSchool: schoolSchema.nullable().default(null),
   revision: revisionSchema,
 })
 export type Shop = z.infer<typeof shopSchema>

@@ -9,7 +9,7 @@ import { fixed, unitMark, writeBalanceBoth, writeDifference, writeSpread, writeV
 import { isMinor } from '#core/targets/minors.ts'
 import { ceilingBand } from '#core/tuning/engine.ts'
 import { MEASURE_HOURS, MEASURE_MONTHS, RESTRING_HOURS, RESTRING_MONTHS } from '#core/tuning/drift.ts'
-import { cautionsFor, QUANTITY_NAMES, stripsText, whereText } from './messages/names.ts'
+import { QUANTITY_NAMES, stripsText, whereText } from './messages/names.ts'
 import { ceilingText } from './messages/play.ts'
 import { benchSvg } from './planSvg.ts'
 
@@ -43,6 +43,7 @@ export function takeHomeOf(of: {
   const came = picture.measured.state
   const player = documents.player?.facts ?? null
   const minor = isMinor(player)
+  const lead = cuts.some((cut) => materials.find((m) => m.id === cut.materialId)?.lead)
   const feel = feelBetween(came, now.state)
   const band = ceilingBand(tuning.tried)
   const known = band.low !== null || band.high !== null
@@ -72,7 +73,11 @@ export function takeHomeOf(of: {
       'Late on one ball in ten, or tired two sessions in a row: tell us, we go a step back.',
       'Pain in wrist, elbow or shoulder: stop, and see a doctor or physiotherapist before you play on.',
       ...(known ? [`Your ceiling in swing weight: ${ceilingText(band, (v) => fixed(v, 0))}.`] : []),
-      ...cautionsFor(cuts, materials, minor),
+      ...(lead
+        ? [
+            'There is lead on this frame: leave its coat whole, wash your hands after touching it, keep it from small children.',
+          ]
+        : []),
     ],
     comeBack: [
       `New strings after about ${RESTRING_HOURS} hours of play or ${RESTRING_MONTHS} months.`,
@@ -117,7 +122,7 @@ export function takeHomeSvg(home: TakeHome, heading: string, picture: DerivedJob
   const parts: string[] = []
   let y = 4
   const text = (words: string, size: number, more = '', x = 0) => {
-    for (const line of linesOf(words, Math.floor((WIDE - x) / (0.5 * size)))) {
+    for (const line of linesOf(words, Math.floor((WIDE - x) / (0.54 * size)))) {
       parts.push(
         `<text x="${x}" y="${y.toFixed(1)}" font-size="${size}" font-family="sans-serif" ${more}>${escaped(line)}</text>`,
       )

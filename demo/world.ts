@@ -16,6 +16,7 @@ export const SHOP = {
   backupFolder: '',
   workOrder: 'headFirst' as const,
   acceptance: 'guarded' as const,
+  ownSchool: null,
 }
 
 const facts = (f: Partial<PlayerFacts> & { name: string }): PlayerFacts => ({

@@ -14,6 +14,8 @@ const PAGES = [
   '/instruments',
   '/instruments/device-swing',
   '/people',
+  '/evidence',
+  '/shop/school',
   '/people/player-bartol',
   '/frames',
   '/frames/frame-5',

@@ -205,6 +205,9 @@ test('no page is wider than a phone', async ({ page }) => {
     '/drawer',
     '/instruments',
     '/shop',
+    '/shop/school',
+    '/evidence',
+    '/job/job-done/play/session/job-done-session-4',
     ...book,
     ...stages.map((s) => `/job/job-done/${s}`),
   ]

@@ -179,6 +179,7 @@ const SAMPLES: Sample[] = [
       latitudeDeg: 47,
       workOrder: 'headFirst',
       acceptance: 'guarded',
+      ownSchool: null,
       revision: 1,
     },
   },

@@ -102,6 +102,11 @@ function saveLatitude(text: string): void {
           :error-messages="latitudeProblem"
           @change="(e: Event) => saveLatitude((e.target as HTMLInputElement).value)"
         />
+        <p class="mt-4 mb-0">
+          <RouterLink :to="{ name: 'own-school' }">{{
+            settings.ownSchool?.name ?? 'A school of tuning of your own'
+          }}</RouterLink>
+        </p>
       </section>
       <BackupPanel :second="settings.backupFolder" @second="(backupFolder) => save({ backupFolder })" />
     </div>

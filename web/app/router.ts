@@ -8,6 +8,7 @@ export function makeRouter(): Router {
     routes: [
       { path: '/', name: 'start', component: StartPage },
       { path: '/shop', name: 'shop', component: () => import('./ShopPage.vue') },
+      { path: '/shop/school', name: 'own-school', component: () => import('../play/OwnSchoolPage.vue') },
       { path: '/drawer', name: 'drawer', component: () => import('../drawer/DrawerPage.vue') },
       { path: '/instruments', name: 'devices', component: () => import('../instruments/DevicesPage.vue') },
       {

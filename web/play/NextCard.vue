@@ -26,6 +26,14 @@ const cuts = computed(() => {
 })
 const toId = computed(() => (props.next.kind === 'back' || props.next.kind === 'stop' ? props.next.toId : null))
 const ceiling = computed(() => (props.next.kind === 'end' ? ceilingText(props.next.ceiling, (v) => fixed(v, 0)) : ''))
+/** The likely ceiling as the frame is played, where it is another than the one that is known. */
+const ceilingFact = computed(() => {
+  const { next, page } = props
+  const likely = next.kind === 'end' ? next.ceiling.likely : null
+  const played = likely === null ? null : page.asPlayed(likely)
+  const known = page.job.documents.player?.facts.ceiling?.swingWeightKgCm2
+  return played !== null && (known === undefined || Math.abs(known - played) >= 1) ? Math.round(played) : null
+})
 const waits = computed(() => {
   const { next } = props
   return next.kind === 'step' && next.notBefore && next.notBefore > new Date().toISOString().slice(0, 10)
@@ -61,6 +69,14 @@ const waits = computed(() => {
         {{ next.kind === 'stop' ? 'The way down:' : 'To:' }} <b>{{ page.nameOf(toId) }}</b>
       </p>
       <p v-if="ceiling" data-testid="ceiling">Ceiling (swing weight): {{ ceiling }} kg·cm².</p>
+      <v-btn
+        v-if="main && ceilingFact && page.job.documents.player"
+        size="small"
+        variant="tonal"
+        data-testid="keep-ceiling"
+        @click="page.keepCeiling(ceilingFact)"
+        >Note {{ fixed(ceilingFact, 0) }} as this player’s ceiling</v-btn
+      >
     </template>
     <ChangeOutcome v-if="cuts" :page="page" :cuts="cuts" />
     <footer v-if="cuts">

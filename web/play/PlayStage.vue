@@ -135,7 +135,9 @@ function session(): void {
         data-testid="school"
         @update:model-value="(id: SchoolId) => page.choose(id)"
       />
-      <p class="quiet mb-0 holds">{{ school.holds }}</p>
+      <p class="quiet mb-0 holds">
+        {{ school.holds }} <RouterLink :to="{ name: 'own-school' }">Our own school</RouterLink>
+      </p>
       <v-select
         v-if="others.length > 1 && beside"
         :model-value="beside.school.id"

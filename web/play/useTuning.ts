@@ -3,6 +3,7 @@ import { estimateOf } from '#core/frame/state.ts'
 import { feltOf } from '#core/compare/felt.ts'
 import { changeBetween, cutsOn, doneOn, tuningOf } from '#core/job/tuning.ts'
 import { Problem } from '#core/problem.ts'
+import { playedState } from '#core/targets/frameNow.ts'
 import { QUANTITIES } from '#core/quantities/units.ts'
 import { unitMark, writeDifference, writeSpread, writeValue } from '#core/quantities/write.ts'
 import { handWork, stateOf } from '#core/tuning/doses.ts'
@@ -36,7 +37,9 @@ export function useTuning() {
   const play = computed<PlayDocument>(() => job.documents.play ?? EMPTY_PLAY)
   const tuning = computed(() => tuningOf(job.picture, job.documents, play.value))
   const schools = computed(() =>
-    SCHOOLS.filter((s) => s.sports === 'all' || (s.sports as readonly string[]).includes(job.profile.id)),
+    [...SCHOOLS, ...(shop.overview?.shop.ownSchool ? [shop.overview.shop.ownSchool] : [])].filter(
+      (s) => s.sports === 'all' || (s.sports as readonly string[]).includes(job.profile.id),
+    ),
   )
   const school = computed<School>(() => schools.value.find((s) => s.id === play.value.school) ?? schools.value[0])
   const lengthCm = computed(() => job.picture.work.geometry.lengthCm)
@@ -172,7 +175,23 @@ export function useTuning() {
   function changeSession(id: string, change: Partial<PlaySession>): void {
     save({ sessions: play.value.sessions.map((s) => (s.id === id ? { ...s, ...change } : s)) })
   }
+  /** A swing weight of this job as the frame is usually played: strung, one overgrip, about the sport's axis. */
+  function asPlayed(kgCm2: number): number | null {
+    const here = now.value?.state
+    const { condition, work } = job.picture
+    if (!here || here.swingWeightKgCm2 === null) return null
+    const played = playedState({ state: here, condition, geometry: work.geometry, profile: job.profile })
+    return played.swingWeightKgCm2 === null ? null : kgCm2 + played.swingWeightKgCm2 - here.swingWeightKgCm2
+  }
+  function keepCeiling(swingWeightKgCm2: number): void {
+    const player = job.documents.player
+    if (!player) return
+    const ceiling = { swingWeightKgCm2, axisCm: job.profile.axisCm }
+    job.save('player', { ...player, facts: { ...player.facts, ceiling } })
+  }
   return {
+    asPlayed,
+    keepCeiling,
     job,
     shop,
     play,

@@ -1,0 +1,248 @@
+<script setup lang="ts">
+import { mdiArrowDown, mdiArrowUp, mdiDeleteOutline, mdiPlus } from '@mdi/js'
+import { computed, onMounted, ref, watch } from 'vue'
+import { AGAIN, BACK, END, faultsOf, type Lead, type School, type SchoolStep } from '#core/tuning/school.ts'
+import { SCHOOLS } from '#core/tuning/schools.ts'
+import { TUNING_ASKS } from '#core/tuning/document.ts'
+import { ASK_WORDS } from '#contract/messages/play.ts'
+import { problemText } from '../api/client.ts'
+import PlainNumber from '../shared/PlainNumber.vue'
+import { useShop } from '../stores/shop.ts'
+import DoseFields from './DoseFields.vue'
+import { whenItems, whenOf } from './whenChoices.ts'
+
+/** The shop's own school: begun from one that is there, and changed until it can be walked to its end. */
+const shop = useShop()
+const problem = ref('')
+onMounted(() => shop.load().catch((error) => (problem.value = problemText(error))))
+const kept = computed(() => shop.overview?.shop.ownSchool ?? null)
+/** What is on the page: kept as soon as it can be walked. */
+const draft = ref<School | null>(null)
+watch(kept, (now) => (draft.value ??= now && structuredClone(JSON.parse(JSON.stringify(now)) as School)), {
+  immediate: true,
+})
+const faults = computed(() => (draft.value ? faultsOf(draft.value) : []))
+const isKept = computed(() => JSON.stringify(draft.value) === JSON.stringify(kept.value))
+watch(
+  draft,
+  (now) => {
+    if (now && faults.value.length === 0 && !isKept.value && now.name.trim())
+      shop.saveShop({ ownSchool: JSON.parse(JSON.stringify(now)) as School })
+  },
+  { deep: true },
+)
+function begin(id: string): void {
+  const from = SCHOOLS.find((s) => s.id === id)!
+  draft.value = {
+    ...(JSON.parse(JSON.stringify(from)) as School),
+    id: 'own',
+    name: `${from.name}, our way`,
+    sports: 'all',
+  }
+}
+function drop(): void {
+  draft.value = null
+  shop.saveShop({ ownSchool: null })
+}
+const steps = computed(() => draft.value?.steps ?? [])
+const ways = computed(() => [
+  ...steps.value.filter((s) => s.dose.kind !== 'none').map((s) => ({ value: s.id, title: s.id })),
+  { value: AGAIN, title: 'this step again' },
+  { value: BACK, title: 'one step back' },
+  { value: END, title: 'the end' },
+])
+function addStep(): void {
+  const names = steps.value.map((s) => s.id)
+  let n = names.length + 1
+  while (names.includes(`step ${n}`)) n++
+  draft.value!.steps.push({
+    id: `step ${n}`,
+    does: '',
+    why: '',
+    dose: { kind: 'add', place: 'tip', massG: 2 },
+    asks: [],
+    most: 3,
+    tries: 1,
+    weeks: 0,
+    leads: [
+      { when: { any: [{ energy: 'tired' }, { lateAtLeast: 1 }] }, to: BACK, because: 'Tired or late: one step back.' },
+      { when: 'otherwise', to: END, because: '' },
+    ],
+  })
+}
+/** Another name, everywhere where it is led to. */
+function rename(step: SchoolStep, name: string): void {
+  const to = name.trim().slice(0, 40)
+  const school = draft.value!
+  if (!to || school.steps.some((s) => s !== step && s.id === to)) return
+  for (const s of school.steps) for (const lead of s.leads) if (lead.to === step.id) lead.to = to
+  if (school.start === step.id) school.start = to
+  if (school.afterBack === step.id) school.afterBack = to
+  step.id = to
+}
+function move(leads: Lead[], at: number, by: number): void {
+  const to = at + by
+  if (to < 0 || to >= leads.length) return
+  ;[leads[at], leads[to]] = [leads[to], leads[at]]
+}
+const addLead = (step: SchoolStep) =>
+  step.leads.splice(Math.max(0, step.leads.length - 1), 0, { when: { energy: 'fresh' }, to: END, because: '' })
+</script>
+
+<template>
+  <div class="pa-6 own">
+    <h1>Our own school</h1>
+    <p class="quiet">
+      What is done after which answer. Pain, lateness, two tired sessions in a row and a child’s class stop every
+      school, this one too.
+    </p>
+    <v-alert v-if="problem" type="error" variant="tonal">{{ problem }}</v-alert>
+    <section v-if="shop.overview && !draft" class="panel">
+      <p>Begin from a school that is there, then change it.</p>
+      <div class="d-flex flex-wrap ga-2">
+        <v-btn v-for="s in SCHOOLS" :key="s.id" variant="tonal" :data-testid="`from-${s.id}`" @click="begin(s.id)">{{
+          s.name
+        }}</v-btn>
+      </div>
+    </section>
+    <template v-else-if="draft">
+      <section class="panel head">
+        <v-text-field v-model="draft.name" label="Name" maxlength="60" data-testid="own-name" />
+        <v-text-field v-model="draft.holds" label="What it holds to" maxlength="300" />
+        <v-select v-model="draft.start" :items="steps.map((s) => s.id)" label="Begins with" />
+        <v-select v-model="draft.afterBack" :items="steps.map((s) => s.id)" label="After going back" />
+        <v-btn variant="text" @click="drop">Take this school away</v-btn>
+      </section>
+      <ul v-if="faults.length > 0" class="faults" role="alert" data-testid="faults">
+        <li v-for="fault in faults" :key="fault">{{ fault }}</li>
+        <li class="quiet">Kept as soon as it can be walked to its end; until then the one before stands.</li>
+      </ul>
+      <p v-else class="quiet" role="status" data-testid="own-kept">It can be walked to its end, and is kept.</p>
+      <section
+        v-for="(step, i) in steps"
+        :key="i"
+        class="panel step"
+        :aria-label="`Step ${step.id}`"
+        :data-step="step.id"
+      >
+        <div class="row">
+          <v-text-field
+            :model-value="step.id"
+            label="Step"
+            @change="(e: Event) => rename(step, (e.target as HTMLInputElement).value)"
+          />
+          <v-text-field v-model="step.does" label="What is done" maxlength="200" />
+          <v-btn
+            :icon="mdiDeleteOutline"
+            variant="text"
+            :aria-label="`Take step ${step.id} away`"
+            @click="draft.steps.splice(i, 1)"
+          />
+        </div>
+        <v-text-field v-model="step.why" label="Why" maxlength="300" class="mb-2" />
+        <DoseFields v-model="step.dose" />
+        <div class="row small">
+          <PlainNumber v-model="step.most" label="At most, times" whole :min="1" :max="20" />
+          <PlainNumber v-model="step.tries" label="Gone back from, times" whole :min="1" :max="5" />
+          <PlainNumber v-model="step.weeks" label="Weeks of play before" whole :min="0" :max="52" />
+          <v-select
+            v-model="step.asks"
+            multiple
+            :items="TUNING_ASKS.map((a) => ({ value: a, title: ASK_WORDS[a] }))"
+            label="Asks"
+          />
+        </div>
+        <ol>
+          <li v-for="(lead, k) in step.leads" :key="k">
+            <v-select
+              :model-value="JSON.stringify(lead.when)"
+              :items="whenItems(lead.when)"
+              label="When"
+              @update:model-value="(v: string) => (lead.when = whenOf(v))"
+            />
+            <v-select v-model="lead.to" :items="ways" label="then" />
+            <v-text-field v-model="lead.because" label="because" maxlength="300" />
+            <span class="tools">
+              <v-btn
+                :icon="mdiArrowUp"
+                size="x-small"
+                variant="text"
+                aria-label="Earlier"
+                @click="move(step.leads, k, -1)"
+              />
+              <v-btn
+                :icon="mdiArrowDown"
+                size="x-small"
+                variant="text"
+                aria-label="Later"
+                @click="move(step.leads, k, 1)"
+              />
+              <v-btn
+                :icon="mdiDeleteOutline"
+                size="x-small"
+                variant="text"
+                aria-label="Take this answer away"
+                @click="step.leads.splice(k, 1)"
+              />
+            </span>
+          </li>
+        </ol>
+        <v-btn size="small" variant="text" :prepend-icon="mdiPlus" @click="addLead(step)">Answer</v-btn>
+      </section>
+      <v-btn variant="tonal" :prepend-icon="mdiPlus" data-testid="add-step" @click="addStep">Step</v-btn>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.own {
+  max-width: 1100px;
+  margin: 0 auto;
+  display: grid;
+  gap: 10px;
+}
+.head {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(220px, 1fr));
+  gap: 10px;
+}
+.row {
+  display: grid;
+  grid-template-columns: minmax(110px, 1fr) minmax(0, 4fr) auto;
+  gap: 10px;
+  margin-bottom: 8px;
+}
+.row.small {
+  grid-template-columns: repeat(auto-fit, minmax(140px, 1fr));
+  margin-top: 8px;
+}
+ol {
+  margin: 8px 0 0;
+  padding-left: 22px;
+  display: grid;
+  gap: 8px;
+}
+li {
+  padding-left: 2px;
+}
+ol li {
+  display: grid;
+  grid-template-columns: minmax(0, 1.3fr) minmax(0, 1fr) minmax(0, 2fr) auto;
+  gap: 8px;
+  align-items: center;
+}
+.faults {
+  margin: 0;
+  color: rgb(var(--v-theme-error));
+  font-weight: 600;
+}
+.faults .quiet {
+  font-weight: 400;
+}
+@media (max-width: 760px) {
+  .row,
+  ol li {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>
