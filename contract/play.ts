@@ -67,6 +67,7 @@ export const sessionSchema = z.preprocess(sessionOfToday, sessionToday)
 const bedSchema = z.object({
   kind: text(120),
   gaugeMm: bounded(0.5, 2).nullable(),
+  stiffness: bounded(0, 1000).nullable().default(null),
   mainsLb: bounded(5, 100).nullable(),
   crossesLb: bounded(5, 100).nullable(),
   strungOn: daySchema.nullable(),

@@ -88,6 +88,8 @@ export type SchoolId = (typeof SCHOOL_IDS)[number]
 export interface StringBed {
   kind: string
   gaugeMm: number | null
+  /** As the meter at hand shows it, whatever its unit; null: not read. */
+  stiffness: number | null
   mainsLb: number | null
   crossesLb: number | null
   strungOn: string | null

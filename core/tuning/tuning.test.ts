@@ -136,7 +136,14 @@ describe('strings', () => {
     today: '2026-03-01',
     measuredOn: null,
   }
-  const poly = { kind: 'polyester 1.25', gaugeMm: 1.25, mainsLb: 52, crossesLb: 50, strungOn: '2026-01-10' }
+  const poly = {
+    kind: 'polyester 1.25',
+    gaugeMm: 1.25,
+    stiffness: null,
+    mainsLb: 52,
+    crossesLb: 50,
+    strungOn: '2026-01-10',
+  }
   it('pounds and kilograms by the definition of 1959: 52 lb are 23.587 kg', () =>
     expect(kgOfLb(52)).toBeCloseTo(23.587, 3))
   it('advise by rules, each with its reason', () => {

@@ -208,7 +208,14 @@ async function tell(tx: Queryable, story: Story, planFor: PlanFor): Promise<void
   if (story.played) {
     await save('play', {
       ...demoTuning(story.id, SHOP.initials, deriveJob(input()), documents, PLAYED),
-      strings: { kind: 'polyester 1.25', gaugeMm: 1.25, mainsLb: 53, crossesLb: 51, strungOn: '2026-11-12' },
+      strings: {
+        kind: 'polyester 1.25',
+        gaugeMm: 1.25,
+        stiffness: null,
+        mainsLb: 53,
+        crossesLb: 51,
+        strungOn: '2026-11-12',
+      },
     })
   }
   for (const stage of STAGES) {

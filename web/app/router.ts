@@ -5,6 +5,8 @@ import StartPage from './StartPage.vue'
 export function makeRouter(): Router {
   return createRouter({
     history: createWebHistory(),
+    // Another page begins at its top; back is where it was.
+    scrollBehavior: (to, from, saved) => saved ?? (to.path === from.path ? undefined : { top: 0 }),
     routes: [
       { path: '/', name: 'start', component: StartPage },
       { path: '/shop', name: 'shop', component: () => import('./ShopPage.vue') },

@@ -105,7 +105,12 @@ const data = computed((): Data[] => {
 })
 const title = computed(() => `${QUANTITY_NAMES[quantity.value]}, ${unitMark(quantity.value, units.value)}`)
 const layout = computed((): Partial<Layout> => {
-  const values = [...rungs.value.map((r) => shown(r.value.value)), ...(target.value === null ? [] : [target.value])]
+  const band = bands.value.at(-1)
+  const values = [
+    ...rungs.value.map((r) => shown(r.value.value)),
+    ...(target.value === null ? [] : [target.value]),
+    ...(band && band.low !== null && band.high !== null ? [band.low, band.high] : []),
+  ]
   const [low, high] = [Math.min(...values), Math.max(...values)]
   const room = Math.max(
     0.35 * (high - low),

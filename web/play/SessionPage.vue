@@ -3,7 +3,6 @@ import { mdiArrowLeft, mdiDeleteOutline } from '@mdi/js'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import {
-  BODY_PLACES,
   ENERGIES,
   FRONT_ASPECTS,
   PLAY_ASPECTS,
@@ -18,7 +17,6 @@ import { dayHere, wrongWithSession } from '#core/tuning/sessions.ts'
 import {
   ASK_WORDS,
   aspectName,
-  BODY_NAMES,
   CONDITION_NAMES,
   DECISION_NAMES,
   ENERGY_NAMES,
@@ -28,6 +26,7 @@ import {
   SESSION_FAULT_WORDS,
 } from '#contract/messages/play.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
+import BodyTap from './BodyTap.vue'
 import FaceTap from './FaceTap.vue'
 import TapChoice from './TapChoice.vue'
 import TapSeveral from './TapSeveral.vue'
@@ -73,8 +72,13 @@ function ask(id: (typeof TUNING_ASKS)[number], value: boolean | null): void {
   const { [id]: _held, ...others } = said.value!.asked
   change({ asked: value === null ? others : { ...others, [id]: value } })
 }
+/** Another day, at the same time where one was said. */
 function on(day: string): void {
-  if (/^\d{4}-\d{2}-\d{2}$/.test(day)) change({ on: day })
+  if (/^\d{4}-\d{2}-\d{2}$/.test(day)) change({ on: day + said.value!.on.slice(10) })
+}
+function at(time: string): void {
+  const day = said.value!.on.slice(0, 10)
+  change({ on: /^\d{2}:\d{2}$/.test(time) ? `${day}T${time}` : day })
 }
 const leave = () => router.push({ name: 'play', params: { id: job.view.job.id } })
 function remove(): void {
@@ -161,11 +165,12 @@ const value = (e: Event) => (e.target as HTMLInputElement).value
           <v-alert type="warning" variant="tonal" density="compact" class="my-2" data-testid="pain-caution">{{
             PAIN_CAUTION
           }}</v-alert>
-          <TapSeveral
-            label="Where"
-            :options="pairs(BODY_PLACES, BODY_NAMES)"
-            :model-value="said.painAt"
-            @update:model-value="(painAt) => change({ painAt })"
+          <BodyTap :model-value="said.painAt" @update:model-value="(painAt) => change({ painAt })" />
+          <v-text-field
+            :model-value="said.painWhere"
+            label="Where exactly, and when"
+            class="my-2"
+            @change="(e: Event) => change({ painWhere: value(e) })"
           />
           <TapChoice
             label="How much"
@@ -240,6 +245,13 @@ const value = (e: Event) => (e.target as HTMLInputElement).value
           :options="pairs(PLAY_CONDITIONS, CONDITION_NAMES)"
           :model-value="said.conditions"
           @update:model-value="(conditions) => change({ conditions })"
+        />
+        <v-text-field
+          type="time"
+          :model-value="said.on.slice(11, 16)"
+          label="Began at"
+          class="my-2"
+          @change="(e: Event) => at(value(e))"
         />
         <PlainNumber
           :model-value="said.minutes"

@@ -14,7 +14,7 @@ const today = dayHere(new Date().toISOString())
 const bed = computed<StringBed | null>(
   () => [...props.page.play.value.setups].reverse().find((s) => s.strings)?.strings ?? props.page.play.value.strings,
 )
-const NEW_BED: StringBed = { kind: '', gaugeMm: null, mainsLb: null, crossesLb: null, strungOn: null }
+const NEW_BED: StringBed = { kind: '', gaugeMm: null, stiffness: null, mainsLb: null, crossesLb: null, strungOn: null }
 const kinds = computed(() => props.page.job.profile.layers.stringKinds.map((k) => k.name))
 const since = (day: string | null | undefined) =>
   props.page.play.value.sessions.filter((s) => !day || s.on.slice(0, 10) >= day)
@@ -95,6 +95,13 @@ const range = computed(() => (unit.value === 'lb' ? [5, 100] : [3, 45]))
         :max="range[1]"
         @update:model-value="(v) => change({ crossesLb: kept(v) })"
       />
+      <PlainNumber
+        :model-value="bed?.stiffness ?? null"
+        label="Stiffness, as read"
+        :min="0"
+        :max="1000"
+        @update:model-value="(stiffness) => change({ stiffness })"
+      />
       <v-text-field
         type="date"
         :model-value="bed?.strungOn?.slice(0, 10) ?? ''"
@@ -105,6 +112,9 @@ const range = computed(() => (unit.value === 'lb' ? [5, 100] : [3, 45]))
         ><v-btn value="lb" size="small">lb</v-btn><v-btn value="kg" size="small">kg</v-btn></v-btn-toggle
       >
     </div>
+    <p class="quiet mb-0 mt-2">
+      {{ page.job.view.frame.geometry.mains }} × {{ page.job.view.frame.geometry.crosses }} strings.
+    </p>
     <v-btn size="small" variant="tonal" class="mt-2" @click="change({ strungOn: today })">Strung today</v-btn>
   </details>
 </template>
