@@ -163,7 +163,10 @@ export const bulkReadingsSchema = z.array(newReadingSchema).min(1).max(20000)
 
 export const ticketSchema = z.object({
   owner: z.string().max(120),
+  /** As it was promised, in words. */
   due: z.string().max(40),
+  /** The moment that the words name; null: none. */
+  dueAt: momentSchema.nullable().default(null),
   price: z.string().max(40),
   strings: z.string().max(200),
   returnToOriginal: z.boolean(),
@@ -234,6 +237,7 @@ export const jobSummarySchema = z.object({
   readyAt: z.string().nullable(),
   waitsFor: z.enum(WAITS).nullable(),
   due: z.string(),
+  dueAt: z.string().nullable(),
   changedAt: z.string(),
 })
 export type JobSummary = z.infer<typeof jobSummarySchema>

@@ -3,10 +3,12 @@ import { request, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import ICAL from 'ical.js'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { loadDemoWorld } from '#server/demo/load.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import { STAGES } from '#core/job/stages.ts'
+import type { Day } from '#contract/day.ts'
 import type { Counts, JobView, Overview, SavedStage } from '#contract/entities.ts'
 import type { BookPage, FrameLog, PlayerLog } from '#contract/logbook.ts'
 import { unknownPlayer } from '#core/player/facts.ts'
@@ -18,11 +20,12 @@ import { sheetSource } from './sheets/load.ts'
 let db: Database
 let server: Server
 let base: string
+const NOW = new Date('2026-11-23T12:00:00Z')
 let folder: string
 
 const startOn = (dataDir: string, withImage: boolean) => openForTest({ dataDir, withImage })
 async function listen(database: Database): Promise<void> {
-  server = makeApp(database, null, { now: () => new Date('2026-11-23T12:00:00Z') }).listen(0, '127.0.0.1')
+  server = makeApp(database, null, { now: () => NOW }).listen(0, '127.0.0.1')
   await new Promise((ready) => server.once('listening', ready))
   base = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api`
 }
@@ -427,6 +430,50 @@ describe('what is put away', () => {
     }
     const [{ n }] = await db.query('SELECT count(*)::int AS n FROM job')
     expect([seen.length, new Set(seen).size]).toEqual([n, n])
+  })
+})
+
+describe('the day', () => {
+  type Put = { id: string; revision: number }
+  /** A job that is promised so many hours from now. */
+  async function promised(hours: number): Promise<string> {
+    const id = `due-${hours}`
+    const frame = { id: `${id}-frame`, label: `Due, ${hours}; h`, maker: '', model: '', unit: '', playerId: null, sport: 'tennis', geometry: tennis.geometry } // prettier-ignore
+    const dueAt = new Date(NOW.getTime() + hours * 3600000).toISOString()
+    await ask('POST', '/jobs', { id, kind: 'job', player: null, frame, ticket: { due: 'soon', dueAt } })
+    return dueAt
+  }
+  it('has what is promised within the week and not signed off, the soonest first; moved, it is found where it went', async () => {
+    const [soon, later, far] = [await promised(30), await promised(2), await promised(24 * 20)]
+    const mine = async () =>
+      (await ask<Day>('GET', '/day')).body.jobs.filter((j) => j.id.startsWith('due-')).map((j) => j.dueAt)
+    expect(await mine()).toEqual([later, soon])
+    const { body } = await ask<{ job: Put }>('GET', '/jobs/due-480')
+    const ticket = { owner: '', due: 'now', dueAt: soon, price: '', strings: '', returnToOriginal: false }
+    expect((await ask('PUT', '/jobs/due-480/ticket', { expected: body.job.revision, ticket })).status).toBe(200)
+    expect(await mine()).toEqual([later, soon, soon])
+    expect(far > soon).toBe(true)
+    expect(
+      (
+        await ask('PUT', '/jobs/due-480/ticket', {
+          expected: body.job.revision + 1,
+          ticket: { ...ticket, dueAt: 'soon' },
+        })
+      ).status,
+    ).toBe(400)
+  })
+  it('goes out as a calendar that another library reads', async () => {
+    const response = await fetch(`${base}/calendar.ics`)
+    expect(response.headers.get('content-type')).toMatch(/text\/calendar/)
+    const calendar = new ICAL.Component(ICAL.parse(await response.text()))
+    const events = calendar.getAllSubcomponents('vevent').map((e) => new ICAL.Event(e))
+    const { body } = await ask<Day>('GET', '/day')
+    for (const job of body.jobs.filter((j) => j.id.startsWith('due-'))) {
+      const event = events.find((e) => e.uid === `due-${job.id}@kevro`)!
+      // To the second, as calendars keep it; commas and semicolons of a name are escaped and come back.
+      expect(Math.abs(event.startDate.toJSDate().getTime() - Date.parse(job.dueAt!))).toBeLessThan(1000)
+      expect(event.summary).toBe(`Job ${job.number} · ${job.frameLabel}`)
+    }
   })
 })
 

@@ -16,6 +16,7 @@ import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import { fromSetup } from '#core/targets/methods.ts'
 import { documentSchemas } from '#contract/documents.ts'
+import { dueOf } from '#contract/due.ts'
 import { frameSchema, materialSchema, playerSchema, readingSchema, type StoredReadingRow } from '#contract/entities.ts'
 import type { Database, Queryable } from '#server/db/database.ts'
 import { bodySchema, checkSchema, deviceSchema } from '#contract/devices.ts'
@@ -80,7 +81,14 @@ async function tell(tx: Queryable, story: Story, planFor: PlanFor): Promise<void
     id: story.id,
     kind: 'job',
     frameId: frame.id,
-    ticket: { owner: '', due: story.due, price: '', strings: story.strings, returnToOriginal: false },
+    ticket: {
+      owner: '',
+      due: story.due,
+      dueAt: dueOf(story.due, new Date()),
+      price: '',
+      strings: story.strings,
+      returnToOriginal: false,
+    },
   })
   const readings: StoredReadingRow[] = []
   const read = async (quantity: Quantity, value: number, purpose: StoredReadingRow['purpose']): Promise<string> => {

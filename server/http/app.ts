@@ -8,6 +8,7 @@ import { DeviceGateway } from '../devices/gateway.ts'
 import type { Keeper } from '../backup/keeper.ts'
 import { backupRoutes } from './backupRoutes.ts'
 import { batchRoutes } from './batchRoutes.ts'
+import { dayRoutes } from './dayRoutes.ts'
 import { deviceRoutes } from './deviceRoutes.ts'
 import { jobRoutes } from './jobRoutes.ts'
 import { answerErrors } from './problems.ts'
@@ -103,6 +104,7 @@ export function makeApp(
     batchRoutes(db),
     libraryRoutes(db, beforeImport),
     logbookRoutes(db, now),
+    dayRoutes(db, now),
   )
   app.use('/api', () => {
     throw notFound('address')

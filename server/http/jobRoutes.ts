@@ -29,7 +29,7 @@ import { applyOnce, headOf } from './edits.ts'
 import { exportJob, importJob, parseJobFile } from '../jobs/jobFile.ts'
 import { notFound, Refusal, staleEdit } from '../refusal.ts'
 
-const noTicket = { owner: '', due: '', price: '', strings: '', returnToOriginal: false }
+const noTicket = { owner: '', due: '', dueAt: null, price: '', strings: '', returnToOriginal: false }
 
 /** Jobs, their stages, readings and files. */
 export function jobRoutes(db: Database, now: () => Date, beforeImport: () => Promise<void>): Router {

@@ -2,6 +2,7 @@ import { STAGES, type Stage } from '#core/job/stages.ts'
 import { lastWait } from '#core/workorder/marks.ts'
 import { type RevisionMark, redoMark, undoMark } from '#core/job/revisions.ts'
 import { z } from 'zod'
+import type { Day } from '#contract/day.ts'
 import { documentSchemas, stageSchema } from '#contract/documents.ts'
 import {
   countsSchema,
@@ -20,6 +21,7 @@ import {
   type RevisionRow,
   type SavedStage,
   type StoredReadingRow,
+  type JobSummary,
 } from '#contract/entities.ts'
 import type { Queryable, Row } from '../db/database.ts'
 import { readMark, revisionsIn } from './revisions.ts'
@@ -42,8 +44,8 @@ export async function insertJob(
     [job.id, job.kind, job.frameId, JSON.stringify(job.ticket)],
   )
   await db.query(
-    'INSERT INTO job_index (job_id, changed_at, number) SELECT id, created_at, number FROM job WHERE id = $1',
-    [job.id],
+    'INSERT INTO job_index (job_id, changed_at, number, due_at) SELECT id, created_at, number, $2::timestamptz FROM job WHERE id = $1',
+    [job.id, job.ticket.dueAt],
   )
   return jobOf(row)
 }
@@ -62,6 +64,7 @@ export async function updateTicket(
     `UPDATE job SET ticket = $2, revision = revision + 1 WHERE id = $1 AND revision = $3 RETURNING ${JOB}`,
     [id, JSON.stringify(ticket), expected],
   )
+  if (row) await db.query('UPDATE job_index SET due_at = $2::timestamptz WHERE job_id = $1', [id, ticket.dueAt])
   return row ? jobOf(row) : null
 }
 
@@ -74,6 +77,33 @@ function readKey(key: string): z.infer<typeof keySchema> | null {
   } catch {
     return null
   }
+}
+
+const SUMMARY = `j.id, i.number, j.kind, f.label AS "frameLabel", f.sport, j.ticket ->> 'due' AS due, i.due_at AS "dueAt",
+  i.player_name AS "playerName", i.signed_by AS "signedBy", i.ready_at AS "readyAt", i.waits_for AS "waitsFor", i.saved,
+  i.changed_at AS "changedAt", i.changed_at::text AS key`
+const isoOf = (value: unknown) => (value === null ? null : iso(value))
+const summaryOf = (row: Row): JobSummary =>
+  jobSummarySchema.parse({
+    ...row,
+    due: row.due ?? '',
+    dueAt: isoOf(row.dueAt),
+    changedAt: iso(row.changedAt),
+    readyAt: isoOf(row.readyAt),
+    saved: STAGES.filter((s) => (row.saved as string[]).includes(s)),
+  })
+
+/** Rows of a day. */
+const MOST_DUE = 100
+/** Jobs that are promised until then and not signed off, the soonest first. */
+export async function listDue(db: Queryable, until: Date): Promise<Day> {
+  const rows = await db.query(
+    `SELECT ${SUMMARY} FROM job_index i JOIN job j ON j.id = i.job_id JOIN frame f ON f.id = j.frame_id
+     WHERE NOT i.retired AND i.due_at IS NOT NULL AND i.due_at < $1::timestamptz AND i.signed_by IS NULL
+     ORDER BY i.due_at, i.number LIMIT ${MOST_DUE + 1}`,
+    [until.toISOString()],
+  )
+  return { jobs: rows.slice(0, MOST_DUE).map(summaryOf), more: rows.length > MOST_DUE }
 }
 
 /** One page of the queue, the newest change first, with what it takes to ask for the next one. */
@@ -92,23 +122,14 @@ export async function listJobSummaries(db: Queryable, input: Partial<JobSearch> 
     parts.push(`(lower(i.player_name) LIKE ${like} OR lower(f.label) LIKE ${like} OR i.number::text LIKE ${like})`)
   }
   const rows = await db.query(
-    `SELECT j.id, i.number, j.kind, f.label AS "frameLabel", f.sport, j.ticket ->> 'due' AS due, i.player_name AS "playerName",
-       i.signed_by AS "signedBy", i.ready_at AS "readyAt", i.waits_for AS "waitsFor", i.saved, i.changed_at AS "changedAt", i.changed_at::text AS key
+    `SELECT ${SUMMARY}
      FROM job_index i JOIN job j ON j.id = i.job_id JOIN frame f ON f.id = j.frame_id
      WHERE ${parts.join(' AND ')} ORDER BY i.changed_at DESC, i.number DESC LIMIT ${search.limit + 1}`,
     params,
   )
   const page = rows.slice(0, search.limit)
   return {
-    jobs: page.map((row) =>
-      jobSummarySchema.parse({
-        ...row,
-        due: row.due ?? '',
-        changedAt: iso(row.changedAt),
-        readyAt: row.readyAt === null ? null : iso(row.readyAt),
-        saved: STAGES.filter((s) => (row.saved as string[]).includes(s)),
-      }),
-    ),
+    jobs: page.map(summaryOf),
     next: rows.length > page.length ? keyOf(page[page.length - 1]) : null,
   }
 }

@@ -7,6 +7,7 @@ import { frameLogSchema, playerLogSchema } from '#contract/logbook.ts'
 import { ApiProblem, call, problemText, tell } from '../api/client.ts'
 import { NO_FACTS } from '../shared/playerFacts.ts'
 import { wrongGeometry } from '#contract/messages/geometry.ts'
+import DueField from '../shared/DueField.vue'
 import QuantityField from '../shared/QuantityField.vue'
 import { useShop } from '../stores/shop.ts'
 import { readDraft, writeDraft } from '../browser/settings.ts'
@@ -24,6 +25,7 @@ const fresh = () => ({
   maker: '',
   unit: '',
   due: '',
+  dueAt: null as string | null,
   strings: '',
   sport: 'tennis' as SportId,
   outline: tennis.outlines[0].name,
@@ -38,7 +40,11 @@ const busy = ref(false)
 
 onMounted(() => {
   shop.unitsFor('')
-  return Promise.all([shop.load(), takeFromBook()]).catch((error: unknown) => (problems.all = problemText(error)))
+  // Until the form holds what the book sent, nothing is made of it.
+  busy.value = Boolean(route.query.player ?? route.query.frame)
+  return Promise.all([shop.load(), takeFromBook()])
+    .catch((error: unknown) => (problems.all = problemText(error)))
+    .finally(() => (busy.value = false))
 })
 const profile = computed(() => profileOf(form.sport))
 /** A shape to start from: its lengths go into the fields. */
@@ -117,7 +123,7 @@ async function create(): Promise<void> {
             geometry: geometry.value,
             sport: form.sport,
           },
-      ticket: { due: form.due, strings: form.strings },
+      ticket: { due: form.due, dueAt: form.dueAt, strings: form.strings },
     })
     writeDraft({})
     await router.push({ name: form.playerId ? 'measure' : 'player', params: { id } })
@@ -154,7 +160,11 @@ async function create(): Promise<void> {
           data-testid="player-name"
         />
         <h2 class="pt-5">Ticket</h2>
-        <v-text-field v-model="form.due" label="Due" placeholder="today 17:00" class="mb-3" />
+        <DueField
+          :model-value="{ due: form.due, dueAt: form.dueAt }"
+          class="mb-3"
+          @update:model-value="(change) => Object.assign(form, change)"
+        />
         <v-text-field v-model="form.strings" label="Strings and tension" placeholder="polyester 1.25, 23 kg" />
       </section>
       <section class="panel">

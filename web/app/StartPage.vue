@@ -9,6 +9,7 @@ import { type Counts, type JobSummary, countsSchema, jobViewSchema } from '#cont
 import { call, problemText, tell } from '../api/client.ts'
 import { tooLarge } from '../browser/fileSize.ts'
 import { useShop } from '../stores/shop.ts'
+import DayPanel from './DayPanel.vue'
 import JobTicket from './JobTicket.vue'
 import { useQueue } from './useQueue.ts'
 
@@ -35,6 +36,7 @@ onMounted(async () => {
 })
 
 const queue = useQueue()
+const day = ref<InstanceType<typeof DayPanel> | null>(null)
 
 async function quickBench(): Promise<void> {
   const id = crypto.randomUUID()
@@ -86,7 +88,7 @@ async function newBatch(): Promise<void> {
 async function turn(job: JobSummary, retired: boolean): Promise<void> {
   try {
     await queue.retire(job, retired)
-    await count()
+    await Promise.all([count(), day.value?.look()])
   } catch (error) {
     problem.value = problemText(error)
   }
@@ -155,6 +157,7 @@ async function takeIn(event: Event): Promise<void> {
       >Something is missing from the stored data: {{ shop.overview.alarms.join('; ') }}. Stop Kevro and run “npm run
       check”: it says what is whole and which backup has the rest.</v-alert
     >
+    <DayPanel v-if="!queue.search.find && !queue.search.retired" ref="day" />
     <div v-if="queue.search.retired || (counts && counts.jobs + counts.retired > 0)" class="finder">
       <v-text-field
         v-model="queue.search.find"

@@ -4,6 +4,10 @@ import { computed, ref } from 'vue'
 import { COMPLAINTS, type Complaint, type PlayerFacts } from '#core/player/facts.ts'
 import { ASKED, COMPLAINT_NAMES } from '#contract/messages/player.ts'
 import { fixed } from '#core/quantities/write.ts'
+import { buildOf } from '#core/job/building.ts'
+import { earliestReady } from '#core/workorder/earliest.ts'
+import { EMPTY_ORDER } from '#core/workorder/marks.ts'
+import DueField from '../shared/DueField.vue'
 import PlainNumber from '../shared/PlainNumber.vue'
 import { NO_FACTS } from '../shared/playerFacts.ts'
 import StageFrame from '../shared/StageFrame.vue'
@@ -14,7 +18,17 @@ const body = computed(() => job.documents.player ?? { playerId: null, facts: NO_
 const facts = computed(() => body.value.facts)
 const problems = ref<Partial<Record<'age' | 'hoursPerWeek' | 'name', string>>>({})
 const ticket = computed(() => job.view.job.ticket)
-const saveText = (field: 'due' | 'strings' | 'owner' | 'price', event: Event) =>
+/** The earliest by what must cure and dry, where anything is planned that does. */
+const earliest = computed(() => {
+  const { picture, documents, view } = job
+  const order = documents.build ?? { ...EMPTY_ORDER, cuts: documents.plan?.cuts ?? [] }
+  const build = buildOf(picture, documents, view.readings, order)
+  const found = build && earliestReady(build.steps, build.marks, new Date().toISOString())
+  if (!found) return null
+  const what = found.waitsFor === 'cure' ? 'the fill cures' : 'the coats dry'
+  return { at: found.at, why: found.hours > 0 ? `${what} ${fixed(found.hours, 0)} h` : `${what} until then` }
+})
+const saveText = (field: 'strings' | 'owner' | 'price', event: Event) =>
   job.saveTicket({ [field]: (event.target as HTMLInputElement).value })
 const save = (change: Partial<PlayerFacts>) =>
   job.save('player', { ...body.value, facts: { ...facts.value, ...change } })
@@ -139,11 +153,10 @@ const saveCeiling = (value: number | null) =>
     </section>
     <section class="panel mt-3 ticket">
       <h2>Ticket</h2>
-      <v-text-field
-        :model-value="ticket.due"
-        label="Due"
-        data-testid="ticket-due"
-        @change="(e: Event) => saveText('due', e)"
+      <DueField
+        :model-value="{ due: ticket.due, dueAt: ticket.dueAt }"
+        :earliest="earliest"
+        @update:model-value="(change) => job.saveTicket(change)"
       />
       <v-text-field
         :model-value="ticket.strings"

@@ -38,7 +38,7 @@ class Server {
         number: 1,
         kind: 'job',
         frameId: `f-${id}`,
-        ticket: { owner: '', due: '', price: '', strings: '', returnToOriginal: false },
+        ticket: { owner: '', due: '', dueAt: null, price: '', strings: '', returnToOriginal: false },
         createdAt: '',
         revision: 1,
       },

@@ -1,0 +1,17 @@
+import { casual } from 'chrono-node'
+
+/** The hour by which something is ready that is promised for a day alone. */
+export const DAY_ENDS = 18
+
+/**
+ * A promised moment as people say it: `fri 5pm`, `tomorrow`, `in 3 days`, `2026-12-01 14:00`. A day alone ends at six; a weekday is the
+ * next one to come. On this machine's clock.
+ * @returns ISO; null where the words name no moment
+ */
+export function dueOf(text: string, now: Date): string | null {
+  const [found] = casual.parse(text.trim().slice(0, 40), now, { forwardDate: true })
+  if (!found) return null
+  const at = found.start.date()
+  if (!found.start.isCertain('hour') && !/\b\d+\s*(h|hours?|min|minutes?)\b/i.test(text)) at.setHours(DAY_ENDS, 0, 0, 0)
+  return Number.isFinite(at.getTime()) ? at.toISOString() : null
+}
