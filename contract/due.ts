@@ -4,8 +4,8 @@ import { casual } from 'chrono-node'
 export const DAY_ENDS = 18
 
 /**
- * A promised moment as people say it: `fri 5pm`, `tomorrow`, `in 3 days`, `2026-12-01 14:00`. A day alone ends at six; a weekday is the
- * next one to come. On this machine's clock.
+ * A promised moment as people say it: `fri 5pm`, `tomorrow`, `in 3 days`, `2026-12-01 14:00`. A day alone ends at six; a weekday is
+ * the next one, today's name today. On this machine's clock.
  * @returns ISO; null where the words name no moment
  */
 export function dueOf(text: string, now: Date): string | null {

@@ -460,7 +460,7 @@ describe('the day', () => {
           ticket: { ...ticket, dueAt: 'soon' },
         })
       ).status,
-    ).toBe(400)
+    ).toBe(422)
   })
   it('goes out as a calendar that another library reads', async () => {
     const response = await fetch(`${base}/calendar.ics`)

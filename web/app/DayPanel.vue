@@ -2,7 +2,6 @@
 import { useNow } from '@vueuse/core'
 import { computed, onMounted, shallowRef } from 'vue'
 import { type Day, daySchema } from '#contract/day.ts'
-import type { JobSummary } from '#contract/entities.ts'
 import { call } from '../api/client.ts'
 import { writeSoon } from '../browser/writeTime.ts'
 import { comesTooLate, dayOf } from './day.ts'
@@ -15,7 +14,6 @@ const look = async () => void (day.value = await call(daySchema, 'GET', '/day').
 onMounted(look)
 defineExpose({ look })
 const groups = computed(() => dayOf(day.value?.jobs ?? [], clock.value))
-const when = (job: JobSummary) => writeSoon(job.dueAt!, clock.value)
 </script>
 
 <template>
@@ -26,13 +24,10 @@ const when = (job: JobSummary) => writeSoon(job.dueAt!, clock.value)
       </h2>
       <ul>
         <li v-for="job in jobs" :key="job.id">
-          <span class="when figure">{{ when(job) }}</span>
-          <div>
-            <JobTicket :job="job" />
-            <p v-if="comesTooLate(job)" class="late" role="note">
-              Cannot be kept: not ready before {{ writeSoon(job.readyAt!, clock) }}.
-            </p>
-          </div>
+          <JobTicket :job="job" />
+          <p v-if="comesTooLate(job)" class="late" role="note">
+            Cannot be kept: not ready before {{ writeSoon(job.readyAt!, clock) }}.
+          </p>
         </li>
       </ul>
     </div>
@@ -60,21 +55,9 @@ ul {
   display: grid;
   gap: 6px;
 }
-li {
-  display: grid;
-  grid-template-columns: 92px minmax(0, 1fr);
-  gap: 10px;
-  align-items: center;
-}
 .late {
   color: rgb(var(--v-theme-error));
   font-weight: 700;
   margin: 2px 0 0;
-}
-@media (max-width: 600px) {
-  li {
-    grid-template-columns: minmax(0, 1fr);
-    gap: 0;
-  }
 }
 </style>

@@ -18,6 +18,8 @@ const waits = ({ waitsFor, readyAt, signedBy }: JobSummary) =>
   waitsFor && readyAt && !signedBy && new Date(readyAt) > clock.value
     ? `${WAITS_NAMES[waitsFor]} until ${writeSoon(readyAt, clock.value)}`
     : ''
+/** The moment that was promised; words that named none stand as they were said. */
+const due = ({ due: words, dueAt }: JobSummary) => (dueAt ? `due ${writeSoon(dueAt, clock.value)}` : words)
 const pageOf = (job: JobSummary) => (job.kind === 'quick' ? 'bench' : next(job))
 </script>
 
@@ -50,7 +52,7 @@ const pageOf = (job: JobSummary) => (job.kind === 'quick' ? 'bench' : next(job))
     </svg>
     <span class="due"
       >{{ job.sport === 'tennis' ? '' : `${PROFILES[job.sport].name} `
-      }}{{ job.signedBy ? `signed off ${job.signedBy}` : job.due
+      }}{{ job.signedBy ? `signed off ${job.signedBy}` : due(job)
       }}<span v-if="waits(job)" class="waits" data-testid="waits">{{ waits(job) }}</span></span
     >
   </RouterLink>

@@ -158,6 +158,7 @@ async function takeIn(event: Event): Promise<void> {
       check”: it says what is whole and which backup has the rest.</v-alert
     >
     <DayPanel v-if="!queue.search.find && !queue.search.retired" ref="day" />
+    <h2 v-if="queue.jobs.length > 0">{{ queue.search.retired ? 'Put away' : 'All jobs, the last changed first' }}</h2>
     <div v-if="queue.search.retired || (counts && counts.jobs + counts.retired > 0)" class="finder">
       <v-text-field
         v-model="queue.search.find"

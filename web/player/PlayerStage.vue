@@ -179,7 +179,7 @@ const saveCeiling = (value: number | null) =>
   display: grid;
   grid-template-columns: auto 1fr 1.6fr 1.2fr 0.7fr auto;
   gap: 10px;
-  align-items: center;
+  align-items: start;
 }
 .top {
   display: grid;

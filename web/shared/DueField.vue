@@ -15,8 +15,9 @@ const hint = computed(() => {
   const now = new Date()
   if (!due.trim()) return ''
   if (!dueAt) return 'No day was read in this; it is kept as it is.'
-  const said = writeSoon(dueAt, now)
-  if (new Date(dueAt) < now) return `${said}: that is past.`
+  const at = new Date(dueAt)
+  const said = `${at.toDateString() === now.toDateString() ? 'today ' : ''}${writeSoon(dueAt, now)}`
+  if (at < now) return `${said}: that is past.`
   if (props.earliest && props.earliest.at > dueAt)
     return `${said} cannot be kept: ${props.earliest.why}, not before ${writeSoon(props.earliest.at, now)}.`
   return said
