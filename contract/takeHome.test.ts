@@ -6,7 +6,7 @@ import { deriveJob, type JobInput } from '#core/job/derive.ts'
 import { EMPTY_PLAN, nothingMeasured, type StageDocuments } from '#core/job/documents.ts'
 import { changeBetween, slowerBy, tuningOf } from '#core/job/tuning.ts'
 import { withGrams } from '#core/tuning/doses.ts'
-import { BUILT, EMPTY_PLAY } from '#core/tuning/document.ts'
+import { BUILT, EMPTY_PLAY, emptySession } from '#core/tuning/document.ts'
 import { setupFrom } from '#core/tuning/engine.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import { EMPTY_ORDER } from '#core/workorder/marks.ts'
@@ -84,6 +84,18 @@ describe('a job’s tuning', () => {
     expect(change.u).toBeCloseTo(0.08, 3)
     expect(slowerBy(tuning.bench.base, tuning.bench.base, work)).toBe(0)
     expect(slowerBy({ ...tuning.bench.base, twistWeightKgCm2: null }, tuning.bench.base, work)).toBeNull()
+  })
+  it('a session that cannot be true does not count', () => {
+    const { picture, documents } = jobWith(built)
+    const setups = [setupFrom({ id: 'a', name: 'a', at: '2026-03-02T10:00:00Z', by: '', cuts: [tip], fromId: BUILT })]
+    const on = (id: string, day: string, setupId: string) => emptySession(id, day, setupId, null)
+    const sessions = [on('early', '2026-02-20', 'a'), on('true', '2026-03-04', 'a'), on('apart', '2026-03-04', BUILT), on('to come', '2026-05-01', 'a')] // prettier-ignore
+    const counted = (today?: string) =>
+      tuningOf(picture, documents, { ...EMPTY_PLAY, setups, sessions }, today)!.tried.map((t) =>
+        t.sessions.map((s) => s.id),
+      )
+    expect(counted('2026-04-01')).toEqual([[], ['true']])
+    expect(counted()).toEqual([[], ['true', 'to come']])
   })
   it('heavier at the tip sends a centred ball off faster at equal effort, lighter slower', () => {
     const { picture, documents } = jobWith(built)

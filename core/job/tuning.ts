@@ -8,9 +8,10 @@ import type { ImpactAssumptions } from '../sports/kinds.ts'
 import { isMinor } from '../targets/minors.ts'
 import { cautionsOnNext } from '../targets/warnings.ts'
 import { cutsAfter, stateOf, type TuningBench } from '../tuning/doses.ts'
-import { BUILT, EMPTY_PLAY, type PlayDocument, type TunedSetup } from '../tuning/document.ts'
+import { BUILT, EMPTY_PLAY, type PlayDocument, type PlaySession, type TunedSetup } from '../tuning/document.ts'
 import { triedOf, type Tried, type TuningFacts } from '../tuning/engine.ts'
 import type { Dose } from '../tuning/school.ts'
+import { wrongWithSession } from '../tuning/sessions.ts'
 import { asBuilt } from '../workorder/marks.ts'
 import type { DerivedJob } from './derive.ts'
 import type { StageDocuments } from './documents.ts'
@@ -47,12 +48,15 @@ function builtFrame(picture: DerivedJob): (Pick<Tuning, 'from'> & { base: FrameS
 
 /**
  * A job's tuning; null while mass, balance and swing weight of its frame are not known.
+ * Sessions that cannot be true (before their setup was made, after it was taken apart, still to come) are shown and do not count.
  * @param play the play document, or what it would be
+ * @param today the day where the shop is; left out, no day is still to come
  */
 export function tuningOf(
   picture: DerivedJob,
   documents: Partial<StageDocuments>,
   play: PlayDocument = documents.play ?? EMPTY_PLAY,
+  today = '9999-12-31',
 ): Tuning | null {
   const built = builtFrame(picture)
   if (!built) return null
@@ -80,7 +84,12 @@ export function tuningOf(
           setup.cuts.filter((c) => known.has(c.materialId)),
         )
       : bench.base
-  const tried = triedOf(play.setups, play.sessions, state)
+  const counts = (session: PlaySession) => {
+    const wrong = wrongWithSession(session, play, today, null)
+    return wrong === null || wrong === 'overlap'
+  }
+  const sessions = play.sessions.filter(counts)
+  const tried = triedOf(play.setups, sessions, state)
   const frame = (of: FrameState) => ({
     state: of,
     condition: picture.condition,

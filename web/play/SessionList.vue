@@ -41,7 +41,9 @@ const mishits = computed(() => mishitsOf(props.page.play.value.sessions))
           <div>{{ sessionLine(session) || 'nothing said yet' }}</div>
           <div v-if="session.reason" class="quiet">{{ session.reason }}</div>
           <div v-if="session.note" class="quiet">“{{ session.note }}”</div>
-          <div v-if="fault" class="fault" role="note">{{ SESSION_FAULT_WORDS[fault] }}</div>
+          <div v-if="fault" class="fault" role="note">
+            {{ SESSION_FAULT_WORDS[fault] }}{{ fault === 'overlap' ? '' : ' It does not count.' }}
+          </div>
         </div>
       </li>
     </ol>

@@ -35,7 +35,7 @@ export function useTuning() {
   const job = useOpenJob()
   const shop = useShop()
   const play = computed<PlayDocument>(() => job.documents.play ?? EMPTY_PLAY)
-  const tuning = computed(() => tuningOf(job.picture, job.documents, play.value))
+  const tuning = computed(() => tuningOf(job.picture, job.documents, play.value, dayHere(new Date().toISOString())))
   const schools = computed(() =>
     [...SCHOOLS, ...(shop.overview?.shop.ownSchool ? [shop.overview.shop.ownSchool] : [])].filter(
       (s) => s.sports === 'all' || (s.sports as readonly string[]).includes(job.profile.id),
@@ -124,8 +124,13 @@ export function useTuning() {
     const found = doneOn(tuning.value!.bench, now.value!, dose)
     return found instanceof Problem ? { problem: problemWords(found) } : { cuts: found.cuts }
   }
-  const cutsBackTo = (id: string): TunedSetup['cuts'] =>
-    id === BUILT ? [...tuning.value!.bench.baseCuts] : play.value.setups.find((s) => s.id === id)!.cuts
+  /** All cuts of an earlier setup, but of what is in no drawer any more. */
+  const cutsBackTo = (id: string): TunedSetup['cuts'] => {
+    const { bench } = tuning.value!
+    if (id === BUILT) return [...bench.baseCuts]
+    const known = new Set(bench.materials.map((m) => m.id))
+    return play.value.setups.find((s) => s.id === id)!.cuts.filter((cut) => known.has(cut.materialId))
+  }
 
   /** The frame is like this from now on. */
   function putOn(of: { name: string; cuts: TunedSetup['cuts']; backToId?: string; step: TunedSetup['step'] }): void {
