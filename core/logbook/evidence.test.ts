@@ -21,7 +21,7 @@ const job = (number: number, change: Partial<Case> = {}): Case => ({
 })
 
 describe('what the shop’s own records say', () => {
-  it('counts what was kept by step, with Wilson’s interval', () => {
+  it('counts what was kept by step, with the score interval', () => {
     const raise = (kept: boolean) => ({ what: 'ceilingFirst.raise', swingKgCm2: 6.6, kept })
     const { kept } = evidenceOf(
       [

@@ -2,7 +2,7 @@ import { piecesOfAll } from '../cuts/cut.ts'
 import { aimsOf } from '../job/check.ts'
 import type { DerivedJob, JobInput } from '../job/derive.ts'
 import { tuningOf } from '../job/tuning.ts'
-import { wilson, type Share } from '../numerics/binomial.ts'
+import { scoreInterval, type Share } from '../numerics/binomial.ts'
 import { chanceOf } from '../planning/explain/chance.ts'
 import type { Complaint } from '../player/facts.ts'
 import type { PlayerFacts } from '../player/facts.ts'
@@ -122,7 +122,7 @@ export function evidenceOf(
       (filter.minor === null || c.minor === filter.minor) &&
       (filter.complaint === null || c.complaints.includes(filter.complaint)),
   )
-  const share = (all: readonly boolean[]) => wilson(all.filter(Boolean).length, all.length)
+  const share = (all: readonly boolean[]) => scoreInterval(all.filter(Boolean).length, all.length)
   const changes = chosen.flatMap((c) => c.changes)
   const sessions = chosen.flatMap((c) => c.sessions)
   const landed = chosen.flatMap((c) => (c.landed ? [c.landed] : []))

@@ -1,7 +1,7 @@
 // @ts-expect-error jstat ships no types
 import jstat from 'jstat'
 import { describe, expect, it } from 'vitest'
-import { asUneven, atLeast, clopperPearson, wilson } from './binomial.ts'
+import { asUneven, atLeast, clopperPearson, scoreInterval } from './binomial.ts'
 
 describe('shares of cases', () => {
   /** Newcombe, Statistics in Medicine 17 (1998) 857, table I, methods 3 and 5; from memory. */
@@ -11,7 +11,7 @@ describe('shares of cases', () => {
     [0, 20, [0, 0.1611], [0, 0.1684]],
     [1, 29, [0.0061, 0.1718], [0.0009, 0.1776]],
   ])('%i of %i', (of, cases, score, exact) => {
-    const w = wilson(of, cases)
+    const w = scoreInterval(of, cases)
     const c = clopperPearson(of, cases)
     ;[w.low, w.high].forEach((v, i) => expect(v).toBeCloseTo(score[i], 4))
     ;[c.low, c.high].forEach((v, i) => expect(v).toBeCloseTo(exact[i], 4))
@@ -35,9 +35,9 @@ describe('shares of cases', () => {
     expect(asUneven(0, 0)).toBe(1)
   })
   it('nothing counted says nothing; what cannot be is refused', () => {
-    expect(wilson(0, 0)).toMatchObject({ low: 0, high: 1 })
+    expect(scoreInterval(0, 0)).toMatchObject({ low: 0, high: 1 })
     expect(clopperPearson(0, 0)).toMatchObject({ low: 0, high: 1 })
-    expect(() => wilson(3, 2)).toThrow(/number.outside/)
+    expect(() => scoreInterval(3, 2)).toThrow(/number.outside/)
     expect(() => clopperPearson(NaN, 2)).toThrow(/number.outside/)
   })
 })

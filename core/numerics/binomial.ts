@@ -33,11 +33,11 @@ export function asUneven(of: number, cases: number): number {
 }
 
 /**
- * Wilson's score interval for a share (source: newcombe1998, method 3), 95 %.
+ * The score interval for a share (source: newcombe1998, method 3), 95 %.
  * @throws Problem `number.outside`
- * @example wilson(81, 263) // 0.2553 to 0.3662
+ * @example scoreInterval(81, 263) // 0.2553 to 0.3662
  */
-export function wilson(of: number, cases: number): Share {
+export function scoreInterval(of: number, cases: number): Share {
   checked(of, cases)
   if (cases === 0) return { of, cases, low: 0, high: 1 }
   const z = studentT(0.95, Infinity)
