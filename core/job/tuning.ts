@@ -8,7 +8,7 @@ import type { ImpactAssumptions } from '../sports/kinds.ts'
 import { isMinor } from '../targets/minors.ts'
 import { cautionsOnNext } from '../targets/warnings.ts'
 import { cutsAfter, stateOf, type TuningBench } from '../tuning/doses.ts'
-import { BUILT, EMPTY_PLAY, type PlayDocument, type PlaySession, type TunedSetup } from '../tuning/document.ts'
+import { EMPTY_PLAY, type PlayDocument, type PlaySession, type TunedSetup } from '../tuning/document.ts'
 import { triedOf, type Tried, type TuningFacts } from '../tuning/engine.ts'
 import type { Dose } from '../tuning/school.ts'
 import { wrongWithSession } from '../tuning/sessions.ts'
@@ -159,7 +159,3 @@ export function changeBetween(
   const shared = Math.min(a.u, b.u) ** 2
   return { by: b.value - a.value, u: apart(a.u, b.u, shared), shared }
 }
-
-/** The name of a setup, that of the built frame among them. */
-export const setupName = (play: Pick<PlayDocument, 'setups'>, id: string, builtName: string): string =>
-  id === BUILT ? builtName : (play.setups.find((s) => s.id === id)?.name ?? id)

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { JobSummary } from '#contract/entities.ts'
-import { comesTooLate, dayOf, groupOf, movedTo } from './day.ts'
+import { comesTooLate, dayOf, groupOf } from './day.ts'
 
 const now = new Date(2026, 10, 26, 10, 30)
 const at = (day: number, hour: number) => new Date(2026, 10, day, hour).toISOString()
@@ -26,9 +26,5 @@ describe('the day', () => {
     expect(comesTooLate(job('a', at(26, 17), at(27, 9)))).toBe(true)
     expect(comesTooLate(job('a', at(27, 17), at(27, 9)))).toBe(false)
     expect(comesTooLate(job('a', null, at(27, 9)))).toBe(false)
-  })
-  it('moved to another day it keeps its hour', () => {
-    expect(movedTo(at(26, 17), now, 1)).toBe(at(27, 17))
-    expect(movedTo(null, now, 2)).toBe(at(28, 18))
   })
 })

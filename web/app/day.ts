@@ -1,5 +1,4 @@
 import type { JobSummary } from '#contract/entities.ts'
-import { DAY_ENDS } from '#contract/due.ts'
 
 export const DAY_GROUPS = ['Overdue', 'Today', 'Tomorrow', 'This week'] as const
 export type DayGroup = (typeof DAY_GROUPS)[number]
@@ -26,11 +25,3 @@ export function dayOf(jobs: readonly JobSummary[], now: Date): { group: DayGroup
 /** Whether something that lies curing or drying makes a promise impossible: ready only after it is due. */
 export const comesTooLate = (job: Pick<JobSummary, 'dueAt' | 'readyAt'>): boolean =>
   job.dueAt !== null && job.readyAt !== null && job.readyAt > job.dueAt
-
-/** The same hour of another day, for a promise that is moved; the day's end where there was none. */
-export function movedTo(dueAt: string | null, now: Date, days: number): string {
-  const was = dueAt ? new Date(dueAt) : null
-  const to = midnight(now, days)
-  to.setHours(was?.getHours() ?? DAY_ENDS, was?.getMinutes() ?? 0)
-  return to.toISOString()
-}

@@ -3,7 +3,6 @@ import { computed, ref } from 'vue'
 import { TARGET_PLACES, type TargetPlace } from '#core/frame/places.ts'
 import { cutsOn } from '#core/job/tuning.ts'
 import { shareFor } from '#core/tuning/doses.ts'
-import { BUILT } from '#core/tuning/document.ts'
 import type { Dose } from '#core/tuning/school.ts'
 import { fixed } from '#core/quantities/write.ts'
 import { PLACE_NAMES } from '#contract/messages/targets.ts'
@@ -105,9 +104,6 @@ function turn(by: typeof lessBy.value): void {
       <p v-else-if="lessBy === 'swingWeight'" class="quiet">Nothing that was put on brings it there.</p>
     </template>
     <v-select v-else v-model="earlier" :items="setups" label="Back to" data-testid="earlier" />
-    <p v-if="way === 'earlier' && setups[0]?.value !== BUILT && setups.length === 0" class="quiet">
-      There is no earlier one.
-    </p>
     <p v-if="tried && 'problem' in tried" class="wrong" role="alert">{{ tried.problem }}</p>
     <template v-else-if="tried">
       <ChangeOutcome :page="page" :cuts="tried.cuts" />

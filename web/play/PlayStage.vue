@@ -9,7 +9,7 @@ import { unitMark, writeDifference, writeSpread, writeValue } from '#core/quanti
 import { ceilingBand } from '#core/tuning/engine.ts'
 import { BUILT, type SchoolId } from '#core/tuning/document.ts'
 import { fixed } from '#core/quantities/write.ts'
-import { ceilingText, PAIN_CAUTION } from '#contract/messages/play.ts'
+import { ceilingText } from '#contract/messages/play.ts'
 import { QUANTITY_NAMES } from '#contract/messages/names.ts'
 import { takeHomeOf, takeHomeSvg } from '#contract/takeHome.ts'
 import { dayHere } from '#core/tuning/sessions.ts'
@@ -152,7 +152,6 @@ function session(): void {
       <NextCard :page="page" :school="school" :next="next" main />
       <NextCard v-if="beside && next.kind !== 'play'" :page="page" :school="beside.school" :next="beside.next" />
     </div>
-    <p v-if="tuning && next?.kind === 'stop' && next.stop !== 'pain'" class="quiet">{{ PAIN_CAUTION }}</p>
     <div class="cols">
       <div class="main">
         <LadderChart v-if="tuning && play.sessions.length > 0" :page="page" class="mb-3" />

@@ -1,5 +1,5 @@
 import type { School } from '../school.ts'
-import { end, HEAVY, heavyBack, REVISIT, step } from './words.ts'
+import { end, first, HEAVY, heavyBack, less, REVISIT, step, stillTooMuch, tooMuchAlready } from './words.ts'
 
 /** As much swing weight as lasts (common practice, no source). */
 export const ceilingFirst: School = {
@@ -10,16 +10,10 @@ export const ceilingFirst: School = {
   start: 'first',
   afterBack: 'settled',
   steps: [
-    step({
-      id: 'first',
-      does: 'Play a normal session with the frame as it is.',
-      why: 'Everything after is held against it.',
-      asks: ['twisting', 'unsteady'],
-      leads: [
-        { when: HEAVY, to: 'scale', because: 'Tired or late with the frame as it is: it comes down first.' },
-        { when: 'otherwise', to: 'raise', because: 'Still fresh: there is room for more.' },
-      ],
-    }),
+    first(
+      [tooMuchAlready, { when: 'otherwise', to: 'raise', because: 'Still fresh: there is room for more.' }],
+      ['twisting', 'unsteady'],
+    ),
     step({
       id: 'raise',
       does: '2 g more at 12 o’clock.',
@@ -96,15 +90,10 @@ export const ceilingFirst: School = {
         end(REVISIT),
       ],
     }),
-    step({
-      id: 'scale',
-      does: 'Less everywhere, in proportion to what lies there.',
-      why: 'The character stays, only its weight goes.',
-      dose: { kind: 'scale', share: 0.3 },
+    less({
       asks: ['heavy'],
-      most: 2,
       leads: [
-        { when: HEAVY, to: 'again', because: 'Still tired or late: less again.' },
+        stillTooMuch,
         { when: { ask: 'heavy', is: true }, to: 'again', because: 'Still too heavy: less again.' },
         { when: { rating: 'stability', atMost: -2 }, to: 'back', because: 'Too little of it is left: back.' },
         end(REVISIT),

@@ -1,5 +1,5 @@
 import type { School } from '../school.ts'
-import { end, HEAVY, heavyBack, REVISIT, step } from './words.ts'
+import { end, first, heavyBack, less, REVISIT, step, stillTooMuch, tooMuchAlready } from './words.ts'
 
 /** The hand before the hoop (common practice, no source). */
 export const handleFirst: School = {
@@ -10,16 +10,10 @@ export const handleFirst: School = {
   start: 'first',
   afterBack: 'settled',
   steps: [
-    step({
-      id: 'first',
-      does: 'Play a normal session with the frame as it is.',
-      why: 'Everything after is held against it.',
-      asks: ['twisting', 'unsteady'],
-      leads: [
-        { when: HEAVY, to: 'scale', because: 'Tired or late with the frame as it is: it comes down first.' },
-        { when: 'otherwise', to: 'handle', because: 'Start in the hand.' },
-      ],
-    }),
+    first(
+      [tooMuchAlready, { when: 'otherwise', to: 'handle', because: 'Start in the hand.' }],
+      ['twisting', 'unsteady'],
+    ),
     step({
       id: 'handle',
       does: '5 g in the handle.',
@@ -73,14 +67,7 @@ export const handleFirst: School = {
         end(REVISIT),
       ],
     }),
-    step({
-      id: 'scale',
-      does: 'Less everywhere, in proportion to what lies there.',
-      why: 'The character stays, only its weight goes.',
-      dose: { kind: 'scale', share: 0.3 },
-      most: 2,
-      leads: [{ when: HEAVY, to: 'again', because: 'Still tired or late: less again.' }, end(REVISIT)],
-    }),
+    less({ leads: [stillTooMuch, end(REVISIT)] }),
     step({
       id: 'settled',
       does: 'One step back; play there.',

@@ -1,5 +1,5 @@
 import type { School } from '../school.ts'
-import { end, HEAVY, heavyBack, REVISIT, step } from './words.ts'
+import { end, first, heavyBack, less, REVISIT, step, stillTooMuch, tooMuchAlready } from './words.ts'
 
 /** More of the same (common practice, no source). */
 export const keepBalance: School = {
@@ -10,15 +10,7 @@ export const keepBalance: School = {
   start: 'first',
   afterBack: 'settled',
   steps: [
-    step({
-      id: 'first',
-      does: 'Play a normal session with the frame as it is.',
-      why: 'Everything after is held against it.',
-      leads: [
-        { when: HEAVY, to: 'scale', because: 'Tired or late with the frame as it is: it comes down first.' },
-        { when: 'otherwise', to: 'pair', because: 'More of the same.' },
-      ],
-    }),
+    first([tooMuchAlready, { when: 'otherwise', to: 'pair', because: 'More of the same.' }]),
     step({
       id: 'pair',
       does: '2 g at 10 and 2, and in the handle what keeps the balance.',
@@ -31,14 +23,7 @@ export const keepBalance: School = {
         { when: 'otherwise', to: 'again', because: 'Still fresh: the same again.' },
       ],
     }),
-    step({
-      id: 'scale',
-      does: 'Less everywhere, in proportion to what lies there.',
-      why: 'The character stays, only its weight goes.',
-      dose: { kind: 'scale', share: 0.3 },
-      most: 2,
-      leads: [{ when: HEAVY, to: 'again', because: 'Still tired or late: less again.' }, end(REVISIT)],
-    }),
+    less({ leads: [stillTooMuch, end(REVISIT)] }),
     step({
       id: 'settled',
       does: 'One step back; play there.',

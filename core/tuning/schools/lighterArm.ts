@@ -1,5 +1,5 @@
 import type { School } from '../school.ts'
-import { end, REVISIT, step } from './words.ts'
+import { end, first, REVISIT, step } from './words.ts'
 
 /** Down in steps (common practice, no source). */
 export const lighterArm: School = {
@@ -11,12 +11,7 @@ export const lighterArm: School = {
   start: 'first',
   afterBack: 'settled',
   steps: [
-    step({
-      id: 'first',
-      does: 'Play a normal session with the frame as it is.',
-      why: 'Everything after is held against it.',
-      leads: [{ when: 'otherwise', to: 'down', because: 'Less to carry and to stop with each ball.' }],
-    }),
+    first([{ when: 'otherwise', to: 'down', because: 'Less to carry and to stop with each ball.' }]),
     step({
       id: 'down',
       does: '4 g less of what was put on, in proportion.',
