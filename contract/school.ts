@@ -64,6 +64,7 @@ export const schoolSchema: z.ZodType<School> = z
           does: text(200),
           why: text(300),
           dose: doseSchema,
+          weighs: z.boolean().optional(),
           asks: z.array(z.enum(TUNING_ASKS)).max(3),
           most: z.int().min(1).max(20),
           tries: z.int().min(1).max(5),

@@ -1,18 +1,21 @@
 import { strikerOf, strokeRate } from '../impact/impact.ts'
 import { headCentreCm } from '../geometry/outline.ts'
 import { estimateOf, type FrameState } from '../frame/state.ts'
+import { stockOf, type Cut } from '../cuts/cut.ts'
+import type { Material } from '../cuts/material.ts'
 import { Problem } from '../problem.ts'
 import { apart } from '../quantities/difference.ts'
 import type { AimQuantity } from '../quantities/units.ts'
 import type { ImpactAssumptions } from '../sports/kinds.ts'
 import { isMinor } from '../targets/minors.ts'
 import { cautionsOnNext } from '../targets/warnings.ts'
-import { cutsAfter, stateOf, type TuningBench } from '../tuning/doses.ts'
+import { cutsAfter, drawerUse, stateOf } from '../tuning/doses.ts'
 import { EMPTY_PLAY, type PlayDocument, type PlaySession, type TunedSetup } from '../tuning/document.ts'
 import { triedOf, type Tried, type TuningFacts } from '../tuning/engine.ts'
+import type { TuningBench } from '../tuning/laying.ts'
 import type { Dose } from '../tuning/school.ts'
 import { wrongWithSession } from '../tuning/sessions.ts'
-import { asBuilt } from '../workorder/marks.ts'
+import { asBuilt, usedCuts } from '../workorder/marks.ts'
 import type { DerivedJob } from './derive.ts'
 import type { StageDocuments } from './documents.ts'
 
@@ -70,7 +73,7 @@ export function tuningOf(
     base: built.base,
     baseCuts,
     work,
-    materials,
+    materials: leftOf(materials, [stockOf(baseCuts, materials, work), usedBy(play, baseCuts, picture)]),
     minor: isMinor(player),
     target: {
       ...(lines.mass ? { mass: lines.mass.value } : {}),
@@ -110,6 +113,32 @@ export function tuningOf(
         isMinor(player) ? (cautionsOnNext(frame(bench.base), frame(of), player)[0]?.words ?? null) : null,
     },
   }
+}
+
+/** What is left of each material once these amounts are out. */
+const leftOf = (materials: readonly Material[], used: readonly ReadonlyMap<string, number>[]): Material[] =>
+  materials.map((m) => ({
+    ...m,
+    stock: Math.max(
+      0,
+      used.reduce((left, of) => left - (of.get(m.id) ?? 0), m.stock),
+    ),
+  }))
+
+const usedBy = (play: PlayDocument, baseCuts: readonly Cut[], { materials, work }: DerivedJob) =>
+  drawerUse([baseCuts, ...play.setups.map((s) => s.cuts)], materials, work)
+
+/** What a job has taken out of the drawer: its build once it is signed, and everything that its tuning put on. */
+export function drawerTaken(picture: DerivedJob, documents: Partial<StageDocuments>): Map<string, number> {
+  const { build, plan, check, play } = documents
+  const { work, drawer } = picture
+  const built = check?.signed ? (build ? usedCuts(build) : (plan?.cuts ?? [])) : []
+  const taken = stockOf(built, drawer, work)
+  const tuning = play && play.setups.length > 0 ? tuningOf(picture, documents) : null
+  if (play && tuning)
+    for (const [id, amount] of usedBy(play, tuning.bench.baseCuts, picture))
+      taken.set(id, (taken.get(id) ?? 0) + amount)
+  return new Map([...taken].filter(([id, amount]) => amount > 0 && drawer.some((m) => m.id === id)))
 }
 
 /** The cuts and numbers after a dose on what is on the frame now, or what stands against it. */

@@ -5,7 +5,8 @@ import { overlapsOf } from '../cuts/overlap.ts'
 import { cutIn } from '../cuts/zones.ts'
 import { estimateOf } from '../frame/state.ts'
 import { tennis } from '../sports/tennis.ts'
-import { cutsAfter, gramsAt, stateOf, withGrams } from './doses.ts'
+import type { Material } from '../cuts/material.ts'
+import { cutsAfter, drawerUse, gramsAt, stateOf, waysOf, withGrams } from './doses.ts'
 import { benchWith, MATERIALS } from './fixtures/syntheticPlayer.ts'
 import type { Dose } from './school.ts'
 import { SCHOOLS } from './schools.ts'
@@ -98,6 +99,38 @@ describe('doses on a frame', () => {
     expect(() => cutsAfter({ kind: 'add', place: 'tip', massG: 2 }, [], { ...only, minor: true })).toThrow(
       'tuning.noMaterial',
     )
+  })
+  it('other materials do the same dose: each with its own grams, a base grip of leather among them, lead last but never for a minor', () => {
+    const bare = benchWith({ baseCuts: [], materials: [...MATERIALS, { ...MATERIALS[0], id: 'lead', lead: true }] })
+    const dose: Dose = { kind: 'add', place: 'handle', massG: 5 }
+    const ways = waysOf(dose, [], bare)
+    expect(ways[0].materialId).toBe('fine')
+    expect(ways.map((w) => w.materialId)).toEqual(expect.arrayContaining(['fine', 'putty', 'leather', 'lead']))
+    const adds = (cuts: readonly Cut[]) => stateOf(bare, cuts).massG! - bare.base.massG!
+    const leather = ways.find((w) => w.materialId === 'leather')!
+    // What the roll weighs less the base grip that comes off.
+    expect(adds(leather.cuts)).toBeCloseTo(25 - tennis.layers.grips[bare.work.condition.grip].massG, 9)
+    for (const way of ways) expect(Math.abs(adds(way.cuts) - 5)).toBeLessThan(way.materialId === 'leather' ? 8 : 1)
+    expect(waysOf(dose, [], { ...bare, minor: true }).map((w) => w.materialId)).not.toContain('lead')
+    expect(waysOf({ kind: 'scale', share: 0.3 }, start, bench)).toEqual([])
+  })
+  it('no more is put on than the drawer holds: the next material is taken, and where there is none it is said', () => {
+    const few = MATERIALS.map((m) => ({ ...m, stock: m.id === 'fine' ? 5 : m.stock }))
+    const dose: Dose = { kind: 'add', place: 'threeNine', massG: 4 }
+    expect(cutsAfter(dose, [], benchWith({ baseCuts: [] }))[0].materialId).toBe('fine')
+    expect(cutsAfter(dose, [], benchWith({ baseCuts: [], materials: few }))[0].materialId).toBe('tungsten')
+    expect(() => cutsAfter(dose, [], benchWith({ baseCuts: [], materials: [few[0]] }))).toThrow('tuning.noRoom')
+  })
+  it('the drawer is without what went on; what can be used again comes back, what was cut does not', () => {
+    const [fine] = MATERIALS
+    const waste = { ...fine, id: 'waste', reusable: false }
+    const strip = (m: Material, amount: number): Cut => ({ ...cutIn(tennis.zones[0], m, amount, bench.work, m.id) })
+    const use = (...lists: Cut[][]) => Object.fromEntries(drawerUse(lists, [fine, waste], bench.work))
+    // Across the tip, on both edges: two strips.
+    expect(use([], [strip(fine, 6)])).toEqual({ fine: 12 })
+    expect(use([], [strip(fine, 6)], [strip(fine, 9)], [])).toEqual({ fine: 0 })
+    expect(use([], [strip(waste, 6)], [strip(waste, 9)], [strip(waste, 6)], [])).toEqual({ waste: 18 })
+    expect(use([strip(fine, 6)], [])).toEqual({ fine: -12 })
   })
   it('any row of doses: no strips lie on each other, the numbers are the built ones plus what lies there, and going back is exact', () => {
     const doses = SCHOOLS.flatMap((s) => s.steps.map((step) => step.dose))

@@ -1,39 +1,14 @@
-import { massOf, piecesOfAll, sameCut, type Cut, type Workpiece } from '../cuts/cut.ts'
-import { isByLength, type Material } from '../cuts/material.ts'
-import { cutIn, fits, roomFor } from '../cuts/zones.ts'
-import { withPieces, leverageOf } from '../frame/pieces.ts'
+import { massOf, piecesOfAll, sameCut, stockTaken, type Cut, type Workpiece } from '../cuts/cut.ts'
+import type { Material } from '../cuts/material.ts'
+import { leverageOf, withPieces } from '../frame/pieces.ts'
 import { shapeAt, type PointMass, type TargetPlace } from '../frame/places.ts'
 import { estimateOf, type FrameState } from '../frame/state.ts'
 import { meansOf } from '../geometry/shape.ts'
 import { scaleBack } from '../planning/offers/scaleBack.ts'
 import { Problem } from '../problem.ts'
 import type { Quantity } from '../quantities/units.ts'
-import type { Zone } from '../sports/profile.ts'
-import { freeId } from '../workorder/marks.ts'
+import { added, isAt, relaid, type TuningBench } from './laying.ts'
 import type { Dose } from './school.ts'
-
-/** A frame on which a tuning works. */
-export interface TuningBench {
-  /** As built, with `baseCuts` on it. */
-  base: FrameState
-  baseCuts: readonly Cut[]
-  work: Workpiece
-  materials: readonly Material[]
-  /** Nothing of lead is chosen. */
-  minor: boolean
-  /** What a growing player goes towards, core units. */
-  target: Partial<Record<Quantity, number>>
-}
-
-/** The zones that a place of the rules means, the usual one first. */
-const ZONES_AT: Record<TargetPlace, readonly string[]> = {
-  tip: ['tip'],
-  tenTwo: ['tenTwo'],
-  threeNine: ['threeNine'],
-  handle: ['bevels', 'butt', 'sleeve'],
-  butt: ['butt', 'bevels'],
-}
-const isAt = (place: TargetPlace, cut: Cut) => cut.zoneId !== null && ZONES_AT[place].includes(cut.zoneId)
 
 /** Cuts of one list that the other does not hold as they are. */
 const onlyIn = (cuts: readonly Cut[], others: readonly Cut[]) =>
@@ -76,75 +51,6 @@ const materialOf = (bench: TuningBench, cut: Cut) => {
 export const gramsAt = (place: TargetPlace, cuts: readonly Cut[], bench: TuningBench): number =>
   cuts.filter((cut) => isAt(place, cut)).reduce((sum, cut) => sum + massOf(cut, materialOf(bench, cut), bench.work), 0)
 
-/** What comes off again soonest is put on first: what can be used again, no lead, nothing that cures, then the nearest to the grams. */
-const rank = (m: Material) => (m.cureHours !== null ? 4 : 0) + (m.lead ? 2 : 0) + (m.reusable ? 0 : 1)
-
-interface Laid {
-  cuts: Cut[]
-  rank: number
-  off: number
-}
-
-/**
- * So many grams more at a place, in whole steps of a material: a strip that lies there grows, else a new one is laid.
- * @throws Problem `tuning.noMaterial`, `tuning.noRoom`
- */
-function added(place: TargetPlace, massG: number, cuts: readonly Cut[], bench: TuningBench): Cut[] {
-  const { work } = bench
-  let full = false
-  const ways = ZONES_AT[place].flatMap((zoneId, order): Laid[] => {
-    const zone = work.profile.zones.find((z) => z.id === zoneId)
-    if (!zone) return []
-    const lying = cuts.filter((cut) => cut.zoneId === zone.id)
-    const grows = lying.at(-1)
-    return bench.materials.flatMap((material): Laid[] => {
-      if (!fits(zone, material) || !(isByLength(material.kind) || material.kind === 'fill')) return []
-      if (grows ? grows.materialId !== material.id : !(material.stock > 0)) return []
-      if (bench.minor && material.lead) return []
-      const laid = grown(zone, material, massG, grows ?? null, cuts, work)
-      if (!laid || !roomy(zone, laid, lying, grows ?? null, work)) {
-        full = true
-        return []
-      }
-      const before = grows ? massOf(grows, material, work) : 0
-      const off = Math.abs(massOf(laid, material, work) - before - massG)
-      return [{ cuts: [...cuts.filter((c) => c !== grows), laid], rank: rank(material) + 10 * order, off }]
-    })
-  })
-  if (ways.length === 0) throw new Problem(full ? 'tuning.noRoom' : 'tuning.noMaterial', place)
-  return ways.reduce((a, b) => (b.rank < a.rank || (b.rank === a.rank && b.off < a.off) ? b : a)).cuts
-}
-
-/** A strip of a zone with so many grams more of its material, at least a step; null where nothing would be left or added. */
-function grown(
-  zone: Zone,
-  material: Material,
-  massG: number,
-  was: Cut | null,
-  cuts: readonly Cut[],
-  work: Workpiece,
-): Cut | null {
-  const unit = was ?? cutIn(zone, material, material.step, work, 'unit')
-  const stepG = (massOf(unit, material, work) / unit.amount) * material.step
-  const steps = Math.max(1, Math.round(massG / stepG))
-  const amount = Number(((was?.amount ?? 0) + steps * material.step).toFixed(3))
-  const id =
-    was?.id ??
-    freeId(
-      `tune-${zone.id}`,
-      cuts.map((c) => c.id),
-    )
-  if (!was) return cutIn(zone, material, amount, work, id)
-  // A strip that lies as its zone says is laid anew from its landmark; any other grows where it lies.
-  const fresh = cutIn(zone, material, was.amount, work, was.id)
-  return sameCut(fresh, was) ? cutIn(zone, material, amount, work, id) : { ...was, amount }
-}
-function roomy(zone: Zone, laid: Cut, lying: readonly Cut[], grows: Cut | null, work: Workpiece): boolean {
-  const room = roomFor(zone, work) * zone.maxLayers
-  const others = lying.filter((cut) => cut !== grows).reduce((sum, cut) => sum + cut.amount, 0)
-  return laid.amount + others <= room + 1e-9
-}
-
 /** So many grams less at a place, in whole steps, off what was put on last. @throws Problem `tuning.notThere` */
 function taken(
   place: TargetPlace,
@@ -158,13 +64,12 @@ function taken(
     if (!isAt(place, cut)) continue
     const material = materialOf(bench, cut)
     const mass = massOf(cut, material, bench.work)
+    if (mass <= 0) continue
     const stepG = (mass / cut.amount) * material.step
     const steps = Math.min(Math.round(cut.amount / material.step), Math.round(left / stepG))
     if (steps <= 0) continue
     const amount = Number((cut.amount - steps * material.step).toFixed(3))
-    const zone = bench.work.profile.zones.find((z) => z.id === cut.zoneId)
-    const lies = zone && sameCut(cutIn(zone, material, cut.amount, bench.work, cut.id), cut)
-    const less = lies ? cutIn(zone, material, amount, bench.work, cut.id) : { ...cut, amount }
+    const less = relaid(cut, amount, material, bench.work)
     now = now.flatMap((c) => (c !== cut ? [c] : amount > 1e-9 ? [less] : []))
     left -= steps * stepG
   }
@@ -280,4 +185,67 @@ export function shareFor(quantity: Quantity, value: number, cuts: readonly Cut[]
     if (here < best.off - 1e-9) best = { share, off: here }
   }
   return best.share > 0 ? best.share : null
+}
+
+/** One way of doing a dose: with what, and the cut list after it. */
+export interface DoseWay {
+  materialId: string
+  cuts: Cut[]
+}
+
+/** Every material with which a dose can be done on what is on the frame now, the one that is chosen by itself first. */
+export function waysOf(dose: Dose, cuts: readonly Cut[], bench: TuningBench): DoseWay[] {
+  const tried = (wanted?: string): Cut[] | null => {
+    try {
+      return cutsAfter(dose, cuts, wanted === undefined ? bench : { ...bench, wanted })
+    } catch (error) {
+      if (error instanceof Problem) return null
+      throw error
+    }
+  }
+  const usual = tried()
+  if (!usual) return []
+  const laidOf = (list: readonly Cut[]) =>
+    handWork(cuts, list)
+      .filter((w) => w.kind !== 'off')
+      .map((w) => w.cut)
+  const [first] = laidOf(usual)
+  // What only takes off is done in one way.
+  if (!first || !['add', 'move', 'preset'].includes(dose.kind)) return []
+  const others = bench.materials.flatMap((m): DoseWay[] => {
+    const list = m.id === first.materialId ? null : tried(m.id)
+    return list && laidOf(list).length > 0 ? [{ materialId: m.id, cuts: list }] : []
+  })
+  return [{ materialId: first.materialId, cuts: usual }, ...others]
+}
+
+/**
+ * What a row of cut lists, each made out of the one before, has taken out of the drawer: what went on, and what grew. What comes off goes
+ * back only where it can be used again.
+ * @returns amounts by material; less than nothing where something of the first list came back
+ */
+export function drawerUse(
+  lists: readonly (readonly Cut[])[],
+  materials: readonly Material[],
+  work: Workpiece,
+): Map<string, number> {
+  const used = new Map<string, number>()
+  const take = (cut: Cut, amount: (material: Material) => number) => {
+    const material = materials.find((m) => m.id === cut.materialId)
+    if (material) used.set(material.id, (used.get(material.id) ?? 0) + amount(material))
+  }
+  lists.slice(1).forEach((after, i) => {
+    for (const { kind, cut, was } of handWork(lists[i], after)) {
+      if (kind === 'off') take(cut, (m) => (m.reusable ? -stockTaken(cut, m, work) : 0))
+      else if (was && was.materialId !== cut.materialId) {
+        take(was, (m) => (m.reusable ? -stockTaken(was, m, work) : 0))
+        take(cut, (m) => stockTaken(cut, m, work))
+      } else
+        take(cut, (m) => {
+          const more = stockTaken(cut, m, work) - (was ? stockTaken(was, m, work) : 0)
+          return more > 0 || m.reusable ? more : 0
+        })
+    }
+  })
+  return used
 }

@@ -1,5 +1,6 @@
 import type { CeilingBand } from './ceiling.ts'
 import { ceilingOf } from './ceiling.ts'
+import { sameCut, type Cut } from '../cuts/cut.ts'
 import { BUILT, type PlaySession, type TunedSetup } from './document.ts'
 import type { FrameState } from '../frame/state.ts'
 import { AGAIN, BACK, END, type Dose, type Lead, type School, type SchoolStep, type When } from './school.ts'
@@ -90,10 +91,21 @@ function before(tried: readonly Tried[]): Tried | null {
   const now = tried.at(-1)!
   // A setup that went back to another stands where that one stood.
   const stood = now.setup?.backToId ?? now.id
-  const from = tried.find((t) => t.id === stood)?.setup?.fromId
-  if (from === undefined) return null
-  return tried.find((t) => t.id === standing(tried, from)) ?? null
+  const setup = tried.find((t) => t.id === stood)?.setup
+  if (!setup) return null
+  const from = tried.find((t) => t.id === standing(tried, setup.fromId)) ?? null
+  // What was only played on as it was is no step: the way back goes past it.
+  const same = from && sameCuts(setup.cuts, from.setup?.cuts)
+  return same ? before([...tried.slice(0, tried.indexOf(from) + 1)]) : from
 }
+/** The setup that made the frame what it is under another: itself, but where that was only played on. */
+function changedBy(tried: readonly Tried[], id: string): string {
+  const setup = tried.find((t) => t.id === id)?.setup
+  const from = setup && !setup.backToId ? tried.find((t) => t.id === setup.fromId)?.setup : null
+  return setup && from && sameCuts(setup.cuts, from.cuts) ? changedBy(tried, from.id) : id
+}
+const sameCuts = (a: readonly Cut[], b: readonly Cut[] | undefined): boolean =>
+  b !== undefined && a.length === b.length && a.every((cut, i) => cut.id === b[i].id && sameCut(cut, b[i]))
 /** The setup of which another is a return, or itself. */
 function standing(tried: readonly Tried[], id: string): string {
   const backTo = tried.find((t) => t.id === id)?.setup?.backToId
@@ -176,7 +188,7 @@ function follow(
   const mine = tried.filter((t) => t.setup?.step?.school === school.id)
   const done = mine.filter((t) => t.setup!.step!.id === next.id && t.setup!.backToId === null)
   // Gone back from: the next setup returned from one of these.
-  const gone = tried.filter((t) => t.setup?.backToId && done.some((d) => d.id === t.setup!.fromId))
+  const gone = tried.filter((t) => t.setup?.backToId && done.some((d) => d.id === changedBy(tried, t.setup!.fromId)))
   if (done.length >= next.most || gone.length >= next.tries) return null
   const after = facts.after(next.dose)
   if (!after) return null

@@ -47,6 +47,8 @@ export interface SchoolStep {
   does: string
   why: string
   dose: Dose
+  /** Nothing is changed: what the step before gave is weighed up, over another session. */
+  weighs?: boolean
   asks: TuningAsk[]
   /** So often in one tuning. */
   most: number
@@ -89,10 +91,18 @@ export function faultsOf(school: School): string[] {
     if (!(step.tries >= 1 && step.tries <= 5)) faults.push(`“${step.id}”: how often may it be tried?`)
     if (step.dose.kind === 'none' && step.leads.some((l) => l.to === AGAIN))
       faults.push(`“${step.id}” changes nothing and comes again.`)
-    if (step.dose.kind === 'none' && ![school.start, school.afterBack].includes(step.id))
-      faults.push(`“${step.id}” changes nothing: only the beginning and what stands after going back may.`)
-    for (const { to } of step.leads)
-      if (byId.get(to)?.dose.kind === 'none') faults.push(`“${step.id}” leads to “${to}”, which changes nothing.`)
+    if (step.dose.kind === 'none' && !step.weighs && ![school.start, school.afterBack].includes(step.id))
+      faults.push(
+        `“${step.id}” changes nothing and weighs nothing up: only the beginning and what stands after going back may.`,
+      )
+    if (step.weighs && step.dose.kind !== 'none')
+      faults.push(`“${step.id}” changes something and weighs it up at once.`)
+    for (const { to } of step.leads) {
+      const onto = byId.get(to)
+      if (onto?.dose.kind === 'none' && !onto.weighs)
+        faults.push(`“${step.id}” leads to “${to}”, which changes nothing.`)
+      if (onto?.weighs && step.weighs) faults.push(`“${step.id}” weighs up, and leads to another that does.`)
+    }
     for (const { to } of step.leads)
       if (![END, AGAIN, BACK].includes(to) && !byId.has(to))
         faults.push(`“${step.id}” leads to “${to}”, which is no step.`)

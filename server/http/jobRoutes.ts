@@ -110,6 +110,7 @@ export function jobRoutes(db: Database, now: () => Date, beforeImport: () => Pro
             if (playerId) await updatePlayerFacts(tx, playerId, facts)
           }
           if (stage === 'check') await signatureMade(tx, id)
+          if (stage === 'play') await settleStock(tx, id)
           return jobs.findSavedStage(tx, id, stage)
         },
         (tx) => jobs.findSavedStage(tx, id, stage),
@@ -130,6 +131,7 @@ export function jobRoutes(db: Database, now: () => Date, beforeImport: () => Pro
           if (step === 'nothing') throw new Refusal(409, `${direction}.nothing`)
           await jobs.appendRevision(tx, id, stage, step.mark, { ...step.content, by })
           if (stage === 'check') await signatureMade(tx, id)
+          if (stage === 'play') await settleStock(tx, id)
           return jobs.findSavedStage(tx, id, stage)
         }),
       )

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import type { Next } from '#core/tuning/engine.ts'
 import type { School } from '#core/tuning/school.ts'
 import { fixed } from '#core/quantities/write.ts'
@@ -16,10 +16,15 @@ const TITLES: Record<Next['kind'], string> = {
   stop: 'Stop',
   end: 'Settled',
 }
+const wanted = ref<string | undefined>()
+const ways = computed(() => (props.next.kind === 'step' ? props.page.waysFor(props.next.step.dose) : []))
+/** With what: as chosen by hand while it still can be, else as it is chosen by itself. */
+const withId = computed(() => (ways.value.some((w) => w.materialId === wanted.value) ? wanted.value : undefined))
+const weighs = computed(() => props.next.kind === 'step' && props.next.step.weighs === true)
 const cuts = computed(() => {
   const { next, page } = props
   if (next.kind === 'step') {
-    const found = page.tryDose(next.step.dose)
+    const found = page.tryDose(next.step.dose, withId.value)
     return 'cuts' in found ? found.cuts : null
   }
   return (next.kind === 'back' || next.kind === 'stop') && next.toId ? page.cutsBackTo(next.toId) : null
@@ -57,7 +62,7 @@ const waits = computed(() => {
       </p>
     </template>
     <template v-else-if="next.kind === 'step'">
-      <p class="does">{{ doseText(next.step.dose) }}</p>
+      <p class="does">{{ weighs ? next.step.does : doseText(next.step.dose) }}</p>
       <p>{{ next.because }}</p>
       <p class="quiet">{{ next.step.why }}</p>
       <p v-if="waits" class="waits">Not before {{ waits }}: {{ next.step.weeks }} weeks of play first.</p>
@@ -78,7 +83,16 @@ const waits = computed(() => {
         >Note {{ fixed(ceilingFact, 0) }} as this player’s ceiling</v-btn
       >
     </template>
-    <ChangeOutcome v-if="cuts" :page="page" :cuts="cuts" />
+    <v-select
+      v-if="ways.length > 1"
+      :model-value="withId ?? ways[0].materialId"
+      :items="ways.map((w) => ({ value: w.materialId, title: w.name }))"
+      label="With"
+      class="with"
+      :data-testid="main ? 'with' : `with-${school.id}`"
+      @update:model-value="(id: string) => (wanted = id)"
+    />
+    <ChangeOutcome v-if="cuts && !weighs" :page="page" :cuts="cuts" />
     <footer v-if="cuts">
       <span class="quiet">Way back: {{ page.nameOf(page.now.value!.id) }}, exactly as it is now.</span>
       <v-btn
@@ -86,8 +100,8 @@ const waits = computed(() => {
         :variant="main ? 'flat' : 'tonal'"
         size="large"
         :data-testid="main ? 'do-next' : `do-${school.id}`"
-        @click="page.follow(school, next)"
-        >{{ next.kind === 'step' ? 'It is on' : 'It is back' }}</v-btn
+        @click="page.follow(school, next, withId)"
+        >{{ weighs ? 'Play it again' : next.kind === 'step' ? 'It is on' : 'It is back' }}</v-btn
       >
     </footer>
   </article>
@@ -121,6 +135,11 @@ p {
 .waits {
   color: rgb(var(--v-theme-warning));
   font-weight: 600;
+}
+.with {
+  flex: none;
+  max-width: 320px;
+  margin: 8px 0 0;
 }
 footer {
   margin-top: auto;

@@ -6,7 +6,7 @@ import { Problem } from '#core/problem.ts'
 import { playedState } from '#core/targets/frameNow.ts'
 import { QUANTITIES } from '#core/quantities/units.ts'
 import { unitMark, writeDifference, writeSpread, writeValue } from '#core/quantities/write.ts'
-import { handWork, stateOf } from '#core/tuning/doses.ts'
+import { handWork, stateOf, waysOf } from '#core/tuning/doses.ts'
 import {
   BUILT,
   EMPTY_PLAY,
@@ -120,9 +120,18 @@ export function useTuning() {
     }
   }
   /** The cuts after a dose, or why it cannot be done, in words. */
-  function tryDose(dose: Dose): { cuts: TunedSetup['cuts'] } | { problem: string } {
-    const found = doneOn(tuning.value!.bench, now.value!, dose)
+  function tryDose(dose: Dose, wanted?: string): { cuts: TunedSetup['cuts'] } | { problem: string } {
+    const { bench } = tuning.value!
+    const found = doneOn(wanted === undefined ? bench : { ...bench, wanted }, now.value!, dose)
     return found instanceof Problem ? { problem: problemWords(found) } : { cuts: found.cuts }
+  }
+  /** The materials with which a dose can be done, the one that is chosen by itself first. */
+  const waysFor = (dose: Dose): { materialId: string; name: string }[] => {
+    const { bench } = tuning.value!
+    return waysOf(dose, cutsOn(now.value!, bench), bench).map(({ materialId }) => ({
+      materialId,
+      name: bench.materials.find((m) => m.id === materialId)?.name ?? materialId,
+    }))
   }
   /** All cuts of an earlier setup, but of what is in no drawer any more. */
   const cutsBackTo = (id: string): TunedSetup['cuts'] => {
@@ -144,11 +153,11 @@ export function useTuning() {
     save({ setups: [...play.value.setups, setup], school: school.value.id })
   }
   /** Does what a school says. */
-  function follow(of: School, said: Next): void {
+  function follow(of: School, said: Next, wanted?: string): void {
     if (said.kind === 'step') {
-      const found = tryDose(said.step.dose)
-      if ('cuts' in found)
-        putOn({ name: doseText(said.step.dose), cuts: found.cuts, step: { school: of.id, id: said.step.id } })
+      const found = tryDose(said.step.dose, wanted)
+      const name = said.step.weighs ? 'As it is, weighed up' : doseText(said.step.dose)
+      if ('cuts' in found) putOn({ name, cuts: found.cuts, step: { school: of.id, id: said.step.id } })
     } else if ((said.kind === 'back' || said.kind === 'stop') && said.toId) goBack(said.toId, of)
   }
   function goBack(toId: string, of: School = school.value): void {
@@ -160,8 +169,8 @@ export function useTuning() {
     })
   }
   /** Something else than what is proposed; the school goes on from there. */
-  function another(dose: Dose): string {
-    const found = tryDose(dose)
+  function another(dose: Dose, wanted?: string): string {
+    const found = tryDose(dose, wanted)
     if ('problem' in found) return found.problem
     const said = next.value
     const step = said?.kind === 'step' ? said.step.id : stepAt(school.value, tuning.value!.tried).id
@@ -211,6 +220,7 @@ export function useTuning() {
     others,
     outcome,
     tryDose,
+    waysFor,
     cutsBackTo,
     follow,
     goBack,

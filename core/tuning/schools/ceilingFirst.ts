@@ -63,8 +63,8 @@ export const ceilingFirst: School = {
         heavyBack,
         {
           when: { rating: 'manoeuvrability', atMost: -1 },
-          to: 'back',
-          because: 'Harder to move, and that weighs more: back.',
+          to: 'weigh',
+          because: 'Harder to move: what does it give for that? One more session as it is.',
         },
         { when: { ask: 'twisting', is: true }, to: 'again', because: 'Still twisting: more to the sides.' },
         {
@@ -74,6 +74,40 @@ export const ceilingFirst: School = {
         },
         { when: { ask: 'heavy', is: true }, to: 'scale', because: 'Too heavy all over: less everywhere, alike.' },
         end(REVISIT),
+      ],
+    }),
+    step({
+      id: 'weigh',
+      does: 'Play again as it is: steadier, or only slower?',
+      why: 'Weight at the sides steadies what is met off centre and slows quick hands. A second day tells which counts for more.',
+      weighs: true,
+      asks: ['twisting', 'unsteady', 'heavy'],
+      most: 3,
+      leads: [
+        heavyBack,
+        { when: { rating: 'manoeuvrability', atMost: -2 }, to: 'back', because: 'Plainly too slow in the hand: back.' },
+        {
+          when: {
+            all: [
+              { rating: 'manoeuvrability', atMost: -1 },
+              { rating: 'stability', atMost: 0 },
+            ],
+          },
+          to: 'back',
+          because: 'Harder to move and no steadier: back.',
+        },
+        {
+          when: { ask: 'twisting', is: true },
+          to: 'sides',
+          because: 'Steadier counts for more, and it still twists: more to the sides.',
+        },
+        {
+          when: { ask: 'unsteady', is: true },
+          to: 'handle',
+          because: 'Unsteady on centred hits: mass in the handle.',
+        },
+        { when: { ask: 'heavy', is: true }, to: 'scale', because: 'Too heavy all over: less everywhere, alike.' },
+        end('Steadier counts for more than slower here: it stays. Look again when body, time or game change.'),
       ],
     }),
     step({
