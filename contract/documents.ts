@@ -10,6 +10,8 @@ import { initials, reason, workOrderSchema } from './workOrder.ts'
 import { bounded, figure, idSchema, momentSchema, text } from './fields.ts'
 import { INSPECTION_ITEMS, type StageDocuments, INSPECTIONS, FINDING_VERDICTS } from '#core/job/documents.ts'
 import { COMPLAINTS, BUILDS, LEVELS, HANDS, STYLES, MISHITS, TIRED, PAINS, CAME_FROM } from '#core/player/facts.ts'
+import { wrongWithBirth } from '#core/player/age.ts'
+import { GRIP_ENDS, GRIP_TURNS } from '#core/player/grip.ts'
 import { LINE_METHODS, TARGET_METHODS, HELD_AT } from '#core/targets/target.ts'
 import { STAGES, type Stage } from '#core/job/stages.ts'
 import { STOCKED_KINDS, GRIP_KINDS } from '#core/sports/kinds.ts'
@@ -83,7 +85,12 @@ function factsOfToday(value: unknown): unknown {
 
 const playerFactsToday = z.object({
   name: z.string().trim().min(1, 'a name is needed').max(120),
-  age: z.int().min(3).max(110).nullable(),
+  age: z.int().min(0).max(110).nullable(),
+  born: z
+    .string()
+    .refine((born) => wrongWithBirth(born, '9999-12-31') !== 'unread', 'a year, or a day as 2012-05-03')
+    .nullable()
+    .default(null),
   build: z.enum(BUILDS).nullable().default(null),
   level: z.enum(LEVELS).nullable(),
   hand: z.enum(HANDS).nullable(),
@@ -100,6 +107,17 @@ const playerFactsToday = z.object({
     .object({ swingWeightKgCm2: finite.min(1e-3).max(600), axisCm: finite.min(0).max(30) })
     .nullable()
     .default(null),
+  grip: z
+    .object({
+      size: z.string().max(20),
+      overgrips: z.int().min(0).max(6).nullable(),
+      first: z.enum(GRIP_ENDS).nullable(),
+      turns: z.enum(GRIP_TURNS).nullable(),
+      upToCm: finite.min(5).max(40).nullable(),
+    })
+    .nullable()
+    .default(null),
+  consentOn: z.iso.date().nullable().default(null),
   wants: shortText,
 })
 export const playerFactsSchema = z.preprocess(factsOfToday, playerFactsToday)

@@ -48,6 +48,7 @@ export const frameLogSchema = z.object({
       hours: figure,
       hoursFrom: z.enum(['sessions', 'perWeek', 'unknown']),
       expected: numbers,
+      together: numbers.nullable(),
       moved: z.array(
         z.object({
           quantity: z.enum(QUANTITIES),

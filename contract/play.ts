@@ -43,6 +43,8 @@ const sessionToday = z.object({
   minutes: bounded(0, 1000).nullable(),
   kind: z.enum(SESSION_KINDS).nullable().default(null),
   conditions: z.array(z.enum(PLAY_CONDITIONS)).max(PLAY_CONDITIONS.length).default([]),
+  ball: text(120).default(''),
+  altitudeM: bounded(-500, 6000).nullable().default(null),
   setupId: idSchema.default(BUILT),
   againstId: idSchema.nullable().default(null),
   ratings: z.partialRecord(z.enum(PLAY_ASPECTS), z.int().min(-2).max(2)),
@@ -108,6 +110,8 @@ export const playSchema = z
     sessions: z.array(sessionSchema).max(400),
     blind: z.array(blindSchema).max(40).default([]),
     strings: bedSchema.nullable().default(null),
+    pastBeds: z.array(bedSchema).max(200).default([]),
+    overgripOn: daySchema.nullable().default(null),
   })
   .superRefine((play, context) => {
     const known = new Set([BUILT, ...play.setups.map((s) => s.id)])

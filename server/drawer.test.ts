@@ -131,6 +131,23 @@ describe('what a signed build takes', () => {
     expect(await stockOf('tape')).toBe(82)
   })
 
+  it('is joined by what a tuning puts on, session by session; going back brings back only what can be used again', async () => {
+    await put(material({ id: 'cut', stock: 100 }))
+    await put(material({ id: 'again', stock: 20, kind: 'weight', unitMassG: 3, step: 1, reusable: true }))
+    await job('tuned-job', [])
+    const weight = { id: 'w', materialId: 'again', place: 'spot', zoneId: null, atCm: 60, amount: 2, layerCm: 1 }
+    const setup = (id: string, fromId: string, cuts: unknown[]) => ({ id, name: id, at: '2026-11-24T10:00:00Z', by: '', cuts, fromId, backToId: null, step: null, strings: null }) // prettier-ignore
+    const first = setup('s1', 'built', [cut('a', 6, 'cut'), weight])
+    const second = setup('s2', 's1', [])
+    const play = (setups: unknown[]) => ({ school: null, setups, sessions: [], blind: [], strings: null })
+    expect((await stage('tuned-job', 'play', 0, play([first]))).status).toBe(200)
+    expect([await stockOf('cut'), await stockOf('again')]).toEqual([88, 18])
+    await stage('tuned-job', 'play', 1, play([first, second]))
+    expect([await stockOf('cut'), await stockOf('again')]).toEqual([88, 20])
+    await ask('POST', '/jobs/tuned-job/stages/play/undo', { expected: 2, by: 'JQ' })
+    expect([await stockOf('cut'), await stockOf('again')]).toEqual([88, 18])
+  })
+
   it('takes no more than there is, and gives back no more than it took', async () => {
     await put(material({ id: 'short', stock: 10 }))
     await job('short-job', [cut('a', 8, 'short'), cut('b', 5, 'not here')])

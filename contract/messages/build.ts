@@ -1,3 +1,4 @@
+import { gripWords, type GripRoutine } from '#core/player/grip.ts'
 import type { Cut } from '#core/cuts/cut.ts'
 import type { Material } from '#core/cuts/material.ts'
 import { QUANTITIES, type Quantity, type UnitChoice } from '#core/quantities/units.ts'
@@ -52,7 +53,7 @@ export function stepTitle(step: Pick<WorkStep, 'kind' | 'cut' | 'turn'>, materia
 }
 
 /** How it is done, where the title does not say it. */
-export const STEP_NOTES: Partial<Record<StepKind, string>> = {
+const STEP_NOTES: Partial<Record<StepKind, string>> = {
   trial: 'At the planned places, before the grip comes off. Hit a few.',
   plug: 'As far up as the fill is to go: it must not run up the shaft.',
   fill: 'Weigh while it is squeezed in, half in each chamber, handle down.',
@@ -64,6 +65,12 @@ export const STEP_NOTES: Partial<Record<StepKind, string>> = {
   overgrip: 'Start at the butt; a left-hander’s wraps the other way round.',
   peel: 'Clean where it lay, and weigh what came off.',
   reserve: 'Read first; plan the rest again and it says what is still needed.',
+}
+const WINDS: readonly StepKind[] = ['gripOn', 'overgrip']
+/** How a step is done: a grip as this player likes it, where that was asked. */
+export function stepNote(kind: StepKind, grip: GripRoutine | null): string {
+  const own = grip && WINDS.includes(kind) ? gripWords(grip) : ''
+  return own ? `As this player likes it. ${own}` : (STEP_NOTES[kind] ?? '')
 }
 /** Tools to have at hand. */
 export const STEP_TOOLS: Partial<Record<StepKind, string>> = {

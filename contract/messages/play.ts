@@ -184,6 +184,8 @@ export function sessionLine(session: PlaySession): string {
         ]
       : []),
     ...felt,
+    ...(session.ball ? [`ball: ${session.ball.toLowerCase()}`] : []),
+    ...(session.altitudeM === null ? [] : [`${fixed(session.altitudeM, 0)} m up`]),
     ...(session.mishits.length > 0 ? [`${session.mishits.length} mishits marked`] : []),
     ...(session.decision ? [DECISION_NAMES[session.decision].toLowerCase()] : []),
   ].join(', ')

@@ -1,3 +1,4 @@
+import type { wrongWithBirth } from '#core/player/age.ts'
 import type { Complaint, PlayerFacts } from '#core/player/facts.ts'
 
 /** What a player is asked by choosing. */
@@ -101,3 +102,10 @@ export const ASKED: { field: Choice; label: string; options: [string | number, s
     ],
   },
 ]
+
+/** Why a birth is not taken. */
+export const BIRTH_FAULTS: Record<NonNullable<ReturnType<typeof wrongWithBirth>>, string> = {
+  unread: 'A year, or a day as 2012-05-03.',
+  future: 'This is still to come.',
+  tooOld: 'Nobody who plays is older than 110.',
+}

@@ -134,10 +134,10 @@ export function drawerTaken(picture: DerivedJob, documents: Partial<StageDocumen
   const { work, drawer } = picture
   const built = check?.signed ? (build ? usedCuts(build) : (plan?.cuts ?? [])) : []
   const taken = stockOf(built, drawer, work)
-  const tuning = play && play.setups.length > 0 ? tuningOf(picture, documents) : null
-  if (play && tuning)
-    for (const [id, amount] of usedBy(play, tuning.bench.baseCuts, picture))
-      taken.set(id, (taken.get(id) ?? 0) + amount)
+  if (play && play.setups.length > 0) {
+    const base = tuningOf(picture, documents)?.bench.baseCuts ?? []
+    for (const [id, amount] of usedBy(play, base, picture)) taken.set(id, (taken.get(id) ?? 0) + amount)
+  }
   return new Map([...taken].filter(([id, amount]) => amount > 0 && drawer.some((m) => m.id === id)))
 }
 
@@ -164,16 +164,35 @@ const usual = (impact: DerivedJob['work']['profile']['impact']): ImpactAssumptio
     Object.entries(impact).map(([name, { usual: value }]) => [name, value]),
   ) as unknown as ImpactAssumptions
 
-/** Share by which a centred ball leaves slower than off the built frame, at equal effort; null where twist weight is not known. */
-export function slowerBy(base: FrameState, state: FrameState, work: DerivedJob['work']): number | null {
+/** Where a ball meets the face. */
+export const MET_AT = ['centre', 'beside', 'tip'] as const
+export type MetAt = (typeof MET_AT)[number]
+/** So far off the middle, as a share of half the head's width or length. */
+const OFF_SHARE = 0.4
+
+/** Share by which a ball leaves faster than off the built frame, at equal effort, where it is met; null where twist weight is not known. */
+export function fasterBy(base: FrameState, state: FrameState, work: DerivedJob['work']): Record<MetAt, number> | null {
   if (base.twistWeightKgCm2 === null || state.twistWeightKgCm2 === null) return null
   const assumed = usual(work.profile.impact)
   const headCentre = headCentreCm(work.geometry)
+  const { headLengthCm, headWidthCm } = work.geometry
   const now = { swingWeight: base.swingWeightKgCm2!, headCentreCm: headCentre }
-  const speed = (of: FrameState) =>
-    strikerOf(of, strokeRate(of.swingWeightKgCm2!, now, assumed), assumed).at(headCentre, 0).outgoingMS
-  const before = speed(base)
-  return before > 0 ? (before - speed(state)) / before : null
+  const hit = (of: FrameState) => strikerOf(of, strokeRate(of.swingWeightKgCm2!, now, assumed), assumed)
+  const [before, after] = [hit(base), hit(state)]
+  const by = (xCm: number, yCm: number) => {
+    const was = before.at(xCm, yCm).outgoingMS
+    return was > 0 ? (after.at(xCm, yCm).outgoingMS - was) / was : 0
+  }
+  return {
+    centre: by(headCentre, 0),
+    beside: by(headCentre, (OFF_SHARE * headWidthCm) / 2),
+    tip: by(headCentre + (OFF_SHARE * headLengthCm) / 2, 0),
+  }
+}
+/** Share by which a centred ball leaves slower than off the built frame, at equal effort; null where twist weight is not known. */
+export function slowerBy(base: FrameState, state: FrameState, work: DerivedJob['work']): number | null {
+  const faster = fasterBy(base, state, work)
+  return faster && 0 - faster.centre
 }
 
 /** A number of one setup against that of another on the same frame: what was read of it moves both alike. */

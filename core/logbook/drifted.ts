@@ -1,8 +1,8 @@
 import type { DerivedJob, JobInput } from '../job/derive.ts'
 import { tuningOf } from '../job/tuning.ts'
-import { askWhatHappened, movedSince, wornState, type Moved } from '../tuning/drift.ts'
+import { askWhatHappened, foundAsExpected, movedSince, wornState, type Moved } from '../tuning/drift.ts'
 import { hoursOf } from '../tuning/stringing.ts'
-import { logNumbers, usualOf, type LogNumbers } from './logbook.ts'
+import { numbersOf, usualOf, type LogNumbers } from './logbook.ts'
 
 /** A frame since it was proven: what play is expected to have done to it, and what it did. */
 export interface Drifted {
@@ -12,6 +12,8 @@ export interface Drifted {
   /** Told in sessions, or by how often the player plays. */
   hoursFrom: 'sessions' | 'perWeek' | 'unknown'
   expected: LogNumbers
+  /** Expected and read together, where it was found as expected; null: it was not, or nobody has read it. */
+  together: LogNumbers | null
   /** Read again since; empty while it was not. */
   moved: Moved[]
   asks: string[]
@@ -36,20 +38,24 @@ export function driftedSince(
   const told = hoursOf((input.documents.play?.sessions ?? []).filter((s) => s.on >= signed.at.slice(0, 10)))
   const weeks = Math.max(0, (Date.parse(until) - Date.parse(signed.at)) / WEEK_MS)
   const perWeek = input.documents.player?.facts.hoursPerWeek ?? null
-  const usual = perWeek === null ? null : perWeek * weeks
-  const hours = Math.max(told, usual ?? 0)
+  const byWeek = perWeek === null ? null : perWeek * weeks
+  const hours = Math.max(told, byWeek ?? 0)
   // As it was left: what was tuned since the proof lies on it too.
   const left = tuningOf(derived, input.documents)?.tried.at(-1)?.state ?? derived.checked.state
   const worn = wornState(left, hours, derived.condition, input.geometry, input.profile)
-  const moved =
+  const usual = usualOf(worn, input, derived)
+  const read =
     again && again.derived.measured.state.massG !== null
-      ? movedSince(usualOf(worn, input, derived), usualOf(again.derived.measured.state, again.input, again.derived))
-      : []
+      ? usualOf(again.derived.measured.state, again.input, again.derived)
+      : null
+  const moved = read ? movedSince(usual, read) : []
+  const found = read && foundAsExpected(usual, read, moved)
   return {
     since: signed.at,
     hours,
-    hoursFrom: hours === 0 ? 'unknown' : told >= (usual ?? 0) ? 'sessions' : 'perWeek',
-    expected: logNumbers(worn, input, derived),
+    hoursFrom: hours === 0 ? 'unknown' : told >= (byWeek ?? 0) ? 'sessions' : 'perWeek',
+    expected: numbersOf(usual),
+    together: found && numbersOf(found),
     moved,
     asks: askWhatHappened(moved),
   }

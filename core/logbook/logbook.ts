@@ -38,9 +38,11 @@ export const usualOf = (state: FrameState, input: JobInput, derived: DerivedJob)
 
 /** The numbers of a state in the sport's usual one. */
 export function logNumbers(state: FrameState, input: JobInput, derived: DerivedJob): LogNumbers {
-  const usual = usualOf(state, input, derived)
-  return Object.fromEntries(LOG_QUANTITIES.map((quantity) => [quantity, estimateOf(usual, quantity)])) as LogNumbers
+  return numbersOf(usualOf(state, input, derived))
 }
+/** The numbers of a state as it is. */
+export const numbersOf = (state: FrameState): LogNumbers =>
+  Object.fromEntries(LOG_QUANTITIES.map((quantity) => [quantity, estimateOf(state, quantity)])) as LogNumbers
 
 /** The latest of some moments as ISO text; null where there are none. */
 const latest = (moments: readonly string[]): string | null => (moments.length > 0 ? [...moments].sort().at(-1)! : null)

@@ -1,3 +1,5 @@
+import type { GripRoutine } from './grip.ts'
+
 /** What a player says is wrong with the frame now. */
 export const COMPLAINTS = ['twists', 'unsteady', 'late', 'tired', 'heavy', 'weak', 'power'] as const
 export type Complaint = (typeof COMPLAINTS)[number]
@@ -16,6 +18,8 @@ export const CAME_FROM = ['nothing', 'racket sport'] as const
 export interface PlayerFacts {
   name: string
   age: number | null
+  /** The year of birth, or the day where it is known: `2012`, `2012-05-03`; the age follows from it. */
+  born: string | null
   build: (typeof BUILDS)[number] | null
   level: (typeof LEVELS)[number] | null
   hand: (typeof HANDS)[number] | null
@@ -33,6 +37,10 @@ export interface PlayerFacts {
   cameFrom: (typeof CAME_FROM)[number] | null
   /** The heaviest swing that lasts a session, strung as played. */
   ceiling: { swingWeightKgCm2: number; axisCm: number } | null
+  /** How this player likes the grip. */
+  grip: GripRoutine | null
+  /** The day on which the player, or for a minor a parent, agreed to these notes being kept. */
+  consentOn: string | null
   wants: string
 }
 
@@ -41,6 +49,7 @@ export function unknownPlayer(name: string): PlayerFacts {
   return {
     name,
     age: null,
+    born: null,
     build: null,
     level: null,
     hand: null,
@@ -54,6 +63,8 @@ export function unknownPlayer(name: string): PlayerFacts {
     complaints: null,
     cameFrom: null,
     ceiling: null,
+    grip: null,
+    consentOn: null,
     wants: '',
   }
 }

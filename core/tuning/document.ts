@@ -49,6 +49,9 @@ export interface PlaySession {
   minutes: number | null
   kind: SessionKind | null
   conditions: PlayCondition[]
+  /** What ball, in the player's words, and how high above the sea it was played, m. */
+  ball: string
+  altitudeM: number | null
   /** What was played, and what it is held against: setups of the tuning, the frame as built under `BUILT`. */
   setupId: string
   againstId: string | null
@@ -136,8 +139,20 @@ export interface PlayDocument {
   blind: BlindTest[]
   /** The bed that was on when the tuning began. */
   strings: StringBed | null
+  /** Beds that were cut out, the oldest first. */
+  pastBeds: StringBed[]
+  /** The day on which the overgrip was wound; null: not noted. */
+  overgripOn: string | null
 }
-export const EMPTY_PLAY: PlayDocument = { school: null, setups: [], sessions: [], blind: [], strings: null }
+export const EMPTY_PLAY: PlayDocument = {
+  school: null,
+  setups: [],
+  sessions: [],
+  blind: [],
+  strings: null,
+  pastBeds: [],
+  overgripOn: null,
+}
 
 /** A session of which nothing is said yet. */
 export function emptySession(id: string, on: string, setupId: string, againstId: string | null): PlaySession {
@@ -147,6 +162,8 @@ export function emptySession(id: string, on: string, setupId: string, againstId:
     minutes: null,
     kind: null,
     conditions: [],
+    ball: '',
+    altitudeM: null,
     setupId,
     againstId,
     ratings: {},

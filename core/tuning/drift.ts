@@ -1,7 +1,7 @@
 import type { Condition } from '../frame/condition.ts'
 import { withPieces, type Piece } from '../frame/pieces.ts'
 import { shapeAt, type TargetPlace } from '../frame/places.ts'
-import { estimateOf, type FrameState } from '../frame/state.ts'
+import { estimateOf, observed, type FrameState } from '../frame/state.ts'
 import type { FrameGeometry } from '../geometry/outline.ts'
 import { differenceOf } from '../quantities/difference.ts'
 import { QUANTITIES, type Quantity } from '../quantities/units.ts'
@@ -56,16 +56,23 @@ export const RESTRING_MONTHS = 3
 export const MEASURE_HOURS = 60
 export const MEASURE_MONTHS = 6
 
+/** Hours of play since the frame was read, and on the overgrip that is on it. */
+export interface Played {
+  played: number
+  grip: number
+}
+
 /** A frame as it is expected after so many hours of play: moved by what wears, and known less well. */
 export function wornState(
   state: FrameState,
-  hours: number,
+  hours: number | Played,
   condition: Condition,
   geometry: FrameGeometry,
   profile: SportProfile,
 ): FrameState {
   const pieces = WEARS.flatMap((wear): Piece[] => {
-    const { value, u } = wear.massG(Math.max(0, hours), condition, profile)
+    const own = typeof hours === 'number' ? hours : wear.id === 'sweat' ? hours.grip : hours.played
+    const { value, u } = wear.massG(Math.max(0, own), condition, profile)
     if (value === 0 && u === 0) return []
     const shape: Piece['shape'] = wear.at === 'bed' ? { kind: 'bed' } : shapeAt(wear.at, geometry)
     return [{ massG: value, uMassG: u, uPlaceCm: 0, shape }]
@@ -102,6 +109,15 @@ export function movedSince(expected: FrameState, read: FrameState): Moved[] {
       },
     ]
   })
+}
+
+/**
+ * A frame that was found as expected: what wear lets expect and what was read, each by its uncertainty (Gaussian conditioning), and so
+ * known better than by either. Null where it was found otherwise, or nothing was read.
+ */
+export function foundAsExpected(expected: FrameState, read: FrameState, moved: readonly Moved[]): FrameState | null {
+  if (moved.length === 0 || moved.some((m) => !m.expectedSo)) return null
+  return moved.reduce((state, { quantity }) => observed(state, quantity, estimateOf(read, quantity)!), expected)
 }
 
 /** What may have happened to a frame that is not as expected, the likeliest first: to be asked, never assumed. */

@@ -1,4 +1,5 @@
 import type { PlayerFacts } from '../player/facts.ts'
+import { gripWords } from '../player/grip.ts'
 import type { PlaySession, StringBed } from './document.ts'
 import { MEASURE_HOURS, MEASURE_MONTHS, RESTRING_HOURS, RESTRING_MONTHS } from './drift.ts'
 
@@ -8,10 +9,14 @@ export const lbOfKg = (kg: number): number => kg / KG_PER_LB
 
 /** Advice on strings and grips with its reason (common practice, no source). */
 export interface Advice {
-  id: 'tighter' | 'softFirst' | 'restring' | 'measure'
+  id: 'tighter' | 'looser' | 'softFirst' | 'thicker' | 'gone' | 'cold' | 'restring' | 'measure' | 'overgrip'
   words: string
   why: string
 }
+
+/** Hours after which an overgrip is wound anew, and under which a bed was soon gone (common practice, no source). */
+export const OVERGRIP_HOURS = 10
+const SHORT_LIFE_HOURS = 8
 
 const STIFF = /poly|kevlar|aramid/i
 
@@ -25,7 +30,11 @@ export function stringAdvice(of: {
   sessions: readonly PlaySession[]
   player: PlayerFacts | null
   addedG: number
-  hours: { strings: number; measured: number }
+  hours: { strings: number; measured: number; grip: number }
+  /** Overgrips on the frame. */
+  wraps: number
+  /** Hours that each earlier bed was played, the oldest first. */
+  lifeOfBeds?: readonly number[]
   today: string
   measuredOn: string | null
 }): Advice[] {
@@ -44,6 +53,38 @@ export function stringAdvice(of: {
       id: 'softFirst',
       words: 'Hard strings and an arm with a history: ask about softer strings, or less tension, before mass.',
       why: 'A stiff bed stops the ball in a shorter time.',
+    })
+  if (addedG <= -2 && (last?.ratings.power ?? 0) <= -1 && (last?.ratings.depth ?? 0) <= 0)
+    advice.push({
+      id: 'looser',
+      words: 'The ball is short since mass came off: 2 to 3 lb (about 1 kg) looser before anything goes back on.',
+      why: 'A looser bed gives the ball back more of its speed; control goes down a little.',
+    })
+  const bedSessions = bed ? sessions.filter((s) => !bed.strungOn || s.on.slice(0, 10) >= bed.strungOn) : []
+  if (bedSessions.length >= 2 && bedSessions.slice(-2).every((s) => (s.ratings.direction ?? 0) <= -1))
+    advice.push({
+      id: 'gone',
+      words: 'Direction worse twice in a row on this bed: look at the strings before the balance of the frame.',
+      why: 'A bed loses tension with hours; the ball then leaves higher and less true.',
+    })
+  if (bed && last?.conditions.includes('cold') && (last.ratings.comfort ?? 0) <= -1)
+    advice.push({
+      id: 'cold',
+      words: 'Cold and harder on the arm: 1 to 2 lb looser for the cold months.',
+      why: 'Strings and balls are stiffer in the cold.',
+    })
+  const lives = of.lifeOfBeds ?? []
+  if (bed?.gaugeMm && lives.length >= 2 && lives.slice(-2).every((h) => h > 0 && h < SHORT_LIFE_HOURS))
+    advice.push({
+      id: 'thicker',
+      words: `Two beds gone in under ${SHORT_LIFE_HOURS} h each: a gauge thicker (now ${bed.gaugeMm} mm), or a harder main string.`,
+      why: 'A thicker string lasts longer and feels a little less lively; a hard one asks about the arm first.',
+    })
+  if (of.wraps > 0 && hours.grip >= OVERGRIP_HOURS)
+    advice.push({
+      id: 'overgrip',
+      words: `New overgrip: about ${Math.round(hours.grip)} h played on it.`,
+      why: `It takes up sweat, gets heavier and turns in the hand after about ${OVERGRIP_HOURS} h. ${player?.grip ? gripWords(player.grip) : 'How this player likes it is asked on the player’s page.'}`,
     })
   if (bed && (hours.strings >= RESTRING_HOURS || older(bed.strungOn, today, RESTRING_MONTHS)))
     advice.push({
@@ -66,6 +107,14 @@ export function older(day: string | null, today: string, months: number): boolea
   const [y, m, d] = day.slice(0, 10).split('-').map(Number)
   const due = new Date(Date.UTC(y, m - 1 + months, d)).toISOString().slice(0, 10)
   return today.slice(0, 10) >= due
+}
+
+/** Hours that each bed was played that is cut out by now, the oldest first; what has no day is left out. */
+export function livesOf(past: readonly StringBed[], bed: StringBed | null, sessions: readonly PlaySession[]): number[] {
+  const days = [...past, ...(bed ? [bed] : [])].flatMap((b) => b.strungOn?.slice(0, 10) ?? []).sort()
+  return days
+    .slice(0, -1)
+    .map((from, i) => hoursOf(sessions.filter((s) => s.on.slice(0, 10) >= from && s.on < days[i + 1])))
 }
 
 /** Hours played in some sessions. */

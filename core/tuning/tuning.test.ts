@@ -10,7 +10,7 @@ import { boutsNeeded, neededRight, orderOf, resultOf } from './blind.ts'
 import { ceilingOf, chanceHeavy, DAYS } from './ceiling.ts'
 import { emptySession, type BlindTest, type PlaySession } from './document.ts'
 import { askWhatHappened, movedSince, WEARS, wornState } from './drift.ts'
-import { hoursOf, kgOfLb, older, stringAdvice } from './stringing.ts'
+import { hoursOf, kgOfLb, livesOf, older, stringAdvice } from './stringing.ts'
 
 describe('the ceiling', () => {
   it('is an interval: open above while all was easy, open below while all was too heavy', () => {
@@ -132,7 +132,8 @@ describe('strings', () => {
     sessions: [],
     player: null,
     addedG: 0,
-    hours: { strings: 0, measured: 0 },
+    hours: { strings: 0, measured: 0, grip: 0 },
+    wraps: 1,
     today: '2026-03-01',
     measuredOn: null,
   }
@@ -153,9 +154,30 @@ describe('strings', () => {
     expect(ids({ addedG: 0, sessions: [session({ ratings: { power: 1, depth: -1 } })] })).toEqual([])
     expect(ids({ bed: poly, player: { ...unknownPlayer('P'), pain: 'past' } })).toEqual(['softFirst'])
     expect(ids({ bed: { ...poly, kind: 'natural gut' }, player: { ...unknownPlayer('P'), pain: 'past' } })).toEqual([])
-    expect(ids({ bed: poly, hours: { strings: 20, measured: 0 } })).toEqual(['restring'])
+    expect(ids({ addedG: -4, sessions: [session({ ratings: { power: -1 } })] })).toEqual(['looser'])
+    const worse = session({ on: '2026-02-01', ratings: { direction: -1 } })
+    expect(ids({ bed: poly, sessions: [worse, worse] })).toEqual(['gone'])
+    expect(ids({ bed: poly, sessions: [{ ...worse, on: '2026-01-02' }, worse] })).toEqual([])
+    expect(ids({ bed: poly, sessions: [session({ conditions: ['cold'], ratings: { comfort: -1 } })] })).toEqual([
+      'cold',
+    ])
+    expect(ids({ bed: poly, lifeOfBeds: [20, 6, 5] })).toEqual(['thicker'])
+    expect(ids({ bed: poly, lifeOfBeds: [6, 20] })).toEqual([])
+    expect(ids({ hours: { strings: 0, measured: 0, grip: 10 } })).toEqual(['overgrip'])
+    expect(ids({ hours: { strings: 0, measured: 0, grip: 10 }, wraps: 0 })).toEqual([])
+    expect(ids({ bed: poly, hours: { strings: 20, measured: 0, grip: 0 } })).toEqual(['restring'])
     expect(ids({ bed: poly, today: '2026-04-10' })).toEqual(['restring'])
     expect(ids({ measuredOn: '2025-08-28T10:00:00Z' })).toEqual(['measure'])
+  })
+  it('tells how long each bed lasted by the days on which the next was strung', () => {
+    const at = (on: string) => session({ on, minutes: 120 })
+    const past = [
+      { ...poly, strungOn: '2026-01-01' },
+      { ...poly, strungOn: '2026-02-01' },
+    ]
+    const played = ['2026-01-05', '2026-01-20', '2026-02-01', '2026-03-02'].map(at)
+    expect(livesOf(past, { ...poly, strungOn: '2026-03-01' }, played)).toEqual([4, 2])
+    expect(livesOf([], poly, played)).toEqual([])
   })
   it('counts hours and months', () => {
     expect(hoursOf([session({ minutes: 90 }), session({ minutes: null }), session({ minutes: 30 })])).toBe(2)

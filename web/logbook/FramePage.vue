@@ -53,7 +53,7 @@ const drifted = computed(() => {
         ? `Proven ${d.since.slice(0, 10)}; nobody knows how long it was played since.`
         : `Proven ${d.since.slice(0, 10)}, about ${fixed(d.hours, 0)} h of play since${d.hoursFrom === 'perWeek' ? ' by the player’s hours a week' : ''}. Sweat, wear and strings let expect:`,
     numbers: (['mass', 'swingWeight'] as const).flatMap((quantity) => {
-      const e = d.expected[quantity]
+      const e = (d.together ?? d.expected)[quantity]
       return e && d.hours > 0
         ? [
             {
@@ -68,7 +68,7 @@ const drifted = computed(() => {
       d.moved.length === 0
         ? []
         : off.length === 0
-          ? ['It was found as expected.']
+          ? ['It was found as expected: these are what wear and readings say together.']
           : [
               `Found otherwise: ${off.map((m) => `${QUANTITY_NAMES[m.quantity].toLowerCase()} ${writeDifference(m.by, m.quantity, units.value)}`).join(', ')}.`,
               ...d.asks,

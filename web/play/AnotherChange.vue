@@ -4,9 +4,13 @@ import { TARGET_PLACES, type TargetPlace } from '#core/frame/places.ts'
 import { cutsOn } from '#core/job/tuning.ts'
 import { shareFor } from '#core/tuning/doses.ts'
 import type { Dose } from '#core/tuning/school.ts'
+import { estimateOf } from '#core/frame/state.ts'
+import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
 import { fixed } from '#core/quantities/write.ts'
+import { QUANTITY_NAMES } from '#contract/messages/names.ts'
 import { PLACE_NAMES } from '#contract/messages/targets.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
+import QuantityField from '../shared/QuantityField.vue'
 import ChangeOutcome from './ChangeOutcome.vue'
 import type { TuningPage } from './useTuning.ts'
 
@@ -20,7 +24,8 @@ const WAYS = [
 const way = ref<(typeof WAYS)[number][0]>('grams')
 const place = ref<TargetPlace>('tip')
 const grams = ref<number | null>(2)
-const lessBy = ref<'percent' | 'grams' | 'swingWeight'>('percent')
+const lessBy = ref<'percent' | 'grams' | 'number'>('percent')
+const number = ref<Quantity>('swingWeight')
 const amount = ref<number | null>(30)
 const earlier = ref<string | null>(null)
 const problem = ref('')
@@ -34,7 +39,7 @@ const dose = computed<Dose | null>(() => {
   if (lessBy.value === 'grams') return { kind: 'takeOff', massG: amount.value }
   const { tuning, now } = props.page
   const bench = tuning.value!.bench
-  const share = shareFor('swingWeight', amount.value, cutsOn(now.value!, bench), bench)
+  const share = shareFor(number.value, amount.value, cutsOn(now.value!, bench), bench)
   return share === null ? null : { kind: 'scale', share }
 })
 const tried = computed(() => {
@@ -50,15 +55,26 @@ function putOn(): void {
 }
 function turn(by: typeof lessBy.value): void {
   lessBy.value = by
-  amount.value =
-    by === 'percent' ? 30 : by === 'grams' ? 4 : Math.round(props.page.now.value!.state.swingWeightKgCm2! - 5)
+  amount.value = by === 'percent' ? 30 : by === 'grams' ? 4 : here(number.value)
 }
+const here = (quantity: Quantity) => estimateOf(props.page.now.value!.state, quantity)?.value ?? null
+function towards(quantity: Quantity): void {
+  number.value = quantity
+  amount.value = here(quantity)
+}
+/** Numbers that are known, and so can be come down to. */
+const numbers = computed(() =>
+  QUANTITIES.filter((q) => estimateOf(props.page.now.value!.state, q)).map((q) => ({
+    value: q,
+    title: QUANTITY_NAMES[q],
+  })),
+)
 </script>
 
 <template>
   <details class="panel another">
     <summary data-testid="another">Another change</summary>
-    <v-btn-toggle v-model="way" mandatory density="compact" role="group" aria-label="What kind" class="my-2 flex-wrap">
+    <v-btn-toggle v-model="way" mandatory density="compact" role="group" aria-label="What kind" class="my-2 toggle">
       <v-btn
         v-for="[id, name] in WAYS"
         :key="id"
@@ -83,25 +99,47 @@ function turn(by: typeof lessBy.value): void {
         density="compact"
         role="group"
         aria-label="By"
-        class="mb-2 flex-wrap"
+        class="mb-2 toggle"
         @update:model-value="turn"
       >
         <v-btn value="percent" size="x-small">Percent</v-btn>
         <v-btn value="grams" size="x-small">Grams</v-btn>
-        <v-btn value="swingWeight" size="x-small">To a swing weight</v-btn>
+        <v-btn value="number" size="x-small">To a number</v-btn>
       </v-btn-toggle>
+      <v-select
+        v-if="lessBy === 'number'"
+        :model-value="number"
+        :items="numbers"
+        label="Which"
+        class="mb-2"
+        data-testid="less-to"
+        @update:model-value="towards"
+      />
+      <QuantityField
+        v-if="lessBy === 'number'"
+        :key="number"
+        :quantity="number"
+        :length-cm="page.lengthCm.value"
+        :model-value="amount"
+        :base="here(number)"
+        label="Down to"
+        keep="less-to"
+        data-testid="down-to"
+        @commit="(value) => (amount = value)"
+      />
       <PlainNumber
+        v-else
         v-model="amount"
-        :label="lessBy === 'swingWeight' ? 'Swing weight' : 'Less by'"
-        :suffix="lessBy === 'percent' ? '%' : lessBy === 'grams' ? 'g' : 'kg·cm²'"
+        label="Less by"
+        :suffix="lessBy === 'percent' ? '%' : 'g'"
         :min="0"
         :max="lessBy === 'percent' ? 100 : 600"
         data-testid="less-by"
       />
-      <p v-if="lessBy === 'swingWeight' && dose?.kind === 'scale'" class="quiet">
+      <p v-if="lessBy === 'number' && dose?.kind === 'scale'" class="quiet">
         {{ fixed(100 * dose.share, 0) }} % less everywhere.
       </p>
-      <p v-else-if="lessBy === 'swingWeight'" class="quiet">Nothing that was put on brings it there.</p>
+      <p v-else-if="lessBy === 'number'" class="quiet">Nothing that was put on brings it there.</p>
     </template>
     <v-select v-else v-model="earlier" :items="setups" label="Back to" data-testid="earlier" />
     <p v-if="tried && 'problem' in tried" class="wrong" role="alert">{{ tried.problem }}</p>
@@ -114,6 +152,10 @@ function turn(by: typeof lessBy.value): void {
 </template>
 
 <style scoped>
+.toggle {
+  flex-wrap: wrap;
+  height: auto !important;
+}
 summary {
   font-weight: 700;
   cursor: pointer;

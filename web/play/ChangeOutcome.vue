@@ -1,16 +1,20 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Cut } from '#core/cuts/cut.ts'
+import { MET_AT, type MetAt } from '#core/job/tuning.ts'
 import { fixed, signed } from '#core/quantities/write.ts'
 import type { TuningPage } from './useTuning.ts'
 
 /** What a change comes to: what a hand does, the numbers after it with their 95 %, and how it should feel. */
 const props = defineProps<{ page: TuningPage; cuts: Cut[] }>()
 const found = computed(() => props.page.outcome(props.cuts))
+const MET: Record<MetAt, string> = { centre: 'centred', beside: 'beside the middle', tip: 'towards the tip' }
 /** Smaller than this nobody would see in a ball's speed. */
-const speed = computed(() => {
-  const { slower } = found.value
-  return slower === null || Math.abs(slower) < 0.0005 ? null : signed(-100 * slower, 1)
+const LEAST = 0.0005
+const ball = computed(() => {
+  const { ball: by } = found.value
+  if (!by || MET_AT.every((at) => Math.abs(by[at]) < LEAST)) return ''
+  return MET_AT.map((at) => `${MET[at]} ${signed(100 * by[at], 1)} %`).join(', ')
 })
 </script>
 
@@ -37,9 +41,9 @@ const speed = computed(() => {
     <p class="felt">
       <template v-if="found.felt.length > 0">Should feel: {{ found.felt.join('; ') }}.</template>
       <template v-else>Smaller than most players notice by itself.</template>
-      <template v-if="speed">
-        A centred ball leaves {{ speed }} % against the frame as built, for the same effort (a model: days and balls
-        differ by more).</template
+      <template v-if="ball">
+        The ball’s speed against the frame as built, for the same effort: {{ ball }} (a model: days and balls differ by
+        more).</template
       >
     </p>
   </div>

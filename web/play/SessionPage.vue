@@ -6,7 +6,6 @@ import {
   ENERGIES,
   FRONT_ASPECTS,
   PLAY_ASPECTS,
-  PLAY_CONDITIONS,
   PLAY_DECISIONS,
   SESSION_KINDS,
   TUNING_ASKS,
@@ -17,7 +16,6 @@ import { dayHere, wrongWithSession } from '#core/tuning/sessions.ts'
 import {
   ASK_WORDS,
   aspectName,
-  CONDITION_NAMES,
   DECISION_NAMES,
   ENERGY_NAMES,
   KIND_NAMES,
@@ -25,11 +23,9 @@ import {
   RATING_NAMES,
   SESSION_FAULT_WORDS,
 } from '#contract/messages/play.ts'
-import PlainNumber from '../shared/PlainNumber.vue'
 import BodyTap from './BodyTap.vue'
-import FaceTap from './FaceTap.vue'
+import SessionMore from './SessionMore.vue'
 import TapChoice from './TapChoice.vue'
-import TapSeveral from './TapSeveral.vue'
 import { useTuning } from './useTuning.ts'
 
 /** One session, for a thumb beside the court: the three that decide, five ratings, what was felt, and what follows. */
@@ -75,10 +71,6 @@ function ask(id: (typeof TUNING_ASKS)[number], value: boolean | null): void {
 /** Another day, at the same time where one was said. */
 function on(day: string): void {
   if (/^\d{4}-\d{2}-\d{2}$/.test(day)) change({ on: day + said.value!.on.slice(10) })
-}
-function at(time: string): void {
-  const day = said.value!.on.slice(0, 10)
-  change({ on: /^\d{2}:\d{2}$/.test(time) ? `${day}T${time}` : day })
 }
 const leave = () => router.push({ name: 'play', params: { id: job.view.job.id } })
 function remove(): void {
@@ -238,43 +230,7 @@ const value = (e: Event) => (e.target as HTMLInputElement).value
           @change="(e: Event) => change({ note: value(e) })"
         />
       </section>
-      <details class="panel" :open="said.mishits.length > 0">
-        <summary>Where mishits landed, conditions, strings</summary>
-        <TapSeveral
-          label="Conditions"
-          :options="pairs(PLAY_CONDITIONS, CONDITION_NAMES)"
-          :model-value="said.conditions"
-          @update:model-value="(conditions) => change({ conditions })"
-        />
-        <v-text-field
-          type="time"
-          :model-value="said.on.slice(11, 16)"
-          label="Began at"
-          class="my-2"
-          @change="(e: Event) => at(value(e))"
-        />
-        <PlainNumber
-          :model-value="said.minutes"
-          label="Minutes, exactly"
-          suffix="min"
-          :min="0"
-          :max="1000"
-          class="my-2"
-          @update:model-value="(minutes) => change({ minutes })"
-        />
-        <v-text-field
-          :model-value="said.strings"
-          label="Strings and tension"
-          class="my-2"
-          @change="(e: Event) => change({ strings: value(e) })"
-        />
-        <p class="quiet mb-1">Tap where the ball was met off centre; tap a mark to take it away.</p>
-        <FaceTap
-          :geometry="job.view.frame.geometry"
-          :mishits="said.mishits"
-          @change="(mishits) => change({ mishits })"
-        />
-      </details>
+      <SessionMore :page="page" :said="said" @change="change" />
       <v-btn block size="x-large" color="primary" variant="flat" class="mt-3" data-testid="session-done" @click="leave"
         >Done</v-btn
       >
@@ -301,11 +257,6 @@ const value = (e: Event) => (e.target as HTMLInputElement).value
 .fault {
   color: rgb(var(--v-theme-error));
   font-weight: 600;
-}
-summary {
-  cursor: pointer;
-  font-weight: 600;
-  padding: 6px 0;
 }
 @media (max-width: 480px) {
   .two {

@@ -1,14 +1,16 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { cutsOn } from '#core/job/tuning.ts'
 import { BUILT, type StringBed } from '#core/tuning/document.ts'
 import { dayHere } from '#core/tuning/sessions.ts'
-import { hoursOf, kgOfLb, lbOfKg, stringAdvice } from '#core/tuning/stringing.ts'
+import { hoursOf, kgOfLb, lbOfKg, livesOf, stringAdvice } from '#core/tuning/stringing.ts'
 import { fixed } from '#core/quantities/write.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
 import type { TuningPage } from './useTuning.ts'
 
 /** The strings as they were strung, hours on them, and what is to be said about them. */
 const props = defineProps<{ page: TuningPage }>()
+const strung = computed(() => props.page.job.profile.layers.strings !== null)
 const unit = ref<'lb' | 'kg'>('lb')
 const today = dayHere(new Date().toISOString())
 const bed = computed<StringBed | null>(
@@ -18,9 +20,20 @@ const NEW_BED: StringBed = { kind: '', gaugeMm: null, stiffness: null, mainsLb: 
 const kinds = computed(() => props.page.job.profile.layers.stringKinds.map((k) => k.name))
 const since = (day: string | null | undefined) =>
   props.page.play.value.sessions.filter((s) => !day || s.on.slice(0, 10) >= day)
+const overgripOn = computed(() => props.page.play.value.overgripOn)
+/** Overgrips that came with the frame, and what was put on since. */
+const wraps = computed(() => {
+  const { tuning, now, job } = props.page
+  const kinds = new Map(tuning.value?.bench.materials.map((m) => [m.id, m.kind]))
+  const on = (tuning.value && now.value ? cutsOn(now.value, tuning.value.bench) : []).filter(
+    (cut) => kinds.get(cut.materialId) === 'overgrip',
+  )
+  return job.picture.condition.overgrips + on.reduce((sum, cut) => sum + cut.amount, 0)
+})
 const hours = computed(() => ({
   strings: bed.value ? hoursOf(since(bed.value.strungOn)) : 0,
   measured: hoursOf(since(props.page.builtOn.value)),
+  grip: overgripOn.value ? hoursOf(since(overgripOn.value)) : 0,
 }))
 const advice = computed(() => {
   const { play, tuning, now, job, builtOn } = props.page
@@ -31,6 +44,8 @@ const advice = computed(() => {
     player: job.documents.player?.facts ?? null,
     addedG: added,
     hours: hours.value,
+    wraps: wraps.value,
+    lifeOfBeds: livesOf(play.value.pastBeds, bed.value, play.value.sessions),
     today,
     measuredOn: builtOn.value,
   })
@@ -43,15 +58,23 @@ function change(part: Partial<StringBed>): void {
   if (id === BUILT) save({ strings: next })
   else save({ setups: play.value.setups.map((s) => (s.id === id ? { ...s, strings: next } : s)) })
 }
+/** A new bed of the same strings: the one that is cut out stays in the record. */
+function strungToday(): void {
+  const { play, save } = props.page
+  const was = bed.value
+  if (was?.strungOn && was.strungOn.slice(0, 10) < today) save({ pastBeds: [...play.value.pastBeds, was] })
+  change({ strungOn: today, stiffness: null })
+}
 const shown = (lb: number | null) => (lb === null ? null : Number((unit.value === 'lb' ? lb : kgOfLb(lb)).toFixed(1)))
 const kept = (value: number | null) => (value === null ? null : unit.value === 'lb' ? value : lbOfKg(value))
 const range = computed(() => (unit.value === 'lb' ? [5, 100] : [3, 45]))
 </script>
 
 <template>
-  <details v-if="page.job.profile.layers.strings" class="panel" :open="advice.length > 0">
+  <details class="panel" :open="advice.length > 0">
     <summary>
-      Strings<span v-if="bed?.kind" class="quiet">
+      {{ strung ? 'Strings and grip' : 'Grip'
+      }}<span v-if="bed?.kind" class="quiet">
         {{ bed.kind }}<template v-if="bed.mainsLb">, {{ shown(bed.mainsLb) }} {{ unit }}</template
         ><template v-if="hours.strings > 0">, {{ fixed(hours.strings, 1) }} h</template></span
       >
@@ -61,7 +84,7 @@ const range = computed(() => (unit.value === 'lb' ? [5, 100] : [3, 45]))
         {{ a.words }} <span class="quiet">{{ a.why }}</span>
       </li>
     </ul>
-    <div class="grid">
+    <div v-if="strung" class="grid">
       <v-combobox
         :model-value="bed?.kind ?? ''"
         :items="kinds"
@@ -112,10 +135,25 @@ const range = computed(() => (unit.value === 'lb' ? [5, 100] : [3, 45]))
         ><v-btn value="lb" size="small">lb</v-btn><v-btn value="kg" size="small">kg</v-btn></v-btn-toggle
       >
     </div>
-    <p class="quiet mb-0 mt-2">
+    <p v-if="strung" class="quiet mb-0 mt-2">
       {{ page.job.view.frame.geometry.mains }} × {{ page.job.view.frame.geometry.crosses }} strings.
     </p>
-    <v-btn size="small" variant="tonal" class="mt-2" @click="change({ strungOn: today })">Strung today</v-btn>
+    <v-btn v-if="strung" size="small" variant="tonal" class="mt-2 mr-2" @click="strungToday">Strung today</v-btn>
+    <v-btn
+      v-if="wraps > 0"
+      size="small"
+      variant="tonal"
+      class="mt-2"
+      data-testid="new-overgrip"
+      @click="page.save({ overgripOn: today })"
+      >New overgrip today</v-btn
+    >
+    <ul v-if="page.play.value.pastBeds.length > 0" class="quiet past">
+      <li v-for="(past, i) in page.play.value.pastBeds" :key="i">
+        {{ past.strungOn?.slice(0, 10) }}:
+        {{ [past.kind, past.mainsLb && `${shown(past.mainsLb)} ${unit}`].filter(Boolean).join(', ') }}
+      </li>
+    </ul>
   </details>
 </template>
 
@@ -131,6 +169,11 @@ summary span {
 .advice {
   margin: 8px 0;
   padding-left: 18px;
+}
+.past {
+  margin: 8px 0 0;
+  padding-left: 18px;
+  font-size: 13px;
 }
 .grid {
   display: grid;

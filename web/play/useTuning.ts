@@ -1,7 +1,7 @@
 import { computed } from 'vue'
 import { estimateOf } from '#core/frame/state.ts'
 import { feltOf } from '#core/compare/felt.ts'
-import { changeBetween, cutsOn, doneOn, tuningOf } from '#core/job/tuning.ts'
+import { changeBetween, cutsOn, doneOn, fasterBy, tuningOf } from '#core/job/tuning.ts'
 import { Problem } from '#core/problem.ts'
 import { playedState } from '#core/targets/frameNow.ts'
 import { QUANTITIES } from '#core/quantities/units.ts'
@@ -19,6 +19,8 @@ import {
 import { nextOf, setupFrom, stepAt, type Next, type Tried } from '#core/tuning/engine.ts'
 import type { Dose, School } from '#core/tuning/school.ts'
 import { SCHOOLS } from '#core/tuning/schools.ts'
+import { wornState } from '#core/tuning/drift.ts'
+import { hoursOf } from '#core/tuning/stringing.ts'
 import { dayHere } from '#core/tuning/sessions.ts'
 import { problemWords } from '#contract/messages/problems.ts'
 import { doseText, handWorkCost, handWorkText } from '#contract/messages/play.ts'
@@ -77,9 +79,24 @@ export function useTuning() {
     }),
   )
 
+  /** What play since it was built or read is expected to have made of what is on the frame; null: nobody has played yet. */
+  const worn = computed(() => {
+    const { condition, work } = job.picture
+    const here = now.value
+    if (!here) return null
+    const since = builtOn.value
+    const hours = hoursOf(play.value.sessions.filter((s) => !since || s.on.slice(0, 10) >= since))
+    const grip = play.value.overgripOn
+    const onGrip = grip ? Math.min(hours, hoursOf(play.value.sessions.filter((s) => s.on.slice(0, 10) >= grip))) : hours
+    return hours > 0
+      ? { hours, state: wornState(here.state, { played: hours, grip: onGrip }, condition, work.geometry, job.profile) }
+      : null
+  })
+
   /** What a frame with other cuts comes to beside what is on it now. */
   function outcome(cuts: TunedSetup['cuts']) {
     const { bench } = tuning.value!
+    const { materials, work } = bench
     const from = now.value!
     const after = stateOf(bench, cuts)
     const steps = handWork(cutsOn(from, bench), cuts)
@@ -105,12 +122,11 @@ export function useTuning() {
       const said = feltOf(a, b, quantity, changeBetween(from.state, after, quantity)?.shared)
       return said.kind === 'felt' ? [said.words] : []
     })
-    const { materials, work } = bench
     return {
       after,
       numbers,
       felt,
-      slower: tuning.value!.facts.slowerBy(after),
+      ball: fasterBy(bench.base, after, work),
       lines: steps.map((s) => handWorkText(s, materials, work)),
       cost: handWorkCost(steps, materials, work),
       work:
@@ -216,6 +232,7 @@ export function useTuning() {
     nameOf,
     now,
     builtOn,
+    worn,
     next,
     others,
     outcome,

@@ -4,7 +4,7 @@ import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 import { fixed } from '#core/quantities/write.ts'
 import { isPlacing, isWeighed } from '#core/workorder/order.ts'
-import { STEP_NOTES, STEP_TOOLS } from '#contract/messages/build.ts'
+import { stepNote, STEP_TOOLS } from '#contract/messages/build.ts'
 import { placeText, whereText } from '#contract/messages/names.ts'
 import InstrumentStrip from '../instruments/InstrumentStrip.vue'
 import PlanPicture from '../plan-editor/PlanPicture.vue'
@@ -22,6 +22,7 @@ const { job, body, steps, checkpoints } = order
 const router = useRouter()
 const at = ref(Math.max(0, order.next.value ? steps.value.indexOf(order.next.value) : steps.value.length - 1))
 const step = computed(() => steps.value[Math.min(at.value, steps.value.length - 1)])
+const note = computed(() => stepNote(step.value.kind, job.documents.player?.facts.grip ?? null))
 const checkpoint = computed(() => checkpoints.value[Math.min(at.value, steps.value.length - 1)])
 const done = (id: string) => !!body.value?.marks[id]
 /** Only this piece is lit; where a step is about pieces that lie there already, those. */
@@ -104,7 +105,7 @@ onBeforeUnmount(() => void lock.release().catch(() => undefined))
           </ul>
           <p v-if="step.massG !== 0" class="big figure">{{ fixed(step.massG, 1) }} g</p>
           <p v-if="step.cut && isPlacing(step)" class="place">{{ placeText(step.cut, job.picture.work) }}</p>
-          <p v-if="STEP_NOTES[step.kind]" class="place">{{ STEP_NOTES[step.kind] }}</p>
+          <p v-if="note" class="place">{{ note }}</p>
           <p v-if="STEP_TOOLS[step.kind]" class="quiet mb-0">At hand: {{ STEP_TOOLS[step.kind] }}</p>
           <p v-if="checkpoint?.mark?.readyAt" class="place" data-testid="ready-at">
             Ready {{ writeSoon(checkpoint.mark.readyAt, new Date()) }}
