@@ -4,8 +4,10 @@ import { massOf, type Cut } from '../cuts/cut.ts'
 import { overlapsOf } from '../cuts/overlap.ts'
 import { cutIn } from '../cuts/zones.ts'
 import { estimateOf } from '../frame/state.ts'
+import { PLAIN_MATERIAL, type Material } from '../cuts/material.ts'
+import { defaultCondition } from '../frame/condition.ts'
+import { padel } from '../sports/padel.ts'
 import { tennis } from '../sports/tennis.ts'
-import type { Material } from '../cuts/material.ts'
 import { cutsAfter, drawerUse, gramsAt, stateOf, waysOf, withGrams } from './doses.ts'
 import { benchWith, MATERIALS } from './fixtures/syntheticPlayer.ts'
 import type { Dose } from './school.ts'
@@ -113,6 +115,16 @@ describe('doses on a frame', () => {
     for (const way of ways) expect(Math.abs(adds(way.cuts) - 5)).toBeLessThan(way.materialId === 'leather' ? 8 : 1)
     expect(waysOf(dose, [], { ...bare, minor: true }).map((w) => w.materialId)).not.toContain('lead')
     expect(waysOf({ kind: 'scale', share: 0.3 }, start, bench)).toEqual([])
+  })
+  it('a padel frame on match day takes modules into its holes, two of a kind, and gives them back whole', () => {
+    const work = { geometry: padel.geometry, condition: defaultCondition(padel), profile: padel }
+    const module = { ...PLAIN_MATERIAL, id: 'module', name: 'module', kind: 'weight' as const, unitMassG: 1.5, stock: 4, reusable: true, zoneIds: ['holesTip', 'holesSides'] } // prettier-ignore
+    const own = benchWith({ work, baseCuts: [], materials: [...MATERIALS.slice(1), module] })
+    const slow = SCHOOLS.find((s) => s.id === 'matchDay')!.steps.find((s) => s.id === 'slow')!.dose
+    const after = cutsAfter(slow, [], own)
+    expect(after).toMatchObject([{ materialId: 'module', zoneId: 'holesTip', amount: 1 }])
+    expect(gramsAt('tip', after, own)).toBeCloseTo(3, 9)
+    expect(cutsAfter({ kind: 'scale', share: 1 }, after, own)).toEqual([])
   })
   it('no more is put on than the drawer holds: the next material is taken, and where there is none it is said', () => {
     const few = MATERIALS.map((m) => ({ ...m, stock: m.id === 'fine' ? 5 : m.stock }))
