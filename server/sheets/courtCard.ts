@@ -1,8 +1,9 @@
-import { BODY_PLACES, FRONT_ASPECTS, PLAY_DECISIONS, SESSION_KINDS } from '#core/tuning/document.ts'
+import { BODY_PLACES, FRONT_ASPECTS, PLAY_CONDITIONS, PLAY_DECISIONS, SESSION_KINDS } from '#core/tuning/document.ts'
 import {
   aspectName,
   ASK_WORDS,
   BODY_NAMES,
+  CONDITION_NAMES,
   DECISION_NAMES,
   ENERGY_NAMES,
   KIND_NAMES,
@@ -42,9 +43,10 @@ export function courtCardSheet({ view, shop, documents }: SheetSource, printedOn
         tickBoxes: false,
         rows: FRONT_ASPECTS.map((a) => [aspectName(a), '[  ]', '[  ]', '[  ]', '[  ]', '[  ]']),
       },
+      { kind: 'text', text: `Day was:    ${or(PLAY_CONDITIONS.map((c) => CONDITION_NAMES[c]))}` },
       { kind: 'text', text: `So:    ${or(PLAY_DECISIONS.map((d) => DECISION_NAMES[d]))}` },
-      { kind: 'lines', labels: ['Note'] },
-      { kind: 'caution', lines: [PAIN_CAUTION] },
+      { kind: 'lines', labels: ['Ball', 'Note'] },
+      { kind: 'caution', lines: [`With pain: ${PAIN_CAUTION.replace(/^./, (c) => c.toLowerCase())}`] },
     ],
   }
 }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { mdiArrowDown, mdiArrowUp, mdiDeleteOutline, mdiPlus } from '@mdi/js'
+import { useMediaQuery } from '@vueuse/core'
 import { computed, onMounted, ref, watch } from 'vue'
 import { AGAIN, BACK, END, faultsOf, type Lead, type School, type SchoolStep } from '#core/tuning/school.ts'
 import { SCHOOLS } from '#core/tuning/schools.ts'
@@ -87,6 +88,8 @@ function move(leads: Lead[], at: number, by: number): void {
 }
 const addLead = (step: SchoolStep) =>
   step.leads.splice(Math.max(0, step.leads.length - 1), 0, { when: { energy: 'fresh' }, to: END, because: '' })
+/** On a phone a school is a list of its steps, opened one at a time. */
+const wide = useMediaQuery('(min-width: 700px)').value
 </script>
 
 <template>
@@ -118,13 +121,17 @@ const addLead = (step: SchoolStep) =>
         <li class="quiet">Kept as soon as it can be walked to its end; until then the one before stands.</li>
       </ul>
       <p v-else class="quiet" role="status" data-testid="own-kept">It can be walked to its end, and is kept.</p>
-      <section
+      <details
         v-for="(step, i) in steps"
         :key="i"
         class="panel step"
+        :open="wide || i === steps.length - 1"
         :aria-label="`Step ${step.id}`"
         :data-step="step.id"
       >
+        <summary>
+          <b>{{ step.id }}</b> <span class="quiet">{{ step.does }}</span>
+        </summary>
         <div class="row">
           <v-text-field
             :model-value="step.id"
@@ -188,13 +195,17 @@ const addLead = (step: SchoolStep) =>
           </li>
         </ol>
         <v-btn size="small" variant="text" :prepend-icon="mdiPlus" @click="addLead(step)">Answer</v-btn>
-      </section>
+      </details>
       <v-btn variant="tonal" :prepend-icon="mdiPlus" data-testid="add-step" @click="addStep">Step</v-btn>
     </template>
   </div>
 </template>
 
 <style scoped>
+.step > summary {
+  cursor: pointer;
+  min-height: 32px;
+}
 .own {
   max-width: 1100px;
   margin: 0 auto;
