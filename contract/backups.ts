@@ -18,6 +18,8 @@ export const backupsSchema = z.object({
   problem: z.string(),
   /** Whether one can be put in place of the data from the page. */
   canRestore: z.boolean(),
+  /** When somebody was erased last: backups from before hold them still. Null: nobody was. */
+  erasedAt: z.string().nullable(),
 })
 export type BackupList = z.infer<typeof backupsSchema>
 

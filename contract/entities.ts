@@ -77,6 +77,8 @@ export const frameSchema = z.object({
   geometry: geometrySchema,
   /** What this frame's own readings, strung and bare, found its strings to weigh, and where. */
   ownStrings: ownLayerSchema.nullable().default(null),
+  /** By which it is called across a room; the book gives it. */
+  code: text(6).nullable().default(null),
   revision: revisionSchema,
 })
 export type Frame = z.infer<typeof frameSchema>
@@ -281,7 +283,7 @@ export const newJobSchema = z.object({
   id,
   kind: z.enum(JOB_KINDS),
   player: z.union([z.object({ id }), z.object({ facts: playerFactsSchema })]).nullable(),
-  frame: z.union([frameSchema.omit({ revision: true }), z.strictObject({ id })]),
+  frame: z.union([frameSchema.omit({ revision: true, code: true }), z.strictObject({ id })]),
   ticket: ticketSchema.partial().optional(),
 })
 export type NewJob = z.infer<typeof newJobSchema>
@@ -316,7 +318,7 @@ export const jobFileSchema = z.object({
   version: z.int(),
   writtenAt: z.string(),
   job: jobRowSchema.pick({ kind: true, ticket: true }),
-  frame: frameSchema.omit({ revision: true }),
+  frame: frameSchema.omit({ revision: true, code: true }),
   stages: z.array(
     z.object({
       stage: stageSchema,

@@ -1,3 +1,4 @@
+import { datedFactSchema, mergedSchema } from './people.ts'
 import { z } from 'zod'
 import { LOG_QUANTITIES } from '#core/logbook/logbook.ts'
 import { QUANTITIES } from '#core/quantities/units.ts'
@@ -70,6 +71,9 @@ export type FrameLog = z.infer<typeof frameLogSchema>
 export const playerLogSchema = z.object({
   player: playerSchema,
   retired: z.boolean(),
+  /** All that was told over the years, the newest first. */
+  told: z.array(datedFactSchema),
+  merged: z.array(mergedSchema),
   frames: z.array(z.object({ id, label: z.string(), unit: z.string(), sport: sportSchema })),
   jobs: z.array(loggedJobSchema),
 })

@@ -136,7 +136,7 @@ const frame = (
   playerId: string | null,
   geometry: FrameGeometry = shape(),
   sport: SportId = 'tennis',
-): Omit<Frame, 'revision'> => ({
+): Omit<Frame, 'revision' | 'code'> => ({
   id,
   label,
   maker,
@@ -148,7 +148,7 @@ const frame = (
   ownStrings: null,
 })
 
-export const FRAMES: Omit<Frame, 'revision'>[] = [
+export const FRAMES: Omit<Frame, 'revision' | 'code'>[] = [
   frame('frame-1', 'Corvane Arc 98', 'Corvane', 'grip 3, no. 4471', 'player-orsolva'),
   frame(
     'frame-2',

@@ -102,11 +102,12 @@ test('two schools disagree: both next steps stand side by side, and another chan
   await expect(page.getByTestId('now-on')).toContainText('1 · 3 g more at the tip')
   await session(page, { end: 'Fresh' })
   await expect(page.locator('[data-school="ceilingFirst"]')).toContainText('Still fresh: 2 g again.')
-  // Less everywhere, to a swing weight.
+  // Less everywhere, down to a swing weight.
   await page.getByTestId('another').click()
   await page.getByRole('button', { name: 'Less everywhere' }).click()
-  await page.getByRole('button', { name: 'To a swing weight' }).click()
-  await page.getByTestId('less-by').locator('input').fill('308')
+  await page.getByRole('button', { name: 'To a number' }).click()
+  await page.getByTestId('down-to').locator('input').fill('308')
+  await page.getByTestId('down-to').locator('input').press('Enter')
   await page.getByTestId('another-on').click()
   expect(Math.abs((await swing(page)) - 308)).toBeLessThan(2)
 })

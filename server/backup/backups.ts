@@ -4,7 +4,7 @@ import type { BackupList } from '#contract/backups.ts'
 import type { Database } from '../db/database.ts'
 import { flush, manifestOf, rowsIn, verifyArchive, writeArchive, type Manifest } from './archive.ts'
 
-export const REASONS = ['daily', 'button', 'import', 'migration', 'restore'] as const
+export const REASONS = ['daily', 'button', 'import', 'migration', 'restore', 'erasure'] as const
 export type Reason = (typeof REASONS)[number]
 
 type Backup = BackupList['backups'][number]
@@ -66,6 +66,13 @@ export class Backups {
   }
   pathOf(name: string): string | null {
     return this.names().includes(name) ? join(this.folder, name) : null
+  }
+
+  /** All of them go, in the second folder too. */
+  removeAll(second: string): void {
+    for (const name of this.names()) rmSync(join(this.folder, name), { force: true })
+    if (second && existsSync(second))
+      for (const name of readdirSync(second).filter((n) => NAME.test(n))) rmSync(join(second, name), { force: true })
   }
 
   /** The newest first, with what each holds. */

@@ -1,3 +1,6 @@
+import { rmSync } from 'node:fs'
+import { join } from 'node:path'
+import { eraseAgain, listErasures } from '../people/erase.ts'
 import { databaseIn } from '../db/dataFolder.ts'
 import type { Database } from '../db/database.ts'
 import { openEmbedded } from '../db/embedded.ts'
@@ -5,10 +8,10 @@ import { migrate } from '../db/migrate.ts'
 import type { SwitchableDatabase } from '../db/switchable.ts'
 import { rebuildIndex } from '../queries/library.ts'
 import { oneShop } from '../queries/shop.ts'
-import type { Manifest } from './archive.ts'
+import { writeArchive, type Manifest } from './archive.ts'
 import { Backups, type Reason } from './backups.ts'
 import { keepCounts } from './counts.ts'
-import { goBack, isPrepared, prepareRestore, takeOver } from './restore.ts'
+import { dataOfBefore, goBack, isPrepared, prepareRestore, takeOver } from './restore.ts'
 
 const LOOK_MS = 15 * 60 * 1000
 
@@ -65,6 +68,44 @@ export class Keeper {
     return this.backups.make(this.parts.db, reason, backupFolder)
   }
 
+  /** When somebody was erased last; null: nobody was. */
+  async erasedAt(): Promise<string | null> {
+    return (await listErasures(this.parts.db)).at(-1)?.at ?? null
+  }
+
+  /** Backups, and data of before a restore, that were made until now. */
+  async heldEarlier(): Promise<number> {
+    return (await this.backups.list()).length + dataOfBefore(this.parts.dataFolder).length
+  }
+
+  /**
+   * What was erased is gone from the files too: the embedded engine's data are written anew and the old files removed, a server's tables
+   * are written anew by the server.
+   * @param earlier backups and data of before a restore go as well, and a new backup is made
+   */
+  async wipe(earlier: boolean): Promise<void> {
+    const { db, dataFolder, embedded } = this.parts
+    if (embedded) await this.rewrite()
+    else await db.exec('VACUUM (FULL, ANALYZE)')
+    if (!earlier) return
+    const { backupFolder } = await oneShop(db)
+    this.backups.removeAll(backupFolder)
+    for (const name of dataOfBefore(dataFolder)) rmSync(join(dataFolder, name), { recursive: true, force: true })
+    await this.make('erasure')
+  }
+  private async rewrite(): Promise<void> {
+    const { db, dataFolder, image } = this.parts
+    const file = join(dataFolder, 'rewritten.zip')
+    try {
+      await writeArchive(db, file, { writtenAt: this.now().toISOString(), reason: 'erasure' })
+      await prepareRestore(dataFolder, file, image)
+    } finally {
+      rmSync(file, { force: true })
+    }
+    const before = await this.switchToPrepared()
+    rmSync(join(dataFolder, before), { recursive: true, force: true })
+  }
+
   /** Puts a backup into a new folder, to be looked at before it takes over. @returns what it holds; null when there is no such backup */
   async prepare(name: string): Promise<Manifest | null> {
     const file = this.backups.pathOf(name)
@@ -78,21 +119,32 @@ export class Keeper {
     const { db, dataFolder } = this.parts
     if (!this.prepared || !isPrepared(dataFolder)) return false
     await this.make('restore')
+    const erasures = await listErasures(db)
+    await this.switchToPrepared()
+    this.prepared = null
+    // Whom the shop erased since then stays erased.
+    if (await db.transaction((tx) => eraseAgain(tx, erasures))) await this.rewrite()
+    await this.count()
+    return true
+  }
+
+  /** @returns the name that the data of before have now */
+  private async switchToPrepared(): Promise<string> {
+    const { db, dataFolder } = this.parts
     const open = async (): Promise<Database> => {
       const opened = await openEmbedded({ dataDir: databaseIn(dataFolder) })
       await migrate(opened)
       await rebuildIndex(opened)
       return opened
     }
+    let before = ''
     await db.switchTo(async () => {
-      const before = takeOver(dataFolder, this.now())
+      before = takeOver(dataFolder, this.now())
       return open().catch((error: unknown) => {
         goBack(dataFolder, before)
         throw error
       })
     }, open)
-    this.prepared = null
-    await this.count()
-    return true
+    return before
   }
 }

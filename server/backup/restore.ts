@@ -43,13 +43,18 @@ export function takeOver(dataFolder: string, at: Date): string {
   renameSync(join(dataFolder, PREPARED), databaseIn(dataFolder))
   flush(dataFolder)
   // The two newest of before stay.
-  const old = readdirSync(dataFolder)
-    .filter((name) => name.startsWith('database-before-'))
-    .sort()
-    .slice(0, -2)
+  const old = dataOfBefore(dataFolder).slice(0, -2)
   for (const name of old) rmSync(join(dataFolder, name), { recursive: true, force: true })
   return before
 }
+
+/** Names of data that were put aside by a restore, the oldest first. */
+export const dataOfBefore = (dataFolder: string): string[] =>
+  existsSync(dataFolder)
+    ? readdirSync(dataFolder)
+        .filter((name) => name.startsWith('database-before-'))
+        .sort()
+    : []
 
 /** What took over cannot be opened: the data of before come back, and the others are set aside as prepared. */
 export function goBack(dataFolder: string, before: string): void {

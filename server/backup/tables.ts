@@ -1,7 +1,7 @@
 /** A table of the archive: what its rows are told apart by, in the order in which they are read. */
 export interface ArchivedTable {
   name: string
-  key: readonly { column: string; type: 'text' | 'int' }[]
+  key: readonly { column: string; type: 'text' | 'int' | 'timestamptz' }[]
 }
 const byId = (name: string): ArchivedTable => ({ name, key: [{ column: 'id', type: 'text' }] })
 const revisions = (name: string, ...parents: string[]): ArchivedTable => ({
@@ -16,7 +16,25 @@ const revisions = (name: string, ...parents: string[]): ArchivedTable => ({
 export const TABLES: readonly ArchivedTable[] = [
   { name: 'shop', key: [{ column: 'id', type: 'int' }] },
   byId('player'),
+  {
+    name: 'player_fact',
+    key: [
+      { column: 'player_id', type: 'text' },
+      { column: 'field', type: 'text' },
+      { column: 'day', type: 'text' },
+    ],
+  },
+  byId('player_merge'),
+  byId('erasure'),
   byId('frame'),
+  {
+    name: 'ownership',
+    key: [
+      { column: 'frame_id', type: 'text' },
+      { column: 'since', type: 'timestamptz' },
+    ],
+  },
+  byId('appointment'),
   byId('material'),
   byId('device'),
   byId('reference_body'),
@@ -43,4 +61,4 @@ export const TABLES: readonly ArchivedTable[] = [
 ]
 
 /** Worked out anew from the others, or kept elsewhere in the archive. */
-export const NOT_ARCHIVED = ['setup_index', 'migration'] as const
+export const NOT_ARCHIVED = ['setup_index', 'find_index', 'migration'] as const

@@ -1,4 +1,6 @@
 import { PGlite, type Transaction } from '@electric-sql/pglite'
+import { pg_trgm } from '@electric-sql/pglite/contrib/pg_trgm'
+import { unaccent } from '@electric-sql/pglite/contrib/unaccent'
 import type { FlushingFs } from './flushingFs.ts'
 import { GroupCommit } from './groupCommit.ts'
 
@@ -35,6 +37,7 @@ export class Engine {
   constructor({ fs, image }: EngineFiles) {
     this.lasting = fs !== null
     this.opening = PGlite.create({
+      extensions: { pg_trgm, unaccent },
       ...(fs
         ? {
             fs,

@@ -16,6 +16,7 @@ import { notFound, Refusal } from '../refusal.ts'
 import { logbookRoutes } from './logbookRoutes.ts'
 import { libraryRoutes } from './libraryRoutes.ts'
 import { sameSiteOnly } from './sameSite.ts'
+import { peopleRoutes } from './peopleRoutes.ts'
 import { sheetRoutes } from './sheetRoutes.ts'
 import { shopRoutes } from './shopRoutes.ts'
 
@@ -104,6 +105,7 @@ export function makeApp(
     batchRoutes(db),
     libraryRoutes(db, beforeImport),
     logbookRoutes(db, now),
+    peopleRoutes(db, keeper, now),
     dayRoutes(db, now),
   )
   app.use('/api', () => {

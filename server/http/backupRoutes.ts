@@ -15,6 +15,7 @@ export function backupRoutes(keeper: Keeper): Router {
       folder: backups.folder,
       problem: backups.problem,
       canRestore: keeper.canRestore,
+      erasedAt: await keeper.erasedAt(),
     } satisfies BackupList)
   })
   router.post('/backups', async (_request, response) => {

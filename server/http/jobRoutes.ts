@@ -22,6 +22,8 @@ import { takeFromTray } from '../queries/devices.ts'
 import { insertFrame, findFrame } from '../queries/frames.ts'
 import * as jobs from '../queries/jobs.ts'
 import { insertPlayer, findPlayer, updatePlayerFacts } from '../queries/players.ts'
+import { factsOn } from '#core/player/age.ts'
+import { standsFor } from '../people/merge.ts'
 import { settleStock } from '../drawer/settleStock.ts'
 import { keepProof } from '../jobs/keepProof.ts'
 import { listProofs } from '../queries/proofs.ts'
@@ -107,7 +109,7 @@ export function jobRoutes(db: Database, now: () => Date, beforeImport: () => Pro
           await jobs.appendRevision(tx, id, stage, editMark(marks), { body: parsed, used, by, at })
           if (stage === 'player') {
             const { playerId, facts } = documentSchemas.player.parse(parsed)
-            if (playerId) await updatePlayerFacts(tx, playerId, facts)
+            if (playerId) await updatePlayerFacts(tx, await standsFor(tx, playerId), facts)
           }
           if (stage === 'check') await signatureMade(tx, id)
           if (stage === 'play') await settleStock(tx, id)
@@ -220,7 +222,7 @@ async function savePlayerStage(tx: Queryable, jobId: string, playerId: string): 
   const player = (await findPlayer(tx, playerId))!
   const marks = await jobs.stageRevisions.marks(tx, [jobId, 'player'])
   await jobs.appendRevision(tx, jobId, 'player', editMark(marks), {
-    body: { playerId, facts: player.facts },
+    body: { playerId, facts: factsOn(player.facts, new Date().toISOString()) },
     used: {},
     by: '',
   })

@@ -17,7 +17,7 @@ export function logbookRoutes(db: Database, now: () => Date): Router {
     response.json(await frameLog(db, request.params.id, now()))
   })
   router.get('/book/players/:id', async (request, response) => {
-    response.json(await playerLog(db, request.params.id))
+    response.json(await playerLog(db, request.params.id, now()))
   })
   router.get('/evidence', async (request, response) => {
     response.json(await shopEvidence(db, evidenceSearchSchema.parse(request.query)))

@@ -12,6 +12,7 @@ import {
 import type { Database, Queryable } from '../db/database.ts'
 import { listFrameChoices, findFrame, updateFrame } from '../queries/frames.ts'
 import { listJobSummaries, oneCount, retireJob } from '../queries/jobs.ts'
+import { findAnything } from '../queries/find.ts'
 import { listMaterials, findMaterial, putMaterial } from '../queries/materials.ts'
 import { listPlayerChoices } from '../queries/players.ts'
 import { retirer } from '../queries/rows.ts'
@@ -38,6 +39,9 @@ export function shopRoutes(db: Database, alarms: readonly string[]): Router {
   router.get('/overview', async (_request, response) => {
     const [shop, page] = await Promise.all([oneShop(db), listJobSummaries(db)])
     response.json({ shop, ...page, alarms: [...alarms] } satisfies Overview)
+  })
+  router.get('/find', async (request, response) => {
+    response.json(await findAnything(db, findSchema.parse(request.query).find))
   })
   router.get('/counts', async (_request, response) => {
     response.json(await oneCount(db))

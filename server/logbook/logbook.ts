@@ -13,11 +13,14 @@ import type { Cut } from '#core/cuts/cut.ts'
 import { deriveJob, type DerivedJob, type JobInput, type ShopMaterial } from '#core/job/derive.ts'
 import { driftedSince } from '#core/logbook/drifted.ts'
 import { jobEvents } from '#core/logbook/logbook.ts'
+import { factsOn } from '#core/player/age.ts'
 import { profileOf } from '#core/sports/sports.ts'
 import { cautionsOnFrame } from '#core/targets/warnings.ts'
 import type { Queryable } from '../db/database.ts'
 import { jobView } from '../jobs/jobView.ts'
 import { leftAs } from '../jobs/leftAs.ts'
+import { listFacts } from '../people/dated.ts'
+import { everyoneIn, listMerges } from '../people/merge.ts'
 import { isRetired, listFramesOf, listJobIds } from '../queries/book.ts'
 import { findFrame } from '../queries/frames.ts'
 import { listMaterials } from '../queries/materials.ts'
@@ -101,13 +104,23 @@ export async function frameLog(db: Queryable, id: string, now: Date): Promise<Fr
 }
 
 /** Everything that the shop knows of a player. */
-export async function playerLog(db: Queryable, id: string): Promise<PlayerLog> {
+export async function playerLog(db: Queryable, id: string, now: Date): Promise<PlayerLog> {
   const player = await findPlayer(db, id)
   if (!player) throw notFound('player')
-  const [retired, frames, jobs] = await Promise.all([
+  const [retired, frames, jobs, told, merged] = await Promise.all([
     isRetired(db, 'player', id),
     listFramesOf(db, id),
     workedJobs(db, 'player', id),
+    everyoneIn(db, id).then((ids) => listFacts(db, ids)),
+    listMerges(db, id),
   ])
-  return playerLogSchema.parse({ player, retired, frames, jobs: jobs.map(loggedJob) })
+  const facts = factsOn(player.facts, now.toISOString())
+  return playerLogSchema.parse({
+    player: { ...player, facts },
+    retired,
+    frames,
+    jobs: jobs.map(loggedJob),
+    told,
+    merged,
+  })
 }

@@ -3,7 +3,7 @@ import type { Queryable } from '../db/database.ts'
 import { likesOf } from './rows.ts'
 
 const COLUMNS =
-  'id, label, maker, model, unit, player_id AS "playerId", geometry, sport, own_strings AS "ownStrings", revision'
+  'id, label, maker, model, unit, player_id AS "playerId", geometry, sport, own_strings AS "ownStrings", code, revision'
 
 /** Frames of a sport to choose from, by label; of one player, and those of nobody, where one is named. */
 export async function listFrameChoices(
@@ -26,7 +26,7 @@ export async function findFrame(db: Queryable, id: string): Promise<Frame | null
   return row ? frameSchema.parse(row) : null
 }
 
-export async function insertFrame(db: Queryable, frame: Omit<Frame, 'revision'>): Promise<void> {
+export async function insertFrame(db: Queryable, frame: Omit<Frame, 'revision' | 'code'>): Promise<void> {
   await db.query(
     'INSERT INTO frame (id, label, maker, model, unit, player_id, geometry, sport, own_strings) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)',
     [
@@ -40,6 +40,17 @@ export async function insertFrame(db: Queryable, frame: Omit<Frame, 'revision'>)
       frame.sport,
       frame.ownStrings && JSON.stringify(frame.ownStrings),
     ],
+  )
+  await noteOwner(db, frame.id, frame.playerId)
+}
+
+/** Keeps whose a frame is from now on, where that is new. */
+export async function noteOwner(db: Queryable, frameId: string, playerId: string | null): Promise<void> {
+  await db.query(
+    `INSERT INTO ownership (frame_id, since, player_id)
+     SELECT $1, date_trunc('milliseconds', clock_timestamp()), $2::text
+     WHERE $2::text IS DISTINCT FROM (SELECT player_id FROM ownership WHERE frame_id = $1 ORDER BY since DESC LIMIT 1)`,
+    [frameId, playerId],
   )
 }
 
@@ -60,5 +71,6 @@ export async function updateFrame(db: Queryable, frame: Frame): Promise<Frame | 
       frame.ownStrings && JSON.stringify(frame.ownStrings),
     ],
   )
+  if (row) await noteOwner(db, frame.id, frame.playerId)
   return row ? frameSchema.parse(row) : null
 }

@@ -24,6 +24,7 @@ import {
   type JobSummary,
 } from '#contract/entities.ts'
 import type { Queryable, Row } from '../db/database.ts'
+import { standsFor } from '../people/merge.ts'
 import { readMark, revisionsIn } from './revisions.ts'
 import { iso, likesOf } from './rows.ts'
 
@@ -179,7 +180,8 @@ async function putInIndex(
   if (body !== null) set[1] = `saved = array_append(array_remove(saved, $3), $3)`
   if (stage === 'player' && body !== null) {
     const { playerId, facts } = documentSchemas.player.parse(body)
-    set.push(`player_id = ${put(playerId)}`, `player_name = ${put(facts.name)}`)
+    const standing = playerId === null ? null : await standsFor(db, playerId)
+    set.push(`player_id = ${put(standing)}`, `player_name = ${put(facts.name)}`)
   }
   if (stage === 'check')
     set.push(`signed_by = ${put(body === null ? null : (documentSchemas.check.parse(body).signed?.by ?? null))}`)

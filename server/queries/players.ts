@@ -1,5 +1,6 @@
 import { choiceSchema, playerSchema, type Choice, type Player } from '#contract/entities.ts'
 import type { Queryable } from '../db/database.ts'
+import { noteFacts } from '../people/dated.ts'
 import { likesOf } from './rows.ts'
 
 /** Players to choose from, by name; those that hold every word of it. */
@@ -18,11 +19,35 @@ export async function findPlayer(db: Queryable, id: string): Promise<Player | nu
   return row ? playerSchema.parse(row) : null
 }
 
-export async function insertPlayer(db: Queryable, id: string, facts: Player['facts']): Promise<void> {
+const today = () => new Date().toISOString().slice(0, 10)
+
+export async function insertPlayer(db: Queryable, id: string, facts: Player['facts'], day = today()): Promise<void> {
   await db.query('INSERT INTO player (id, facts) VALUES ($1, $2)', [id, JSON.stringify(facts)])
+  await noteFacts(db, id, null, facts, day)
 }
 
-/** A player's facts follow the latest job that asked for them. */
-export async function updatePlayerFacts(db: Queryable, id: string, facts: Player['facts']): Promise<void> {
+/** A player's facts follow the latest job, or page, that asked for them; what is new is kept under its day. */
+export async function updatePlayerFacts(
+  db: Queryable,
+  id: string,
+  facts: Player['facts'],
+  day = today(),
+): Promise<void> {
+  const before = await findPlayer(db, id)
+  if (!before || JSON.stringify(before.facts) === JSON.stringify(facts)) return
   await db.query('UPDATE player SET facts = $2, revision = revision + 1 WHERE id = $1', [id, JSON.stringify(facts)])
+  await noteFacts(db, id, before.facts, facts, day)
+}
+
+/** The same from the player's own page; null when the revision seen is no longer the current one. */
+export async function putPlayerFacts(
+  db: Queryable,
+  { id, facts, revision }: Player,
+  day = today(),
+): Promise<Player | null> {
+  const before = await findPlayer(db, id)
+  if (!before || before.revision !== revision) return null
+  await db.query('UPDATE player SET facts = $2, revision = revision + 1 WHERE id = $1', [id, JSON.stringify(facts)])
+  await noteFacts(db, id, before.facts, facts, day)
+  return findPlayer(db, id)
 }

@@ -21,6 +21,7 @@ const REASONS: Record<string, string> = {
   import: 'before an import',
   migration: 'before a new Kevro',
   restore: 'before going back',
+  erasure: 'after somebody was erased',
 }
 const SHOWN = 12
 const all = ref(false)
@@ -116,7 +117,12 @@ const size = (bytes: number) => (bytes < 1e6 ? `${Math.ceil(bytes / 1e3)} kB` : 
         <tbody>
           <tr v-for="b in shown" :key="b.name" :data-reason="b.reason">
             <td>{{ writeTime(b.writtenAt) }}</td>
-            <td>{{ REASONS[b.reason] ?? b.reason }}</td>
+            <td>
+              {{ REASONS[b.reason] ?? b.reason }}
+              <small v-if="list.erasedAt && b.writtenAt < list.erasedAt" class="held"
+                >holds somebody who was erased since</small
+              >
+            </td>
             <td class="num">{{ b.holds?.jobs ?? 'cannot be read' }}</td>
             <td class="num">{{ b.holds?.readings ?? '' }}</td>
             <td class="num">{{ size(b.bytes) }}</td>
@@ -152,6 +158,10 @@ const size = (bytes: number) => (bytes < 1e6 ? `${Math.ceil(bytes / 1e3)} kB` : 
 </template>
 
 <style scoped>
+.held {
+  display: block;
+  color: rgb(var(--v-theme-warning));
+}
 .scroll {
   overflow-x: auto;
 }

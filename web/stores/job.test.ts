@@ -52,6 +52,7 @@ class Server {
         geometry: tennis.geometry,
         sport: 'tennis',
         ownStrings: null,
+    code: null,
         revision: 1,
       },
     }

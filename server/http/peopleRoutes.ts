@@ -1,0 +1,64 @@
+import { Router } from 'express'
+import { wrongWithBirth } from '#core/player/age.ts'
+import { eraseSchema, mergeSchema, putPlayerSchema, type Extent } from '#contract/people.ts'
+import type { Keeper } from '../backup/keeper.ts'
+import type { Database, Queryable } from '../db/database.ts'
+import { erasePlayer, extentOf } from '../people/erase.ts'
+import { mergePlayers, undoMerge } from '../people/merge.ts'
+import { findPlayer, putPlayerFacts } from '../queries/players.ts'
+import { notFound, Refusal } from '../refusal.ts'
+import { applyOnce } from './edits.ts'
+
+/** Players by themselves: what is known of them, two that are one, and erasing somebody for good. */
+export function peopleRoutes(db: Database, keeper: Keeper | null, now: () => Date): Router {
+  const router = Router()
+  const today = () => now().toISOString().slice(0, 10)
+  const player = async (tx: Queryable, id: string) => {
+    const found = await findPlayer(tx, id)
+    if (!found) throw notFound('player')
+    return found
+  }
+
+  router.get('/players/:id', async (request, response) => {
+    response.json(await player(db, request.params.id))
+  })
+  router.put('/players/:id', async (request, response) => {
+    const { id } = request.params
+    const { facts, revision } = putPlayerSchema.parse(request.body)
+    const wrong = facts.born === null ? null : wrongWithBirth(facts.born, today())
+    if (wrong) throw new Refusal(422, `player.born.${wrong}`, 'facts.born')
+    await player(db, id)
+    const change = (tx: Queryable) => putPlayerFacts(tx, { id, facts, revision }, today())
+    response.json(await applyOnce(db, request, `player ${id}`, change, (tx) => findPlayer(tx, id)))
+  })
+
+  /** Takes another one into this one. */
+  router.post('/players/:id/merge', async (request, response) => {
+    const { gone } = mergeSchema.parse(request.body)
+    const id = await db.transaction((tx) => mergePlayers(tx, request.params.id, gone, today()))
+    response.status(201).json({ id })
+  })
+  router.post('/merges/:id/undo', async (request, response) => {
+    await db.transaction((tx) => undoMerge(tx, request.params.id, today()))
+    response.json({})
+  })
+
+  router.get('/players/:id/extent', async (request, response) => {
+    await player(db, request.params.id)
+    const extent = await extentOf(db, request.params.id)
+    response.json({
+      ...extent,
+      earlier: (await keeper?.heldEarlier()) ?? 0,
+      server: keeper !== null && !keeper.canRestore,
+    } satisfies Extent)
+  })
+  router.post('/players/:id/erase', async (request, response) => {
+    const { name, photos, earlier } = eraseSchema.parse(request.body)
+    const { facts } = await player(db, request.params.id)
+    if (name.trim() !== facts.name.trim()) throw new Refusal(422, 'player.eraseName', 'name')
+    await db.transaction((tx) => erasePlayer(tx, request.params.id, photos, now().toISOString()))
+    await keeper?.wipe(earlier)
+    response.json({})
+  })
+  return router
+}

@@ -1,0 +1,68 @@
+import { foundSchema, type Found } from '#contract/find.ts'
+import type { Database, Queryable, Row } from '../db/database.ts'
+import { iso } from './rows.ts'
+
+/** Rows of a kind. */
+const EACH = 6
+/** From so many letters on a word may be misspelt. */
+const SPELT = 4
+/** How alike a word must be to one that is there, 0 to 1. */
+const ALIKE = 0.45
+
+/** Words as the index has them. */
+const wordsOf = (text: string): string[] =>
+  text
+    .toLowerCase()
+    .split(/[^\p{L}\p{N}]+/u)
+    .filter(Boolean)
+    .slice(0, 8)
+
+/**
+ * Everything whose words begin with what was typed, each word of it; and where that finds little, what holds it anywhere or is
+ * spelt nearly so. Grouped by kind, the best first.
+ */
+export async function findAnything(db: Database, text: string): Promise<Found> {
+  const words = wordsOf(text)
+  if (words.length === 0) return recent(db)
+  const rows = await db.query(
+    `WITH asked AS (SELECT to_tsquery('simple', lower(unaccent($1))) AS words),
+     hits AS (
+       SELECT f.kind, f.id, f.label, f.more,
+         row_number() OVER (PARTITION BY f.kind ORDER BY (lower(unaccent(f.label)) LIKE lower(unaccent($2)) || '%') DESC, f.label, f.id) AS place
+       FROM find_index f, asked WHERE to_tsvector('simple', f.words) @@ asked.words LIMIT 4000
+     ) SELECT kind, id, label, more FROM hits WHERE place <= ${EACH} ORDER BY kind, place`,
+    [words.map((word) => `${word}:*`).join(' & '), text.trim()],
+  )
+  const hits = rows.map((row) => ({ ...row, spelt: true }))
+  const keyOf = (row: Row) => `${String(row.kind)} ${String(row.id)}`
+  const near = hits.length < EACH && words.every((word) => word.length >= SPELT) ? await nearly(db, words) : []
+  const seen = new Set(rows.map(keyOf))
+  return foundSchema.parse([...hits, ...near.filter((row) => !seen.has(keyOf(row)))])
+}
+
+/** What holds each word somewhere, or one that is nearly it: by trigrams. */
+async function nearly(db: Database, words: readonly string[]): Promise<Row[]> {
+  const rows = await db.transaction(async (tx) => {
+    await tx.query(`SELECT set_config('pg_trgm.word_similarity_threshold', $1, true)`, [String(ALIKE)])
+    return tx.query(
+      `WITH hits AS (
+         SELECT f.kind, f.id, f.label, f.more, alike.sum,
+           row_number() OVER (PARTITION BY f.kind ORDER BY alike.sum DESC, f.label, f.id) AS place
+         FROM find_index f CROSS JOIN LATERAL (SELECT sum(word_similarity(lower(unaccent(w)), f.words)) AS sum FROM unnest($1::text[]) w) alike
+         WHERE ${words.map((_, i) => `lower(unaccent($1[${i + 1}])) <% f.words`).join(' AND ')}
+       ) SELECT kind, id, label, more FROM hits WHERE place <= ${EACH} ORDER BY kind, place`,
+      [[...words]],
+    )
+  })
+  return rows.map((row) => ({ ...row, spelt: false }))
+}
+
+/** What was worked on last, where nothing is asked for. */
+async function recent(db: Queryable): Promise<Found> {
+  const rows = await db.query(
+    `SELECT 'job' AS kind, i.job_id AS id, 'Job ' || i.number AS label, concat_ws(' · ', i.player_name, f.label) AS more, i.changed_at AS at
+     FROM job_index i JOIN job j ON j.id = i.job_id JOIN frame f ON f.id = j.frame_id
+     WHERE NOT i.retired ORDER BY i.changed_at DESC, i.number DESC LIMIT ${EACH}`,
+  )
+  return foundSchema.parse(rows.map((row) => ({ ...row, at: iso(row.at), spelt: true })))
+}
