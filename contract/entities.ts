@@ -163,6 +163,10 @@ export type NewReading = z.input<typeof newReadingSchema>
 /** Many at once, all or none. */
 export const bulkReadingsSchema = z.array(newReadingSchema).min(1).max(20000)
 
+/** What a job waits for that somebody must bring. */
+export const WAITS_ON = ['strings', 'player', 'parts'] as const
+export type WaitsOn = (typeof WAITS_ON)[number]
+
 export const ticketSchema = z.object({
   owner: z.string().max(120),
   /** As it was promised, in words. */
@@ -172,6 +176,10 @@ export const ticketSchema = z.object({
   price: z.string().max(40),
   strings: z.string().max(200),
   returnToOriginal: z.boolean(),
+  /** Whose hands it is in. */
+  who: z.string().max(40).default(''),
+  /** What it waits for, beside what cures and dries. */
+  waitsOn: z.enum(WAITS_ON).nullable().default(null),
 })
 
 export const jobRowSchema = z.object({
@@ -240,6 +248,8 @@ export const jobSummarySchema = z.object({
   waitsFor: z.enum(WAITS).nullable(),
   due: z.string(),
   dueAt: z.string().nullable(),
+  who: z.string(),
+  waitsOn: z.enum(WAITS_ON).nullable(),
   changedAt: z.string(),
 })
 export type JobSummary = z.infer<typeof jobSummarySchema>
@@ -276,7 +286,8 @@ export type Overview = z.infer<typeof overviewSchema>
 /** A player or a frame to choose from. */
 export const choiceSchema = z.object({ id, name: z.string() })
 export type Choice = z.infer<typeof choiceSchema>
-export const retiredSchema = z.object({ retired: z.boolean() })
+/** Put away or brought back; of a frame with the reason: cracked, sold, stolen. */
+export const retiredSchema = z.object({ retired: z.boolean(), why: z.string().max(200).default('') })
 
 /** Requests. */
 export const newJobSchema = z.object({

@@ -1,3 +1,5 @@
+import { LEVELS } from '#core/player/facts.ts'
+import { comingBackSchema } from './comingBack.ts'
 import { datedFactSchema, mergedSchema } from './people.ts'
 import { z } from 'zod'
 import { LOG_QUANTITIES } from '#core/logbook/logbook.ts'
@@ -64,6 +66,10 @@ export const frameLogSchema = z.object({
     })
     .nullable()
     .default(null),
+  comingBack: z.array(comingBackSchema),
+  /** Whose it was, the newest first. */
+  owners: z.array(z.object({ since: z.string(), id: id.nullable(), name: z.string().nullable() })),
+  retiredWhy: z.string(),
   jobs: z.array(loggedJobSchema),
 })
 export type FrameLog = z.infer<typeof frameLogSchema>
@@ -74,18 +80,32 @@ export const playerLogSchema = z.object({
   /** All that was told over the years, the newest first. */
   told: z.array(datedFactSchema),
   merged: z.array(mergedSchema),
+  comingBack: z.array(comingBackSchema),
   frames: z.array(z.object({ id, label: z.string(), unit: z.string(), sport: sportSchema })),
   jobs: z.array(loggedJobSchema),
 })
 export type PlayerLog = z.infer<typeof playerLogSchema>
 
+/** What a list of the book is sorted by. */
+export const BOOK_SORTS = ['name', 'seen', 'jobs'] as const
+export type BookSort = (typeof BOOK_SORTS)[number]
+
 /** A page of a list of the book. */
 export const bookSearchSchema = z.object({
   find: text(200).default(''),
   retired: z.stringbool().default(false),
+  sort: z.enum(BOOK_SORTS).default('name'),
+  /** Only who or what belongs to this sport. */
+  sport: sportSchema.nullable().catch(null).default(null),
+  /** Players only. */
+  level: z.enum(LEVELS).nullable().catch(null).default(null),
+  minors: z.stringbool().default(false),
+  /** Not here for so many months, or never. */
+  awayMonths: z.coerce.number().int().min(0).max(120).default(0),
   /** From the page before this one. */
   after: text(400).default(''),
 })
+export type BookSearch = z.output<typeof bookSearchSchema>
 export const bookRowSchema = z.object({
   id,
   name: z.string(),

@@ -30,3 +30,14 @@ export type Extent = z.infer<typeof extentSchema>
 
 /** Erasing asks for the name, letter by letter. */
 export const eraseSchema = z.object({ name: text(120), photos: z.boolean(), earlier: z.boolean() })
+
+/** What a row of a list of people would do: somebody new, somebody known of whom it says something else, nothing new, or nobody can tell. */
+export const STANDINGS = ['new', 'changed', 'same', 'doubtful'] as const
+export const importPeopleSchema = z.object({ text: z.string().max(8_000_000), apply: z.boolean() })
+export const peopleImportedSchema = z.object({
+  rows: z.array(z.object({ line: z.int(), name: z.string(), standing: z.enum(STANDINGS), says: z.string() })),
+  problems: z.array(z.object({ line: z.int(), words: z.string() })),
+  /** Whether it was taken in: all that is new and changed, or nothing. */
+  applied: z.boolean(),
+})
+export type PeopleImported = z.infer<typeof peopleImportedSchema>

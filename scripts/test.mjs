@@ -16,6 +16,7 @@ const ON_BOTH = [
   'server/server.test.ts',
   'server/library.test.ts',
   'server/drawer.test.ts',
+  'server/people',
   'server/fuzz.test.ts',
   'server/backup',
   'server/devices',

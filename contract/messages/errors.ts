@@ -31,6 +31,7 @@ const WORDS: Record<string, (data: Record<string, unknown>) => string> = {
   'reading.elsewhere': (d) => `Reading ${String(d.row ?? 1)} was already taken into another job. Nothing was taken in.`,
   'reading.twice': (d) => `Reading ${String(d.row)} is the same as one before it. Nothing was taken in.`,
   'tray.taken': () => 'This reading was already taken in another window.',
+  'day.past': () => 'This day is over.',
   'player.mergeSelf': () => 'A player cannot be taken into themselves.',
   'player.merged': () => 'One of the two was taken into somebody else already.',
   'player.notMerged': () => 'This was taken back already.',

@@ -1,3 +1,4 @@
+import type { WaitsOn } from '../entities.ts'
 import type { Doubt } from '#core/frame/plausible.ts'
 import type { AlternativeId, LeftOut } from '#core/planning/offers/alternatives.ts'
 import type { Workpiece } from '#core/cuts/cut.ts'
@@ -184,4 +185,11 @@ export function bindingWords(
     case 'rule':
       return ''
   }
+}
+
+/** What a job waits for that somebody must bring. */
+export const WAITS_ON_NAMES: Record<WaitsOn, string> = {
+  strings: 'strings',
+  player: 'the player',
+  parts: 'parts',
 }

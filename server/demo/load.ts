@@ -88,6 +88,8 @@ async function tell(tx: Queryable, story: Story, planFor: PlanFor): Promise<void
       price: '',
       strings: story.strings,
       returnToOriginal: false,
+      who: '',
+      waitsOn: null,
     },
   })
   const readings: StoredReadingRow[] = []

@@ -1,10 +1,19 @@
 import { Router } from 'express'
+import { z } from 'zod'
 import ical, { ICalCalendarMethod } from 'ical-generator'
 import { PROFILES } from '#core/sports/sports.ts'
-import type { JobSummary } from '#contract/entities.ts'
+import { COUNTED_IN } from '#core/cuts/material.ts'
+import { COMING_BACK } from '#core/logbook/comingBack.ts'
+import { changeComingBackSchema } from '#contract/comingBack.ts'
+import type { Day } from '#contract/day.ts'
+import type { JobSummary, StoredMaterial } from '#contract/entities.ts'
 import { WAITS_NAMES } from '#contract/messages/build.ts'
 import type { Database } from '../db/database.ts'
+import { changeComingBack, listComingBack } from '../queries/comingBack.ts'
+import { listChecksDue } from '../queries/devices.ts'
 import { listDue } from '../queries/jobs.ts'
+import { listMaterials } from '../queries/materials.ts'
+import { notFound, Refusal } from '../refusal.ts'
 import { oneShop } from '../queries/shop.ts'
 
 const DAY_MS = 86400000
@@ -14,6 +23,14 @@ const YEAR = 366
 /** A job is handed over in so many minutes. */
 const HANDOVER_MIN = 30
 
+/** Less than this in the drawer is short: not enough for a usual job (common practice, no source). */
+const SHORT = { cm: 60, g: 15, pieces: 2 } as const
+const shortOf = (materials: readonly StoredMaterial[]): Day['short'] =>
+  materials.flatMap((m) => {
+    const counted = COUNTED_IN[m.kind]
+    return m.retired || m.stock >= SHORT[counted] ? [] : [{ id: m.id, name: m.name, left: m.stock, counted }]
+  })
+
 const titleOf = (job: JobSummary) => [`Job ${job.number}`, job.playerName, job.frameLabel].filter(Boolean).join(' · ')
 
 /** What is promised, and the same as a calendar that other programs on this machine can read. */
@@ -21,7 +38,22 @@ export function dayRoutes(db: Database, now: () => Date): Router {
   const router = Router()
   const until = (days: number) => new Date(now().getTime() + days * DAY_MS)
   router.get('/day', async (_request, response) => {
-    response.json(await listDue(db, until(WEEK)))
+    const week = until(WEEK)
+    const [due, comingBack, checks, materials] = await Promise.all([
+      listDue(db, week),
+      listComingBack(db, week.toISOString().slice(0, 10)),
+      listChecksDue(db, now()),
+      listMaterials(db),
+    ])
+    response.json({ ...due, comingBack, checks, short: shortOf(materials) } satisfies Day)
+  })
+  router.post('/coming-back/:frame/:rule', async (request, response) => {
+    const rule = z.enum(COMING_BACK).parse(request.params.rule)
+    const change = changeComingBackSchema.parse(request.body)
+    if (change.putOffTo !== null && change.putOffTo < now().toISOString().slice(0, 10))
+      throw new Refusal(422, 'day.past', 'putOffTo')
+    if (!(await changeComingBack(db, request.params.frame, rule, change))) throw notFound('appointment')
+    response.json(change)
   })
   router.get('/calendar.ics', async (_request, response) => {
     const [shop, day] = await Promise.all([oneShop(db), listDue(db, until(YEAR))])

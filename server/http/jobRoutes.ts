@@ -24,6 +24,8 @@ import * as jobs from '../queries/jobs.ts'
 import { insertPlayer, findPlayer, updatePlayerFacts } from '../queries/players.ts'
 import { factsOn } from '#core/player/age.ts'
 import { standsFor } from '../people/merge.ts'
+import type { Stage } from '#core/job/stages.ts'
+import { settleComingBack } from '../logbook/settleComingBack.ts'
 import { settleStock } from '../drawer/settleStock.ts'
 import { keepProof } from '../jobs/keepProof.ts'
 import { listProofs } from '../queries/proofs.ts'
@@ -31,7 +33,16 @@ import { applyOnce, headOf } from './edits.ts'
 import { exportJob, importJob, parseJobFile } from '../jobs/jobFile.ts'
 import { notFound, Refusal, staleEdit } from '../refusal.ts'
 
-const noTicket = { owner: '', due: '', dueAt: null, price: '', strings: '', returnToOriginal: false }
+const noTicket = {
+  owner: '',
+  due: '',
+  dueAt: null,
+  price: '',
+  strings: '',
+  returnToOriginal: false,
+  who: '',
+  waitsOn: null,
+}
 
 /** Jobs, their stages, readings and files. */
 export function jobRoutes(db: Database, now: () => Date, beforeImport: () => Promise<void>): Router {
@@ -113,6 +124,7 @@ export function jobRoutes(db: Database, now: () => Date, beforeImport: () => Pro
           }
           if (stage === 'check') await signatureMade(tx, id)
           if (stage === 'play') await settleStock(tx, id)
+          if (TELLS_WHEN.includes(stage)) await settleComingBack(tx, id)
           return jobs.findSavedStage(tx, id, stage)
         },
         (tx) => jobs.findSavedStage(tx, id, stage),
@@ -134,6 +146,7 @@ export function jobRoutes(db: Database, now: () => Date, beforeImport: () => Pro
           await jobs.appendRevision(tx, id, stage, step.mark, { ...step.content, by })
           if (stage === 'check') await signatureMade(tx, id)
           if (stage === 'play') await settleStock(tx, id)
+          if (TELLS_WHEN.includes(stage)) await settleComingBack(tx, id)
           return jobs.findSavedStage(tx, id, stage)
         }),
       )
@@ -179,6 +192,9 @@ export function jobRoutes(db: Database, now: () => Date, beforeImport: () => Pro
 
   return router
 }
+
+/** Stages from which it follows when somebody comes back. */
+const TELLS_WHEN: readonly Stage[] = ['player', 'build', 'check', 'play']
 
 type Reading = z.output<typeof newReadingSchema>
 

@@ -11,7 +11,7 @@ export function logbookRoutes(db: Database, now: () => Date): Router {
   const router = Router()
   for (const what of ['player', 'frame'] as const)
     router.get(`/book/${what}s`, async (request, response) => {
-      response.json(await listBook(db, what, bookSearchSchema.parse(request.query)))
+      response.json(await listBook(db, what, bookSearchSchema.parse(request.query), now().toISOString().slice(0, 10)))
     })
   router.get('/book/frames/:id', async (request, response) => {
     response.json(await frameLog(db, request.params.id, now()))

@@ -1,13 +1,20 @@
-import { Router } from 'express'
-import { wrongWithBirth } from '#core/player/age.ts'
-import { eraseSchema, mergeSchema, putPlayerSchema, type Extent } from '#contract/people.ts'
+import { json, Router } from 'express'
+import { factsOn, wrongWithBirth } from '#core/player/age.ts'
+import { bookSearchSchema } from '#contract/logbook.ts'
+import { writePeople } from '#contract/peopleCsv.ts'
+import { eraseSchema, importPeopleSchema, mergeSchema, putPlayerSchema, type Extent } from '#contract/people.ts'
 import type { Keeper } from '../backup/keeper.ts'
 import type { Database, Queryable } from '../db/database.ts'
 import { erasePlayer, extentOf } from '../people/erase.ts'
 import { mergePlayers, undoMerge } from '../people/merge.ts'
+import { takeInPeople } from '../people/takeIn.ts'
+import { listBook } from '../queries/book.ts'
 import { findPlayer, putPlayerFacts } from '../queries/players.ts'
 import { notFound, Refusal } from '../refusal.ts'
 import { applyOnce } from './edits.ts'
+
+/** Rows at once of a list that goes out whole. */
+const AT_ONCE = 500
 
 /** Players by themselves: what is known of them, two that are one, and erasing somebody for good. */
 export function peopleRoutes(db: Database, keeper: Keeper | null, now: () => Date): Router {
@@ -18,6 +25,28 @@ export function peopleRoutes(db: Database, keeper: Keeper | null, now: () => Dat
     if (!found) throw notFound('player')
     return found
   }
+
+  router.get('/people.csv', async (request, response) => {
+    const asked = bookSearchSchema.parse({ ...request.query, after: '' })
+    response.setHeader('Content-Disposition', 'attachment; filename="kevro-people.csv"')
+    const people = []
+    for (let after = ''; ;) {
+      const { rows, next } = await listBook(db, 'player', { ...asked, after }, today(), AT_ONCE)
+      for (const row of rows) {
+        const found = await findPlayer(db, row.id)
+        if (found)
+          people.push({ ...factsOn(found.facts, today()), jobs: row.jobs, seen: row.seenAt?.slice(0, 10) ?? '' })
+      }
+      if (!next) break
+      after = next
+    }
+    response.type('text/csv').send(`\ufeff${writePeople(people)}\r\n`)
+  })
+  /** A list of people: looked through first, then taken in whole or not at all. */
+  router.post('/people/import', json({ limit: '12mb' }), async (request, response) => {
+    const { text, apply } = importPeopleSchema.parse(request.body)
+    response.json(await db.transaction((tx) => takeInPeople(tx, text, apply, today())))
+  })
 
   router.get('/players/:id', async (request, response) => {
     response.json(await player(db, request.params.id))

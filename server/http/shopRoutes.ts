@@ -10,9 +10,10 @@ import {
   type Overview,
 } from '#contract/entities.ts'
 import type { Database, Queryable } from '../db/database.ts'
-import { listFrameChoices, findFrame, updateFrame } from '../queries/frames.ts'
+import { listFrameChoices, findFrame, retireFrame, updateFrame } from '../queries/frames.ts'
 import { listJobSummaries, oneCount, retireJob } from '../queries/jobs.ts'
 import { findAnything } from '../queries/find.ts'
+import { settleComingBack } from '../logbook/settleComingBack.ts'
 import { listMaterials, findMaterial, putMaterial } from '../queries/materials.ts'
 import { listPlayerChoices } from '../queries/players.ts'
 import { retirer } from '../queries/rows.ts'
@@ -25,9 +26,13 @@ const findSchema = z.object({ find: z.string().max(200).default('') })
 const frameFindSchema = findSchema.extend({ sport: sportSchema, player: z.string().max(80).default('') })
 /** What can be put away and brought back, and how. */
 const RETIRE = {
-  job: retireJob,
+  job: async (tx: Queryable, id: string, retired: boolean) => {
+    const there = await retireJob(tx, id, retired)
+    if (there) await settleComingBack(tx, id)
+    return there
+  },
   player: retirer('player'),
-  frame: retirer('frame'),
+  frame: retireFrame,
   batch: retirer('batch'),
   photo: retirer('photo'),
 }
@@ -61,8 +66,8 @@ export function shopRoutes(db: Database, alarms: readonly string[]): Router {
 
   for (const [what, retire] of Object.entries(RETIRE))
     router.post(`/${what === 'batch' ? 'batches' : `${what}s`}/:id/retire`, async (request, response) => {
-      const { retired } = retiredSchema.parse(request.body)
-      const there = await db.transaction((tx) => retire(tx, request.params.id, retired))
+      const { retired, why } = retiredSchema.parse(request.body)
+      const there = await db.transaction((tx) => retire(tx, request.params.id, retired, why))
       if (!there) throw notFound(what)
       response.json({ retired })
     })

@@ -21,8 +21,9 @@ import { jobView } from '../jobs/jobView.ts'
 import { leftAs } from '../jobs/leftAs.ts'
 import { listFacts } from '../people/dated.ts'
 import { everyoneIn, listMerges } from '../people/merge.ts'
+import { listComingBackOf } from '../queries/comingBack.ts'
 import { isRetired, listFramesOf, listJobIds } from '../queries/book.ts'
-import { findFrame } from '../queries/frames.ts'
+import { findFrame, listOwners, whyRetired } from '../queries/frames.ts'
 import { listMaterials } from '../queries/materials.ts'
 import { findPlayer } from '../queries/players.ts'
 import { notFound } from '../refusal.ts'
@@ -87,11 +88,14 @@ function driftedOf(jobs: readonly Worked[], now: Date) {
 export async function frameLog(db: Queryable, id: string, now: Date): Promise<FrameLog> {
   const frame = await findFrame(db, id)
   if (!frame) throw notFound('frame')
-  const [owner, retired, left, jobs] = await Promise.all([
+  const [owner, retired, left, jobs, comingBack, owners, retiredWhy] = await Promise.all([
     frame.playerId ? findPlayer(db, frame.playerId) : null,
     isRetired(db, 'frame', id),
     leftAs(db, id, profileOf(frame.sport)),
     workedJobs(db, 'frame', id),
+    listComingBackOf(db, 'frame', id),
+    listOwners(db, id),
+    whyRetired(db, id),
   ])
   return frameLogSchema.parse({
     frame,
@@ -99,6 +103,9 @@ export async function frameLog(db: Queryable, id: string, now: Date): Promise<Fr
     retired,
     leftAs: left,
     drifted: driftedOf(jobs, now),
+    comingBack,
+    owners,
+    retiredWhy,
     jobs: jobs.map(loggedJob),
   })
 }
@@ -107,12 +114,13 @@ export async function frameLog(db: Queryable, id: string, now: Date): Promise<Fr
 export async function playerLog(db: Queryable, id: string, now: Date): Promise<PlayerLog> {
   const player = await findPlayer(db, id)
   if (!player) throw notFound('player')
-  const [retired, frames, jobs, told, merged] = await Promise.all([
+  const [retired, frames, jobs, told, merged, comingBack] = await Promise.all([
     isRetired(db, 'player', id),
     listFramesOf(db, id),
     workedJobs(db, 'player', id),
     everyoneIn(db, id).then((ids) => listFacts(db, ids)),
     listMerges(db, id),
+    listComingBackOf(db, 'player', id),
   ])
   const facts = factsOn(player.facts, now.toISOString())
   return playerLogSchema.parse({
@@ -122,5 +130,6 @@ export async function playerLog(db: Queryable, id: string, now: Date): Promise<P
     jobs: jobs.map(loggedJob),
     told,
     merged,
+    comingBack,
   })
 }

@@ -133,3 +133,18 @@ export async function takeFromTray(db: Queryable, ids: readonly string[], takenF
   )
   return rows.map((row) => String(row.id))
 }
+
+/** Instruments whose last check is older than it may be, or that have none; the longest due first. */
+export async function listChecksDue(
+  db: Queryable,
+  now: Date,
+): Promise<{ id: string; name: string; dueOn: string | null }[]> {
+  const rows = await db.query(
+    `SELECT id, name, due AS "dueOn" FROM (
+       SELECT d.id, d.name, max(c.at) + d.check_days * interval '1 day' AS due
+       FROM device d LEFT JOIN device_check c ON c.device_id = d.id GROUP BY d.id, d.name, d.check_days
+     ) t WHERE due IS NULL OR due < $1::timestamptz ORDER BY due NULLS FIRST, name, id`,
+    [now.toISOString()],
+  )
+  return rows.map((r) => ({ id: String(r.id), name: String(r.name), dueOn: r.dueOn === null ? null : iso(r.dueOn) }))
+}

@@ -1,6 +1,6 @@
 import { choiceSchema, frameSchema, type Choice, type Frame } from '#contract/entities.ts'
 import type { Queryable } from '../db/database.ts'
-import { likesOf } from './rows.ts'
+import { iso, likesOf } from './rows.ts'
 
 const COLUMNS =
   'id, label, maker, model, unit, player_id AS "playerId", geometry, sport, own_strings AS "ownStrings", code, revision'
@@ -73,4 +73,37 @@ export async function updateFrame(db: Queryable, frame: Frame): Promise<Frame | 
   )
   if (row) await noteOwner(db, frame.id, frame.playerId)
   return row ? frameSchema.parse(row) : null
+}
+
+/** Whose a frame was, the newest first. */
+export async function listOwners(
+  db: Queryable,
+  frameId: string,
+): Promise<{ since: string; id: string | null; name: string | null }[]> {
+  const rows = await db.query(
+    `SELECT o.since, o.player_id AS id, p.facts ->> 'name' AS name FROM ownership o LEFT JOIN player p ON p.id = o.player_id
+     WHERE o.frame_id = $1 ORDER BY o.since DESC`,
+    [frameId],
+  )
+  return rows.map((r) => ({
+    since: iso(r.since),
+    id: r.id === null ? null : String(r.id),
+    name: r.name === null ? null : String(r.name),
+  }))
+}
+
+/** Why a frame was put away; empty where nobody said. */
+export async function whyRetired(db: Queryable, frameId: string): Promise<string> {
+  const [row] = await db.query('SELECT retired_why AS why FROM frame WHERE id = $1', [frameId])
+  return String(row?.why ?? '')
+}
+
+/** Puts a frame away, with the reason, or brings it back. @returns whether there is such a frame */
+export async function retireFrame(db: Queryable, id: string, retired: boolean, why = ''): Promise<boolean> {
+  const rows = await db.query('UPDATE frame SET retired = $2, retired_why = $3 WHERE id = $1 RETURNING id', [
+    id,
+    retired,
+    retired ? why : '',
+  ])
+  return rows.length > 0
 }

@@ -2,7 +2,6 @@ import { STAGES, type Stage } from '#core/job/stages.ts'
 import { lastWait } from '#core/workorder/marks.ts'
 import { type RevisionMark, redoMark, undoMark } from '#core/job/revisions.ts'
 import { z } from 'zod'
-import type { Day } from '#contract/day.ts'
 import { documentSchemas, stageSchema } from '#contract/documents.ts'
 import {
   countsSchema,
@@ -80,7 +79,7 @@ function readKey(key: string): z.infer<typeof keySchema> | null {
   }
 }
 
-const SUMMARY = `j.id, i.number, j.kind, f.label AS "frameLabel", f.sport, j.ticket ->> 'due' AS due, i.due_at AS "dueAt",
+const SUMMARY = `j.id, i.number, j.kind, f.label AS "frameLabel", f.sport, j.ticket ->> 'due' AS due, COALESCE(j.ticket ->> 'who', '') AS who, j.ticket ->> 'waitsOn' AS "waitsOn", i.due_at AS "dueAt",
   i.player_name AS "playerName", i.signed_by AS "signedBy", i.ready_at AS "readyAt", i.waits_for AS "waitsFor", i.saved,
   i.changed_at AS "changedAt", i.changed_at::text AS key`
 const isoOf = (value: unknown) => (value === null ? null : iso(value))
@@ -97,7 +96,7 @@ const summaryOf = (row: Row): JobSummary =>
 /** Rows of a day. */
 const MOST_DUE = 100
 /** Jobs that are promised until then and not signed off, the soonest first. */
-export async function listDue(db: Queryable, until: Date): Promise<Day> {
+export async function listDue(db: Queryable, until: Date): Promise<{ jobs: JobSummary[]; more: boolean }> {
   const rows = await db.query(
     `SELECT ${SUMMARY} FROM job_index i JOIN job j ON j.id = i.job_id JOIN frame f ON f.id = j.frame_id
      WHERE NOT i.retired AND i.due_at IS NOT NULL AND i.due_at < $1::timestamptz AND i.signed_by IS NULL

@@ -1,17 +1,20 @@
 <script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
 import { computed, onBeforeUnmount, ref } from 'vue'
 import { useDisplay, useTheme } from 'vuetify'
-import { mdiKeyboardOutline, mdiMenu, mdiWeatherNight, mdiWhiteBalanceSunny } from '@mdi/js'
+import { mdiKeyboardOutline, mdiMagnify, mdiMenu, mdiWeatherNight, mdiWhiteBalanceSunny } from '@mdi/js'
 import { RouterLink, RouterView } from 'vue-router'
 import OutboxNotices from '../documents/OutboxNotices.vue'
 import SaveState from '../documents/SaveState.vue'
 import { useOutbox } from '../documents/useOutbox.ts'
+import FindDialog from './FindDialog.vue'
 import KeySheet from '../shared/KeySheet.vue'
 import CrashNotice from './CrashNotice.vue'
 import { storeTheme } from './themeChoice.ts'
 
 const theme = useTheme()
 const keys = ref(false)
+const finding = ref(false)
 const PAGES = [
   { to: '/people', name: 'People' },
   { to: '/frames', name: 'Frames' },
@@ -35,12 +38,18 @@ function toggleTheme(): void {
 
 function onKey(event: KeyboardEvent): void {
   const typing = event.target instanceof HTMLElement && event.target.closest('input, textarea, [contenteditable]')
-  if (!typing && event.key === '?') keys.value = true
+  if (typing || event.ctrlKey || event.metaKey || event.altKey) return
+  if (event.key === '?') keys.value = true
+  if (event.key === '/') {
+    event.preventDefault()
+    finding.value = true
+  }
 }
+useEventListener('keydown', onKey)
 </script>
 
 <template>
-  <v-app @keydown="onKey">
+  <v-app>
     <header class="bar">
       <RouterLink to="/" class="brand" aria-label="Kevro, to the start page">
         <svg viewBox="0 0 32 26" width="34" height="28" aria-hidden="true">
@@ -53,6 +62,14 @@ function onKey(event: KeyboardEvent): void {
       <div id="bar-job" class="bar-job" />
       <SaveState />
       <nav class="bar-end">
+        <v-btn
+          :icon="mdiMagnify"
+          variant="text"
+          size="small"
+          aria-label="Find anything"
+          data-testid="find"
+          @click="finding = true"
+        />
         <template v-if="wide">
           <v-btn v-for="page in PAGES" :key="page.to" :to="page.to" variant="text" size="small">{{ page.name }}</v-btn>
           <v-btn :icon="mdiKeyboardOutline" variant="text" size="small" aria-label="Keys" @click="keys = true" />
@@ -75,6 +92,7 @@ function onKey(event: KeyboardEvent): void {
       <RouterView />
     </v-main>
     <KeySheet v-model="keys" />
+    <FindDialog v-model="finding" />
   </v-app>
 </template>
 

@@ -5,7 +5,7 @@ import { STAGES, type Stage } from '#core/job/stages.ts'
 import { PROFILES } from '#core/sports/sports.ts'
 import type { JobSummary } from '#contract/entities.ts'
 import { WAITS_NAMES } from '#contract/messages/build.ts'
-import { STAGE_NAMES } from '#contract/messages/job.ts'
+import { STAGE_NAMES, WAITS_ON_NAMES } from '#contract/messages/job.ts'
 import { writeSoon } from '../browser/writeTime.ts'
 
 /** A job in the queue: whose, which frame, how far, and when it is due. Leads to what is next. */
@@ -14,10 +14,14 @@ const next = (job: JobSummary): Stage =>
   job.signedBy && !job.saved.includes('play') ? 'play' : (STAGES.find((s) => !job.saved.includes(s)) ?? 'play')
 /** What lies curing or drying on it, and until when. */
 const clock = useNow({ interval: 30000 })
-const waits = ({ waitsFor, readyAt, signedBy }: JobSummary) =>
-  waitsFor && readyAt && !signedBy && new Date(readyAt) > clock.value
-    ? `${WAITS_NAMES[waitsFor]} until ${writeSoon(readyAt, clock.value)}`
-    : ''
+const waits = ({ waitsFor, readyAt, signedBy, waitsOn }: JobSummary) => {
+  if (signedBy) return ''
+  const cures =
+    waitsFor && readyAt && new Date(readyAt) > clock.value
+      ? `${WAITS_NAMES[waitsFor]} until ${writeSoon(readyAt, clock.value)}`
+      : ''
+  return [cures, waitsOn ? `waits for ${WAITS_ON_NAMES[waitsOn]}` : ''].filter(Boolean).join(', ')
+}
 /** The moment that was promised; words that named none stand as they were said. */
 const due = ({ due: words, dueAt }: JobSummary) => (dueAt ? `due ${writeSoon(dueAt, clock.value)}` : words)
 const pageOf = (job: JobSummary) => (job.kind === 'quick' ? 'bench' : next(job))
@@ -53,7 +57,8 @@ const pageOf = (job: JobSummary) => (job.kind === 'quick' ? 'bench' : next(job))
     <span class="due"
       >{{ job.sport === 'tennis' ? '' : `${PROFILES[job.sport].name} `
       }}{{ job.signedBy ? `signed off ${job.signedBy}` : due(job)
-      }}<span v-if="waits(job)" class="waits" data-testid="waits">{{ waits(job) }}</span></span
+      }}<span v-if="waits(job)" class="waits" data-testid="waits">{{ waits(job) }}</span
+      ><small v-if="job.who && !job.signedBy" class="quiet hands">{{ job.who }}</small></span
     >
   </RouterLink>
 </template>
@@ -106,6 +111,10 @@ const pageOf = (job: JobSummary) => (job.kind === 'quick' ? 'bench' : next(job))
 .waits {
   display: block;
   color: rgb(var(--v-theme-predicted));
+}
+.hands {
+  display: block;
+  font-weight: 400;
 }
 .due {
   text-align: right;

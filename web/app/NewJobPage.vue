@@ -11,7 +11,7 @@ import DueField from '../shared/DueField.vue'
 import QuantityField from '../shared/QuantityField.vue'
 import { useShop } from '../stores/shop.ts'
 import { readDraft, writeDraft } from '../browser/settings.ts'
-import { useChoices } from './useChoices.ts'
+import { useChoices } from '../shared/useChoices.ts'
 
 const shop = useShop()
 const router = useRouter()

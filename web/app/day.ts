@@ -1,4 +1,6 @@
-import type { JobSummary } from '#contract/entities.ts'
+import { jobViewSchema, type JobSummary } from '#contract/entities.ts'
+import { call, tell } from '../api/client.ts'
+import { writeTime } from '../browser/writeTime.ts'
 
 export const DAY_GROUPS = ['Overdue', 'Today', 'Tomorrow', 'This week'] as const
 export type DayGroup = (typeof DAY_GROUPS)[number]
@@ -25,3 +27,40 @@ export function dayOf(jobs: readonly JobSummary[], now: Date): { group: DayGroup
 /** Whether something that lies curing or drying makes a promise impossible: ready only after it is due. */
 export const comesTooLate = (job: Pick<JobSummary, 'dueAt' | 'readyAt'>): boolean =>
   job.dueAt !== null && job.readyAt !== null && job.readyAt > job.dueAt
+
+const WEEKDAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'] as const
+
+/** A column of the week: overdue first, then seven days from today. */
+export interface WeekDay {
+  name: string
+  /** Its midnight; null: what is overdue from before today. */
+  from: Date | null
+  jobs: JobSummary[]
+}
+
+/** What is promised in the seven days from today, a column each, by the hour; what was due before today in a column of its own. */
+export function weekOf(jobs: readonly JobSummary[], now: Date): WeekDay[] {
+  const due = jobs.filter((job) => job.dueAt !== null)
+  const within = (from: Date | null, to: Date) =>
+    due.filter((j) => (!from || new Date(j.dueAt!) >= from) && new Date(j.dueAt!) < to)
+  const overdue = within(null, midnight(now, 0))
+  const days = Array.from({ length: 7 }, (_, n): WeekDay => {
+    const from = midnight(now, n)
+    const name = n === 0 ? 'Today' : `${WEEKDAYS[from.getDay()]} ${from.getDate()}`
+    return { name, from, jobs: within(from, midnight(now, n + 1)) }
+  })
+  return overdue.length > 0 ? [{ name: 'Overdue', from: null, jobs: overdue }, ...days] : days
+}
+
+/** The same hour on another day, on this machine's clock. */
+export function movedTo(dueAt: string, day: Date): string {
+  const at = new Date(dueAt)
+  return new Date(day.getFullYear(), day.getMonth(), day.getDate(), at.getHours(), at.getMinutes()).toISOString()
+}
+
+/** Promises a job for another moment; whatever else its ticket says stays. */
+export async function moveJob(id: string, dueAt: string): Promise<void> {
+  const at = `/jobs/${encodeURIComponent(id)}`
+  const { job } = await call(jobViewSchema, 'GET', at)
+  await tell('PUT', `${at}/ticket`, { ticket: { ...job.ticket, dueAt, due: writeTime(dueAt) }, expected: job.revision })
+}

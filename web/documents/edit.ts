@@ -2,7 +2,7 @@ import { STAGES, type Dependencies, type Stage } from '#core/job/stages.ts'
 import type { NewReading } from '#contract/entities.ts'
 
 /** The documents that carry a revision, each saved by itself. */
-export type DocumentKind = 'stage' | 'ticket' | 'frame' | 'batch' | 'setup' | 'material' | 'shop'
+export type DocumentKind = 'stage' | 'ticket' | 'player' | 'frame' | 'batch' | 'setup' | 'material' | 'shop'
 
 /** Names one document: `stage/JOB/measure`, `frame/ID`, `shop/1`. Ids are escaped, so that two documents never share a name. */
 export type DocumentName = string
@@ -11,6 +11,7 @@ const name = (kind: DocumentKind, ...parts: string[]): DocumentName =>
   [kind, ...parts.map(encodeURIComponent)].join('/')
 export const stageOfJob = (jobId: string, stage: Stage): DocumentName => name('stage', jobId, stage)
 export const ticketOfJob = (jobId: string): DocumentName => name('ticket', jobId)
+export const playerNamed = (id: string): DocumentName => name('player', id)
 export const frameNamed = (id: string): DocumentName => name('frame', id)
 export const batchNamed = (id: string): DocumentName => name('batch', id)
 export const setupNamed = (id: string): DocumentName => name('setup', id)

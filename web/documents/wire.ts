@@ -1,7 +1,7 @@
 import { batchSchema } from '#contract/batch.ts'
 import { revisionSchema } from '#contract/fields.ts'
 import { z } from 'zod'
-import { frameSchema, jobViewSchema, materialSchema, shopSchema } from '#contract/entities.ts'
+import { frameSchema, jobViewSchema, playerSchema, materialSchema, shopSchema } from '#contract/entities.ts'
 import { referenceSchema } from '#contract/library.ts'
 import { ApiProblem, call, problemText, Unreachable } from '../api/client.ts'
 import { partsOf, type DocumentName, type Edit, type StageContent } from './edit.ts'
@@ -17,6 +17,8 @@ export function requestOf(edit: Edit, expected: number): { path: string; body: u
       return { path: `/jobs/${at}/stages/${stage}`, body: { ...(content as StageContent), expected, by } }
     case 'ticket':
       return { path: `/jobs/${at}/ticket`, body: { ticket: content, expected } }
+    case 'player':
+      return { path: `/players/${at}`, body: { facts: content, revision: expected } }
     case 'frame':
       return { path: `/frames/${at}`, body: { ...(content as object), revision: expected } }
     case 'batch':
@@ -63,6 +65,8 @@ export async function revisionAtServer(doc: DocumentName): Promise<number> {
       return (await call(jobViewSchema, 'GET', `/jobs/${at}`)).stages.find((s) => s.stage === stage)?.revision ?? 0
     case 'ticket':
       return (await call(jobViewSchema, 'GET', `/jobs/${at}`)).job.revision
+    case 'player':
+      return (await call(playerSchema, 'GET', `/players/${at}`)).revision
     case 'frame':
       return (await call(frameSchema, 'GET', `/frames/${at}`)).revision
     case 'batch':

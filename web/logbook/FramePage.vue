@@ -1,23 +1,26 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { RouterLink } from 'vue-router'
 import { LOG_QUANTITIES } from '#core/logbook/logbook.ts'
 import { conditionText } from '#core/frame/condition.ts'
 import { fixed, writeDifference, writeQuantity, writeSpread } from '#core/quantities/write.ts'
 import { profileOf } from '#core/sports/sports.ts'
 import { frameLogSchema } from '#contract/logbook.ts'
+import { RETIRE_REASONS, spelt } from '#contract/messages/frameCode.ts'
 import { QUANTITY_NAMES } from '#contract/messages/names.ts'
 import FrameShape from '../shared/FrameShape.vue'
 import { useShop } from '../stores/shop.ts'
+import ComingBackList from './ComingBackList.vue'
 import JobStory from './JobStory.vue'
 import NumbersChart from './NumbersChart.vue'
+import OwnerPanel from './OwnerPanel.vue'
 import { EVENT_NAMES, nowOf, unitsIn } from './story.ts'
 import { useLog } from './useLog.ts'
 
 /** A frame and everything that the shop did to it. */
 const props = defineProps<{ id: string }>()
 const shop = useShop()
-const { log, problem, retire } = useLog(frameLogSchema, () => `/book/frames/${encodeURIComponent(props.id)}`)
+const { log, problem, retire, look } = useLog(frameLogSchema, () => `/book/frames/${encodeURIComponent(props.id)}`)
+const putAway = (away: boolean, why = '') => retire(`/frames/${encodeURIComponent(props.id)}/retire`, away, why)
 const frame = computed(() => log.value?.frame)
 /** Maker and model, as far as the label does not say them. */
 const made = computed(() =>
@@ -84,11 +87,20 @@ const drifted = computed(() => {
       <div class="d-flex align-center flex-wrap ga-3 pb-3">
         <h1 class="mb-0">{{ frame.label }}</h1>
         <span class="quiet">{{ [profileOf(frame.sport).name, ...made, frame.unit].filter(Boolean).join(', ') }}</span>
-        <span v-if="log.retired" class="quiet">put away</span>
+        <span v-if="log.retired" class="quiet">{{
+          ['put away', log.retiredWhy.toLowerCase()].filter(Boolean).join(': ')
+        }}</span>
         <v-spacer />
-        <v-btn variant="text" @click="retire(`/frames/${encodeURIComponent(id)}/retire`, !log.retired)">{{
-          log.retired ? 'Bring back' : 'Put away'
-        }}</v-btn>
+        <v-btn v-if="log.retired" variant="text" @click="putAway(false)">Bring back</v-btn>
+        <v-menu v-else>
+          <template #activator="{ props: menu }"
+            ><v-btn v-bind="menu" variant="text" data-testid="put-away">Put away</v-btn></template
+          >
+          <v-list density="compact">
+            <v-list-item v-for="why in RETIRE_REASONS" :key="why" :title="why" @click="putAway(true, why)" />
+            <v-list-item title="No reason" @click="putAway(true)" />
+          </v-list>
+        </v-menu>
         <v-btn color="primary" variant="flat" :to="{ name: 'new', query: { frame: id } }" data-testid="new-job-on-frame"
           >New job on this frame</v-btn
         >
@@ -96,10 +108,10 @@ const drifted = computed(() => {
       <div class="cols">
         <section class="panel" aria-label="As it stands">
           <h2>As it stands</h2>
-          <p v-if="log.owner">
-            Played by
-            <RouterLink :to="{ name: 'person', params: { id: log.owner.id } }">{{ log.owner.name }}</RouterLink>
+          <p v-if="frame.code" class="mb-1" data-testid="frame-code">
+            Code <b class="figure code">{{ frame.code }}</b> <small class="quiet">{{ spelt(frame.code) }}</small>
           </p>
+          <OwnerPanel :log="log" @changed="look" />
           <svg viewBox="-1 -17 74 34" class="shape" aria-hidden="true"><FrameShape :geometry="frame.geometry" /></svg>
           <template v-if="now">
             <dl class="now">
@@ -146,6 +158,10 @@ const drifted = computed(() => {
           <NumbersChart :jobs="log.jobs" :label="frame.label" />
         </section>
       </div>
+      <section v-if="log.comingBack.length > 0" class="panel mt-4" aria-label="Coming back">
+        <h2>Coming back</h2>
+        <ComingBackList :rows="log.comingBack" @changed="look" />
+      </section>
       <h2 class="mt-4 pt-4">What was done</h2>
       <p v-if="log.jobs.length === 0" class="quiet">No job was done on it yet.</p>
       <JobStory v-for="job in log.jobs" :key="job.id" :job="job" />
@@ -163,6 +179,10 @@ const drifted = computed(() => {
   grid-template-columns: minmax(0, 1fr) minmax(0, 1.6fr);
   gap: 16px;
   align-items: start;
+}
+.code {
+  font-size: 20px;
+  letter-spacing: 0.12em;
 }
 .shape {
   width: 100%;

@@ -1,5 +1,11 @@
 import type { PlayerFacts } from '#core/player/facts.ts'
+import { gripWords, type GripRoutine } from '#core/player/grip.ts'
+import { fixed } from '#core/quantities/write.ts'
 import { ASKED, COMPLAINT_NAMES } from '#contract/messages/player.ts'
+
+const answer = (field: keyof PlayerFacts, value: unknown): string | null =>
+  ASKED.find((a) => a.field === field)?.options.find(([v]) => v === value)?.[1] ?? null
+const labelOf = (field: keyof PlayerFacts): string => ASKED.find((a) => a.field === field)?.label ?? ''
 
 /** What is known of a player, line by line; what was not asked is left out. */
 export function factLines(facts: PlayerFacts): { name: string; value: string }[] {
@@ -7,12 +13,41 @@ export function factLines(facts: PlayerFacts): { name: string; value: string }[]
     value === null || value === '' ? [] : [{ name, value: String(value) }]
   return [
     ...line('Age', facts.age),
-    ...ASKED.flatMap(({ field, label, options }) =>
-      line(label, options.find(([value]) => value === facts[field])?.[1] ?? null),
-    ),
+    ...line('Born', facts.born),
+    ...ASKED.flatMap(({ field, label }) => line(label, answer(field, facts[field]))),
     ...line('Where it hurts', facts.pain === 'none' ? null : facts.painWhere),
     ...line('Hours a week', facts.hoursPerWeek),
     ...line('Now it', facts.complaints?.map((c) => COMPLAINT_NAMES[c].toLowerCase()).join(', ') ?? null),
+    ...line('Ceiling', facts.ceiling && `${fixed(facts.ceiling.swingWeightKgCm2, 1)} kg·cm² as played`),
+    ...line('Grip', facts.grip && gripWords(facts.grip)),
+    ...line('Agreed to notes', facts.consentOn),
     ...line('Wants', facts.wants),
   ]
+}
+
+const OTHER_NAMES: Partial<Record<keyof PlayerFacts, string>> = {
+  name: 'name',
+  age: 'age',
+  born: 'born',
+  hoursPerWeek: 'hours a week',
+  painWhere: 'hurts',
+  wants: 'wants',
+  consentOn: 'agreed to notes',
+}
+
+/** One thing that was told, in words; empty where it says that nothing is known. */
+export function toldText(field: keyof PlayerFacts, value: unknown): string {
+  if (value === null || value === '' || (Array.isArray(value) && value.length === 0)) {
+    const name = OTHER_NAMES[field] ?? labelOf(field).toLowerCase()
+    return name ? `${name}: no longer said` : ''
+  }
+  if (field === 'complaints') return `now it: ${(value as (keyof typeof COMPLAINT_NAMES)[]).map((c) => COMPLAINT_NAMES[c].toLowerCase()).join(', ')}` // prettier-ignore
+  if (field === 'ceiling') return `ceiling ${fixed((value as { swingWeightKgCm2: number }).swingWeightKgCm2, 1)} kg·cm²`
+  if (field === 'grip')
+    return `grip: ${gripWords(value as GripRoutine)
+      .toLowerCase()
+      .replace(/\.$/, '')}`
+  const said = answer(field, value)
+  if (said !== null) return `${labelOf(field).toLowerCase()}: ${said.toLowerCase()}`
+  return `${OTHER_NAMES[field] ?? field}: ${String(value)}`
 }

@@ -78,3 +78,42 @@ export function nowOf(jobs: readonly LoggedJob[]): { event: Numbered; job: Logge
   }
   return null
 }
+
+/** A setup as a player had it, with what was said of it: the newest first. */
+export interface SetupOver {
+  at: string
+  job: LoggedJob
+  name: string
+  numbers: Numbered['numbers']
+  said: string
+}
+
+/**
+ * What was played over some jobs: each frame as a job left it, and each step of a tuning, with the last thing said of it before the next.
+ * A frame that was only read counts as it was read.
+ */
+export function setupsOver(jobs: readonly LoggedJob[]): SetupOver[] {
+  return jobs
+    .flatMap((job): SetupOver[] => {
+      const rows: SetupOver[] = []
+      for (const event of job.events) {
+        if (event.kind === 'played') {
+          const row = rows.at(-1)
+          if (row) row.said = playText(event.session)
+          continue
+        }
+        const row = {
+          at: event.at,
+          job,
+          name: event.kind === 'tuned' ? event.name : '',
+          numbers: event.numbers,
+          said: '',
+        }
+        // Reading, work and proof before anything was played are one setup: as it left the bench.
+        if (event.kind !== 'tuned' && rows.length > 0 && rows.at(-1)!.name === '') rows[rows.length - 1] = row
+        else rows.push(row)
+      }
+      return rows
+    })
+    .sort((a, b) => (a.at < b.at ? 1 : a.at > b.at ? -1 : 0))
+}

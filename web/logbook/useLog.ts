@@ -10,7 +10,9 @@ export function useLog<Schema extends z.ZodType>(
 ): {
   log: ShallowRef<z.output<Schema> | null>
   problem: Ref<string>
-  retire(path: string, retired: boolean): Promise<void>
+  retire(path: string, retired: boolean, why?: string): Promise<void>
+  /** Reads it anew. */
+  look(): Promise<void>
 } {
   const shop = useShop()
   const log = shallowRef(null) as ShallowRef<z.output<Schema> | null>
@@ -27,9 +29,9 @@ export function useLog<Schema extends z.ZodType>(
       if (mine === asked) problem.value = problemText(error)
     }
   }
-  async function retire(at: string, retired: boolean): Promise<void> {
+  async function retire(at: string, retired: boolean, why = ''): Promise<void> {
     try {
-      await tell('POST', at, { retired })
+      await tell('POST', at, { retired, why })
       await look()
     } catch (error) {
       problem.value = problemText(error)
@@ -37,5 +39,5 @@ export function useLog<Schema extends z.ZodType>(
   }
   onMounted(look)
   watch(path, look)
-  return { log, problem, retire }
+  return { log, problem, retire, look }
 }

@@ -2,6 +2,8 @@
 import { mdiArrowRight } from '@mdi/js'
 import { computed } from 'vue'
 import type { PlayerFacts } from '#core/player/facts.ts'
+import { WAITS_ON, type WaitsOn } from '#contract/entities.ts'
+import { WAITS_ON_NAMES } from '#contract/messages/job.ts'
 import { fixed } from '#core/quantities/write.ts'
 import { buildOf } from '#core/job/building.ts'
 import { earliestReady } from '#core/workorder/earliest.ts'
@@ -26,7 +28,7 @@ const earliest = computed(() => {
   const what = found.waitsFor === 'cure' ? 'the fill cures' : 'the coats dry'
   return { at: found.at, why: found.hours > 0 ? `${what} ${fixed(found.hours, 0)} h` : `${what} until then` }
 })
-const saveText = (field: 'strings' | 'owner' | 'price', event: Event) =>
+const saveText = (field: 'strings' | 'owner' | 'price' | 'who', event: Event) =>
   job.saveTicket({ [field]: (event.target as HTMLInputElement).value })
 const save = (change: Partial<PlayerFacts>) =>
   job.save('player', { ...body.value, facts: { ...facts.value, ...change } })
@@ -55,6 +57,19 @@ const save = (change: Partial<PlayerFacts>) =>
       />
       <v-text-field :model-value="ticket.owner" label="Owner" @change="(e: Event) => saveText('owner', e)" />
       <v-text-field :model-value="ticket.price" label="Price" @change="(e: Event) => saveText('price', e)" />
+      <v-text-field
+        :model-value="ticket.who"
+        label="In whose hands"
+        maxlength="40"
+        @change="(e: Event) => saveText('who', e)"
+      />
+      <v-select
+        :model-value="ticket.waitsOn"
+        :items="[{ value: null, title: 'nothing' }, ...WAITS_ON.map((w) => ({ value: w, title: WAITS_ON_NAMES[w] }))]"
+        label="Waits for"
+        data-testid="waits-on"
+        @update:model-value="(waitsOn: WaitsOn | null) => job.saveTicket({ waitsOn })"
+      />
       <v-checkbox
         :model-value="ticket.returnToOriginal"
         label="Return to original"
@@ -65,9 +80,13 @@ const save = (change: Partial<PlayerFacts>) =>
 </template>
 
 <style scoped>
+.ticket h2 {
+  grid-column: 1 / -1;
+  padding-bottom: 0;
+}
 .ticket {
   display: grid;
-  grid-template-columns: auto 1fr 1.6fr 1.2fr 0.7fr auto;
+  grid-template-columns: repeat(auto-fit, minmax(150px, 1fr));
   gap: 10px;
   align-items: start;
 }

@@ -15,6 +15,7 @@ const KEYS = [
   ['S', 'cut the piece in two'],
   ['M', 'the same again at the other end of the hoop'],
   ['Delete', 'take the piece off'],
+  ['/', 'find anything'],
   ['?', 'this sheet'],
 ]
 const WORDS = [

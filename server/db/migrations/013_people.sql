@@ -89,13 +89,17 @@ INSERT INTO ownership (frame_id, since, player_id) SELECT id, date_trunc('millis
 -- Why a frame is put away: cracked, sold, stolen, lent.
 ALTER TABLE frame ADD COLUMN retired_why text NOT NULL DEFAULT '';
 
--- When somebody should come back, and why: rules make them, people put them off or drop them.
-CREATE TABLE appointment (
-  id text PRIMARY KEY,
-  player_id text REFERENCES player (id) ON DELETE CASCADE,
-  frame_id text REFERENCES frame (id) ON DELETE CASCADE,
-  rule text NOT NULL,
+-- When somebody should come back, and why: rules make it from the newest job of a frame, people put it off or drop it. Begun anew by
+-- another event, it is another one.
+CREATE TABLE coming_back (
+  frame_id text NOT NULL REFERENCES frame (id) ON DELETE CASCADE,
+  rule text NOT NULL CHECK (rule IN ('howWasIt', 'cure', 'restring', 'measure', 'grow')),
+  job_id text NOT NULL REFERENCES job (id) ON DELETE CASCADE,
+  due text NOT NULL CHECK (due ~ '^\d{4}-\d{2}-\d{2}$'),
+  since text NOT NULL CHECK (since ~ '^\d{4}-\d{2}-\d{2}$'),
+  by_hours boolean NOT NULL DEFAULT false,
   put_off_to text CHECK (put_off_to ~ '^\d{4}-\d{2}-\d{2}$'),
   dropped boolean NOT NULL DEFAULT false,
-  at timestamptz NOT NULL DEFAULT now()
+  PRIMARY KEY (frame_id, rule)
 );
+CREATE INDEX coming_back_due ON coming_back (COALESCE(put_off_to, due)) WHERE NOT dropped;

@@ -74,7 +74,7 @@ CREATE TRIGGER find_setup AFTER INSERT OR UPDATE OR DELETE ON setup FOR EACH ROW
 
 CREATE FUNCTION find_batch() RETURNS trigger LANGUAGE plpgsql AS $$
 BEGIN
-  PERFORM findable('batch', NEW.batch_id, COALESCE(nullif(NEW.body ->> 'name', ''), 'Batch'), '', NEW.body ->> 'model');
+  PERFORM findable('batch', NEW.batch_id, COALESCE(nullif(NEW.body ->> 'label', ''), 'Batch'), COALESCE(NEW.body ->> 'sport', ''), '');
   RETURN NULL;
 END $$;
 CREATE TRIGGER find_batch AFTER INSERT ON batch_revision FOR EACH ROW EXECUTE FUNCTION find_batch();
@@ -88,6 +88,6 @@ DO $$
 DECLARE r record;
 BEGIN
   FOR r IN SELECT DISTINCT ON (batch_id) batch_id, body FROM batch_revision ORDER BY batch_id, revision DESC LOOP
-    PERFORM findable('batch', r.batch_id, COALESCE(nullif(r.body ->> 'name', ''), 'Batch'), '', r.body ->> 'model');
+    PERFORM findable('batch', r.batch_id, COALESCE(nullif(r.body ->> 'label', ''), 'Batch'), COALESCE(r.body ->> 'sport', ''), '');
   END LOOP;
 END $$;
