@@ -11,7 +11,7 @@ import { batchSchema } from '#contract/batch.ts'
 import { deviceOverviewSchema } from '#contract/devices.ts'
 import { jobViewSchema, materialSchema, overviewSchema } from '#contract/entities.ts'
 import { libraryPageSchema } from '#contract/library.ts'
-import { loadDemoWorld } from '#server/demo/load.ts'
+import { demoAsTold } from '#server/demo/asTold.ts'
 import type { Database } from './db/database.ts'
 import { makeApp } from './http/app.ts'
 import { openForTest } from './db/testing.ts'
@@ -21,7 +21,7 @@ let server: Server
 let port: number
 beforeAll(async () => {
   db = await openForTest()
-  await loadDemoWorld(db)
+  await demoAsTold(db)
   server = makeApp(db, null).listen(0, '127.0.0.1')
   await new Promise((ready) => server.once('listening', ready))
   port = (server.address() as AddressInfo).port

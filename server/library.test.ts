@@ -12,7 +12,7 @@ import { nearness } from '#core/compare/nearness.ts'
 import { combined, GRADES, standardState, type Report } from '#core/compare/setup.ts'
 import { frameState } from '#core/frame/state.ts'
 import { tennis } from '#core/sports/tennis.ts'
-import { loadDemoWorld } from '#server/demo/load.ts'
+import { demoAsTold } from '#server/demo/asTold.ts'
 import { REFERENCES } from '#demo/library.ts'
 import type { Cloud, ImportAnswer, LibraryPage, Reference, SetupRevision } from '#contract/library.ts'
 import type { Database } from './db/database.ts'
@@ -26,7 +26,7 @@ let server: Server
 let base: string
 beforeAll(async () => {
   db = await openForTest()
-  await loadDemoWorld(db)
+  await demoAsTold(db)
   server = makeApp(db, null).listen(0, '127.0.0.1')
   await new Promise((ready) => server.once('listening', ready))
   base = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api`

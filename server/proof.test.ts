@@ -13,14 +13,14 @@ import type { Proof } from '#contract/proof.ts'
 import type { Database } from './db/database.ts'
 import { openForTest } from './db/testing.ts'
 import { makeApp } from './http/app.ts'
-import { loadDemoWorld } from './demo/load.ts'
+import { demoAsTold } from './demo/asTold.ts'
 
 let db: Database
 let server: Server
 let base: string
 beforeAll(async () => {
   db = await openForTest()
-  await loadDemoWorld(db)
+  await demoAsTold(db)
   server = makeApp(db, null).listen(0, '127.0.0.1')
   await new Promise((ready) => server.once('listening', ready))
   base = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api`

@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import ICAL from 'ical.js'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { loadDemoWorld } from '#server/demo/load.ts'
+import { demoAsTold } from '#server/demo/asTold.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import { STAGES } from '#core/job/stages.ts'
 import type { Day } from '#contract/day.ts'
@@ -32,7 +32,7 @@ async function listen(database: Database): Promise<void> {
 beforeAll(async () => {
   folder = await mkdtemp(join(tmpdir(), 'kevro-test-'))
   db = await startOn(join(folder, 'database'), true)
-  await loadDemoWorld(db)
+  await demoAsTold(db)
   await listen(db)
 })
 afterAll(async () => {
@@ -113,7 +113,7 @@ describe('the demo world', () => {
     }
   })
   it('is laid out only once', async () => {
-    expect(await loadDemoWorld(db)).toBe(false)
+    expect(await demoAsTold(db)).toBe(false)
   })
 })
 

@@ -14,7 +14,7 @@ import { fileURLToPath } from 'node:url'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { NOTHING_ON } from '#core/frame/condition.ts'
 import { tennis } from '#core/sports/tennis.ts'
-import { loadDemoWorld } from '#server/demo/load.ts'
+import { demoAsTold } from '#server/demo/asTold.ts'
 import type { Database } from '../db/database.ts'
 import { migrate } from '../db/migrate.ts'
 import { listJobSummaries } from '../queries/jobs.ts'
@@ -30,7 +30,7 @@ const file = join(root, 'whole.zip')
 let db: Database
 beforeAll(async () => {
   db = await openForTest()
-  await loadDemoWorld(db)
+  await demoAsTold(db)
   await insertPhoto(
     db,
     { id: 'photo / 1', jobId: 'job-done', name: 'crack.jpg', type: 'image/jpeg', by: 'JQ' },

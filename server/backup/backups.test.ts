@@ -2,7 +2,7 @@ import { existsSync, mkdirSync, mkdtempSync, readdirSync, rmSync } from 'node:fs
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { loadDemoWorld } from '#server/demo/load.ts'
+import { demoAsTold } from '#server/demo/asTold.ts'
 import type { Database } from '../db/database.ts'
 import { openForTest } from '../db/testing.ts'
 import { Backups, mayGo } from './backups.ts'
@@ -11,7 +11,7 @@ const root = mkdtempSync(join(tmpdir(), 'kevro-backups-'))
 let db: Database
 beforeAll(async () => {
   db = await openForTest()
-  await loadDemoWorld(db)
+  await demoAsTold(db)
 })
 afterAll(async () => {
   await db.close()

@@ -47,11 +47,24 @@ const keptPlan: PlanFor = (job) => {
   return cuts
 }
 
+/** The day on which the stories are told. */
+export const TOLD_ON = '2026-11-26'
+const DAY_MS = 86400000
+/** The stories' days as many days before this one as they lie before the day on which they are told; their hours stay. */
+function onDayBefore(now: Date): (iso: string) => string {
+  const days = Math.floor(Date.parse(now.toISOString().slice(0, 10)) / DAY_MS) - Date.parse(TOLD_ON) / DAY_MS
+  return (iso) => {
+    const shifted = new Date(Date.parse(iso) + days * DAY_MS).toISOString()
+    return iso.length === 10 ? shifted.slice(0, 10) : shifted
+  }
+}
+
 /** Lays out the made-up world in an empty shop. @returns false when there are players already */
 export async function loadDemoWorld(
   db: Database,
   benchPort: number | null = null,
   planFor: PlanFor = keptPlan,
+  now = new Date(),
 ): Promise<boolean> {
   if ((await listPlayerChoices(db, '')).length > 0) return false
   await db.transaction(async (tx) => {
@@ -67,16 +80,16 @@ export async function loadDemoWorld(
     for (const body of BODIES) await putBody(tx, bodySchema.parse(body))
     for (const device of devicesOn(benchPort)) await putDevice(tx, deviceSchema.parse(device))
     for (const check of checksUntil(new Date())) await insertCheck(tx, checkSchema.parse(check))
-    for (const story of STORIES) await tell(tx, story, planFor)
+    for (const story of STORIES) await tell(tx, story, planFor, onDayBefore(now))
     await saveBatch(tx, BATCH.id, batchBodySchema.parse(BATCH.body), 0, SHOP.initials)
   })
   return true
 }
 
-async function tell(tx: Queryable, story: Story, planFor: PlanFor): Promise<void> {
+async function tell(tx: Queryable, story: Story, planFor: PlanFor, onDay: (iso: string) => string): Promise<void> {
   const frame = FRAMES.find((f) => f.id === story.frameId)!
   let minute = 0
-  const at = () => new Date(Date.parse(story.start) + 60000 * minute++).toISOString()
+  const at = () => new Date(Date.parse(onDay(story.start)) + 60000 * minute++).toISOString()
   await insertJob(tx, {
     id: story.id,
     kind: 'job',
@@ -217,14 +230,20 @@ async function tell(tx: Queryable, story: Story, planFor: PlanFor): Promise<void
   }
   if (story.played) {
     await save('play', {
-      ...demoTuning(story.id, SHOP.initials, deriveJob(input()), documents, PLAYED),
+      ...demoTuning(
+        story.id,
+        SHOP.initials,
+        deriveJob(input()),
+        documents,
+        PLAYED.map((told) => ({ ...told, on: onDay(told.on) })),
+      ),
       strings: {
         kind: 'polyester 1.25',
         gaugeMm: 1.25,
         stiffness: null,
         mainsLb: 53,
         crossesLb: 51,
-        strungOn: '2026-11-12',
+        strungOn: onDay('2026-11-12'),
       },
     })
   }

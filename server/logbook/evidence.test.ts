@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { evidenceSearchSchema } from '#contract/evidence.ts'
-import { loadDemoWorld } from '#server/demo/load.ts'
+import { demoAsTold } from '#server/demo/asTold.ts'
 import type { Database } from '../db/database.ts'
 import { openForTest } from '../db/testing.ts'
 import { PLAYERS } from '#demo/world.ts'
@@ -10,7 +10,7 @@ import { frameLog } from './logbook.ts'
 let db: Database
 beforeAll(async () => {
   db = await openForTest()
-  await loadDemoWorld(db)
+  await demoAsTold(db)
 })
 afterAll(() => db.close())
 

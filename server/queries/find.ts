@@ -1,4 +1,4 @@
-import { foundSchema, type Found } from '#contract/find.ts'
+import { FOUND_KINDS, foundSchema, type Found } from '#contract/find.ts'
 import type { Database, Queryable, Row } from '../db/database.ts'
 import { iso } from './rows.ts'
 
@@ -18,7 +18,7 @@ const wordsOf = (text: string): string[] =>
     .slice(0, 8)
 
 /**
- * Everything whose words begin with what was typed, each word of it; and where that finds little, what holds it anywhere or is
+ * Everything whose words begin with what was typed, each word of it; and where nothing does, what holds it anywhere or is
  * spelt nearly so. Grouped by kind, the best first.
  */
 export async function findAnything(db: Database, text: string): Promise<Found> {
@@ -34,10 +34,14 @@ export async function findAnything(db: Database, text: string): Promise<Found> {
     [words.map((word) => `${word}:*`).join(' & '), text.trim()],
   )
   const hits = rows.map((row) => ({ ...row, spelt: true }))
-  const keyOf = (row: Row) => `${String(row.kind)} ${String(row.id)}`
-  const near = hits.length < EACH && words.every((word) => word.length >= SPELT) ? await nearly(db, words) : []
-  const seen = new Set(rows.map(keyOf))
-  return foundSchema.parse([...hits, ...near.filter((row) => !seen.has(keyOf(row)))])
+  const near = hits.length === 0 && words.every((word) => word.length >= SPELT) ? await nearly(db, words) : []
+  return inOrder([...hits, ...near])
+}
+
+/** People first, then what they play, then what was done. */
+function inOrder(rows: readonly Row[]): Found {
+  const found = foundSchema.parse(rows)
+  return FOUND_KINDS.flatMap((kind) => found.filter((row) => row.kind === kind))
 }
 
 /** What holds each word somewhere, or one that is nearly it: by trigrams. */

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { loadDemoWorld } from '#server/demo/load.ts'
+import { demoAsTold } from '#server/demo/asTold.ts'
 import type { Database } from '../db/database.ts'
 import { openForTest } from '../db/testing.ts'
 import { benchSvg } from '#contract/planSvg.ts'
@@ -24,7 +24,7 @@ let done: SheetSource
 let nothing: SheetSource['picture']['measured']
 beforeAll(async () => {
   db = await openForTest()
-  await loadDemoWorld(db)
+  await demoAsTold(db)
   returns = await sheetSource(db, 'job-returns')
   done = await sheetSource(db, 'job-done')
   const { measured } = done.picture

@@ -8,7 +8,7 @@ import { COMING_BACK_NAMES, comingBackWhy } from '#contract/messages/comingBack.
 import { problemText, tell } from '../api/client.ts'
 
 /** Who should come back, for what and why; put off to another day, dropped, taken up again. */
-defineProps<{ rows: ComingBackRow[]; who?: boolean }>()
+defineProps<{ rows: ComingBackRow[]; who?: boolean; ofFrame?: boolean }>()
 const emit = defineEmits<{ changed: [] }>()
 const problem = ref('')
 const last = ref<ComingBackRow | null>(null)
@@ -51,8 +51,10 @@ const keyOf = (row: ComingBackRow) => `${row.frameId} ${row.rule}`
             <RouterLink :to="{ name: 'person', params: { id: row.playerId } }">{{
               row.playerName
             }}</RouterLink></template
-          >,
-          <RouterLink :to="{ name: 'frame', params: { id: row.frameId } }">{{ row.frameLabel }}</RouterLink>
+          ><template v-if="!ofFrame"
+            >,
+            <RouterLink :to="{ name: 'frame', params: { id: row.frameId } }">{{ row.frameLabel }}</RouterLink></template
+          >
           <small class="quiet why">{{ comingBackWhy(row) }}{{ row.putOffTo ? ` Put off from ${row.due}.` : '' }}</small>
         </span>
         <span class="acts">

@@ -160,7 +160,7 @@ const drifted = computed(() => {
       </div>
       <section v-if="log.comingBack.length > 0" class="panel mt-4" aria-label="Coming back">
         <h2>Coming back</h2>
-        <ComingBackList :rows="log.comingBack" @changed="look" />
+        <ComingBackList :rows="log.comingBack" of-frame @changed="look" />
       </section>
       <h2 class="mt-4 pt-4">What was done</h2>
       <p v-if="log.jobs.length === 0" class="quiet">No job was done on it yet.</p>
