@@ -26,6 +26,10 @@ const facts = (i: number) => ({
   },
 })
 
+/** A surname of three or four syllables, of which there are some thousands. */
+const SYLLABLES = `ARRAY['ba','ke','lo','mi','nu','ra','se','ti','vo','za','du','fe','gi','ho','ju','pa','sa','be','ko','tu']`
+const SURNAME = `(${SYLLABLES})[1 + (n * 7) % 20] || (${SYLLABLES})[1 + (n / 3) % 20] || (${SYLLABLES})[1 + (n / 61) % 20] || (${SYLLABLES})[1 + (n / 1201) % 20]`
+
 /** So many jobs with players, frames, three saved stages each and four readings, straight into the tables. */
 async function fill(db: Database, from: number, to: number): Promise<void> {
   const geometry = JSON.stringify(tennis.geometry)
@@ -34,7 +38,7 @@ async function fill(db: Database, from: number, to: number): Promise<void> {
     const [first, last] = [a, Math.min(to, a + 1000) - 1]
     const part = [first, last]
     await db.query(
-      `INSERT INTO player (id, facts) SELECT 'p' || n, jsonb_set($3::jsonb, '{name}', to_jsonb('Player ' || n)) FROM generate_series($1::int, $2::int) n`,
+      `INSERT INTO player (id, facts) SELECT 'p' || n, jsonb_set($3::jsonb, '{name}', to_jsonb('Player ' || n || ' ' || ${SURNAME})) FROM generate_series($1::int, $2::int) n`,
       [...part, JSON.stringify(facts(0))],
     )
     await db.query(
@@ -48,7 +52,7 @@ async function fill(db: Database, from: number, to: number): Promise<void> {
     await db.query(
       // One in a hundred is promised within the week.
       `INSERT INTO job_index (job_id, changed_at, number, player_name, saved, due_at)
-       SELECT j.id, now(), j.number, 'Player ' || n, '{player,measure}', CASE WHEN n % 100 = 7 THEN now() + (n % 150) * interval '1 hour' END FROM generate_series($1::int, $2::int) n JOIN job j ON j.id = 'j' || n`,
+       SELECT j.id, now(), j.number, 'Player ' || n || ' ' || ${SURNAME}, '{player,measure}', CASE WHEN n % 100 = 7 THEN now() + (n % 150) * interval '1 hour' END FROM generate_series($1::int, $2::int) n JOIN job j ON j.id = 'j' || n`,
       part,
     )
     await db.query(
@@ -108,6 +112,11 @@ export async function scaleTimes(repeats: number): Promise<Record<string, number
       await ask(name('the day'), 'GET', '/day')
       await ask(name('job page'), 'GET', '/jobs/j5')
       await ask(name('find a job'), 'GET', `/jobs?find=player+${7 + (i % 3)}`)
+      await ask(name('find anything, two letters'), 'GET', '/find?find=sa')
+      await ask(name('find anything, a name'), 'GET', `/find?find=sabeko`)
+      await ask(name('find anything, misspelt'), 'GET', `/find?find=sabekkolo`)
+      await ask(name('find anything, what fits all'), 'GET', '/find?find=pl')
+      await ask(name('people by last seen'), 'GET', '/book/players?sort=seen')
       await save(name('save'))
     }
     await ask(`what the records say, ${jobs} jobs`, 'GET', '/evidence')

@@ -1,3 +1,4 @@
+import { ticketSchema, WAITS_ON } from './ticket.ts'
 import { ACCEPTANCE_RULES } from '#core/job/conformity.ts'
 import { WAITS, WORK_ORDERS } from '#core/workorder/marks.ts'
 import type { StageDocuments } from '#core/job/documents.ts'
@@ -84,6 +85,7 @@ export const frameSchema = z.object({
 export type Frame = z.infer<typeof frameSchema>
 
 export { referenceSchema, type Reference } from './library.ts'
+export { ticketSchema, WAITS_ON, type WaitsOn } from './ticket.ts'
 
 const materialFields = z.object({
   id,
@@ -162,25 +164,6 @@ export const newReadingSchema = readingSchema
 export type NewReading = z.input<typeof newReadingSchema>
 /** Many at once, all or none. */
 export const bulkReadingsSchema = z.array(newReadingSchema).min(1).max(20000)
-
-/** What a job waits for that somebody must bring. */
-export const WAITS_ON = ['strings', 'player', 'parts'] as const
-export type WaitsOn = (typeof WAITS_ON)[number]
-
-export const ticketSchema = z.object({
-  owner: z.string().max(120),
-  /** As it was promised, in words. */
-  due: z.string().max(40),
-  /** The moment that the words name; null: none. */
-  dueAt: momentSchema.nullable().default(null),
-  price: z.string().max(40),
-  strings: z.string().max(200),
-  returnToOriginal: z.boolean(),
-  /** Whose hands it is in. */
-  who: z.string().max(40).default(''),
-  /** What it waits for, beside what cures and dries. */
-  waitsOn: z.enum(WAITS_ON).nullable().default(null),
-})
 
 export const jobRowSchema = z.object({
   id,

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { unknownPlayer } from '#core/player/facts.ts'
 import type { Queryable } from '../db/database.ts'
-import { everyoneIn } from './merge.ts'
+import { everyoneIn } from '../queries/merges.ts'
 
 /** What stands where a name stood. */
 export const NO_NAME = 'No name'

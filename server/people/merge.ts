@@ -4,33 +4,11 @@ import { playerFactsSchema } from '#contract/documents.ts'
 import type { PlayerFacts } from '#core/player/facts.ts'
 import type { Queryable } from '../db/database.ts'
 import { noteOwner } from '../queries/frames.ts'
+import { standsFor } from '../queries/merges.ts'
 import { findPlayer, updatePlayerFacts } from '../queries/players.ts'
 import { notFound, Refusal } from '../refusal.ts'
 
 const beforeSchema = z.object({ facts: playerFactsSchema, frames: z.array(z.string()), jobs: z.array(z.string()) })
-
-/** Who somebody is by now: themselves, or whom they were taken into. */
-export async function standsFor(db: Queryable, playerId: string): Promise<string> {
-  const [row] = await db.query(
-    `WITH RECURSIVE chain (id, steps) AS (
-       SELECT $1::text, 0
-       UNION ALL SELECT m.kept_id, c.steps + 1 FROM player_merge m JOIN chain c ON m.gone_id = c.id WHERE NOT m.undone AND c.steps < 50
-     ) SELECT id FROM chain ORDER BY steps DESC LIMIT 1`,
-    [playerId],
-  )
-  return String(row.id)
-}
-
-/** A player and all who were taken into them. */
-export async function everyoneIn(db: Queryable, playerId: string): Promise<string[]> {
-  const rows = await db.query(
-    `WITH RECURSIVE all_of (id) AS (
-       SELECT $1::text UNION SELECT m.gone_id FROM player_merge m JOIN all_of a ON m.kept_id = a.id WHERE NOT m.undone
-     ) SELECT id FROM all_of`,
-    [playerId],
-  )
-  return rows.map((row) => String(row.id))
-}
 
 const isUnknown = (value: unknown) => value === null || value === '' || (Array.isArray(value) && value.length === 0)
 
@@ -108,14 +86,4 @@ async function moveFrames(tx: Queryable, frames: readonly string[], to: string):
     await tx.query('UPDATE frame SET player_id = $2, revision = revision + 1 WHERE id = $1', [id, to])
     await noteOwner(tx, id, to)
   }
-}
-
-/** Merges into a player that stand, the newest first: each can be taken back. */
-export async function listMerges(db: Queryable, keptId: string): Promise<{ id: string; name: string; at: string }[]> {
-  const rows = await db.query(
-    `SELECT m.id, g.facts ->> 'name' AS name, m.at FROM player_merge m JOIN player g ON g.id = m.gone_id
-     WHERE m.kept_id = $1 AND NOT m.undone ORDER BY m.at DESC, m.id`,
-    [keptId],
-  )
-  return rows.map((r) => ({ id: String(r.id), name: String(r.name), at: new Date(String(r.at)).toISOString() }))
 }

@@ -8,6 +8,8 @@ const EACH = 6
 const SPELT = 4
 /** How alike a word must be to one that is there, 0 to 1. */
 const ALIKE = 0.45
+/** Of a kind that fits so often, so many are looked at: who types two letters goes on typing. */
+const LOOKED_AT = 400
 
 /** Words as the index has them. */
 const wordsOf = (text: string): string[] =>
@@ -25,13 +27,14 @@ export async function findAnything(db: Database, text: string): Promise<Found> {
   const words = wordsOf(text)
   if (words.length === 0) return recent(db)
   const rows = await db.query(
-    `WITH asked AS (SELECT to_tsquery('simple', lower(unaccent($1))) AS words),
+    `WITH asked AS (SELECT to_tsquery('simple', lower(unaccent($1))) AS words, lower(unaccent($2)) AS start),
      hits AS (
-       SELECT f.kind, f.id, f.label, f.more,
-         row_number() OVER (PARTITION BY f.kind ORDER BY (lower(unaccent(f.label)) LIKE lower(unaccent($2)) || '%') DESC, f.label, f.id) AS place
-       FROM find_index f, asked WHERE to_tsvector('simple', f.words) @@ asked.words LIMIT 4000
+       SELECT k.kind, f.id, f.label, f.more,
+         row_number() OVER (PARTITION BY k.kind ORDER BY starts_with(lower(unaccent(f.label)), asked.start) DESC, f.label, f.id) AS place
+       FROM asked, unnest($3::text[]) k(kind)
+       CROSS JOIN LATERAL (SELECT id, label, more FROM find_index i WHERE i.kind = k.kind AND i.tokens @@ asked.words LIMIT ${LOOKED_AT}) f
      ) SELECT kind, id, label, more FROM hits WHERE place <= ${EACH} ORDER BY kind, place`,
-    [words.map((word) => `${word}:*`).join(' & '), text.trim()],
+    [words.map((word) => `${word}:*`).join(' & '), text.trim(), [...FOUND_KINDS]],
   )
   const hits = rows.map((row) => ({ ...row, spelt: true }))
   const near = hits.length === 0 && words.every((word) => word.length >= SPELT) ? await nearly(db, words) : []
@@ -49,11 +52,14 @@ async function nearly(db: Database, words: readonly string[]): Promise<Row[]> {
   const rows = await db.transaction(async (tx) => {
     await tx.query(`SELECT set_config('pg_trgm.word_similarity_threshold', $1, true)`, [String(ALIKE)])
     return tx.query(
-      `WITH hits AS (
-         SELECT f.kind, f.id, f.label, f.more, alike.sum,
-           row_number() OVER (PARTITION BY f.kind ORDER BY alike.sum DESC, f.label, f.id) AS place
-         FROM find_index f CROSS JOIN LATERAL (SELECT sum(word_similarity(lower(unaccent(w)), f.words)) AS sum FROM unnest($1::text[]) w) alike
-         WHERE ${words.map((_, i) => `lower(unaccent($1[${i + 1}])) <% f.words`).join(' AND ')}
+      `WITH near AS (
+         SELECT kind, id, label, more, words FROM find_index
+         WHERE ${words.map((_, i) => `lower(unaccent(($1::text[])[${i + 1}])) <% words`).join(' AND ')} LIMIT ${4 * LOOKED_AT}
+       ), hits AS (
+         SELECT n.kind, n.id, n.label, n.more,
+           row_number() OVER (PARTITION BY n.kind ORDER BY alike.sum DESC, n.label, n.id) AS place
+         FROM near n
+         CROSS JOIN LATERAL (SELECT sum(word_similarity(lower(unaccent(w)), n.words)) AS sum FROM unnest($1::text[]) w) alike
        ) SELECT kind, id, label, more FROM hits WHERE place <= ${EACH} ORDER BY kind, place`,
       [[...words]],
     )

@@ -23,7 +23,7 @@ import {
   type JobSummary,
 } from '#contract/entities.ts'
 import type { Queryable, Row } from '../db/database.ts'
-import { standsFor } from '../people/merge.ts'
+import { standsFor } from './merges.ts'
 import { readMark, revisionsIn } from './revisions.ts'
 import { iso, likesOf } from './rows.ts'
 

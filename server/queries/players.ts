@@ -1,6 +1,6 @@
 import { choiceSchema, playerSchema, type Choice, type Player } from '#contract/entities.ts'
 import type { Queryable } from '../db/database.ts'
-import { noteFacts } from '../people/dated.ts'
+import { noteFacts } from './facts.ts'
 import { likesOf } from './rows.ts'
 
 /** Players to choose from, by name; those that hold every word of it. */

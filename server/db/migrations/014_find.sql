@@ -7,10 +7,11 @@ CREATE TABLE find_index (
   label text NOT NULL,
   more text NOT NULL DEFAULT '',
   words text NOT NULL,
+  tokens tsvector NOT NULL GENERATED ALWAYS AS (to_tsvector('simple', words)) STORED,
   PRIMARY KEY (kind, id)
 );
 CREATE INDEX find_trigrams ON find_index USING gin (words gin_trgm_ops);
-CREATE INDEX find_words ON find_index USING gin (to_tsvector('simple', words));
+CREATE INDEX find_words ON find_index USING gin (tokens);
 
 CREATE FUNCTION findable(kind_ text, id_ text, label_ text, more_ text, words_ text) RETURNS void LANGUAGE sql AS $$
   INSERT INTO find_index (kind, id, label, more, words)
