@@ -3,6 +3,7 @@ import {
   BODY_PLACES,
   BUILT,
   ENERGIES,
+  OTHER_FRAME,
   PLAY_ASPECTS,
   PLAY_CONDITIONS,
   PLAY_DECISIONS,
@@ -93,6 +94,7 @@ const blindSchema = z.object({
   at: momentSchema,
   aId: idSchema,
   bId: idSchema,
+  otherName: text(120).default(''),
   bouts: z.int().min(1).max(200),
   seed: z
     .int()
@@ -118,7 +120,7 @@ export const playSchema = z
     const named = [
       ...play.sessions.map((s) => s.setupId),
       ...play.setups.flatMap((s) => [s.fromId, s.backToId ?? BUILT]),
-      ...play.blind.flatMap((b) => [b.aId, b.bId]),
+      ...play.blind.flatMap((b) => [b.aId, ...(b.bId === OTHER_FRAME ? [] : [b.bId])]),
     ]
     if (named.some((id) => !known.has(id)))
       context.addIssue({ code: 'custom', message: 'it names a setup that is not there' })

@@ -175,6 +175,24 @@ test('a blind test: sealed until its end, then exact; the page to take home as P
   await page.reload()
   await expect(page.getByTestId('blind-result')).toContainText('6 of 6 right')
 
+  // Against another frame, stopped after two bouts: told by the order that was shown.
+  await page.getByTestId('blind-a').click()
+  await page.getByRole('listbox', { name: 'A', exact: true }).getByRole('option', { name: 'As built' }).click()
+  await page.getByTestId('blind-b').click()
+  await page.getByRole('listbox', { name: 'B', exact: true }).getByRole('option', { name: 'Another frame' }).click()
+  await expect(page.getByTestId('blind-start')).toBeDisabled()
+  await page.getByTestId('blind-other').locator('input').fill('Her spare')
+  await page.getByTestId('blind-start').click()
+  for (let bout = 1; bout <= 2; bout++) {
+    await page.getByTestId('show-hand').click()
+    const spare = (await page.getByTestId('show-hand').innerText()).includes('Her spare')
+    await page.getByRole('button', { name: spare ? 'It was B' : 'It was A' }).click()
+    await page.getByRole('button', { name: 'No saying' }).click()
+  }
+  await page.getByRole('button', { name: 'Stop here and open it' }).click()
+  await expect(page.getByTestId('blind-result').last()).toContainText('B was Her spare')
+  await expect(page.getByTestId('blind-result').last()).toContainText('2 of 2 right')
+
   const answer = await request.get(`/api/jobs/${id}/sheets/take-home.pdf`)
   const text = await textOf(await openPdf(await answer.body()), 1)
   for (const words of ['How it should feel', 'What to watch', 'When to come back', '±']) expect(text).toContain(words)

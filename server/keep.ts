@@ -1,4 +1,4 @@
-import { existsSync } from 'node:fs'
+import { existsSync, rmSync } from 'node:fs'
 import { readFile } from 'node:fs/promises'
 import { basename, resolve } from 'node:path'
 import { createInterface } from 'node:readline/promises'
@@ -7,7 +7,8 @@ import { loadArchive, rowsIn, verifyArchive, writeArchive, type Manifest } from 
 import { Backups, holdingsOf } from './backup/backups.ts'
 import { checkAll } from './backup/check.ts'
 import { keepCounts } from './backup/counts.ts'
-import { prepareRestore, takeOver } from './backup/restore.ts'
+import { cleanRestored, readErasures } from './backup/erasures.ts'
+import { prepareAnew, prepareRestore, takeOver } from './backup/restore.ts'
 import { databaseIn, CannotStart, isFresh, prepareFolder } from './db/dataFolder.ts'
 import type { Database } from './db/database.ts'
 import { DataFolderInUse, lockDataFolder } from './db/dataLock.ts'
@@ -112,7 +113,17 @@ async function restore(): Promise<number> {
       return 1
     }
     const before = takeOver(folder, new Date())
-    const db = await openEmbedded({ dataDir: databaseIn(folder) })
+    let db = await openEmbedded({ dataDir: databaseIn(folder) })
+    if (readErasures(folder).length > 0) {
+      await migrate(db)
+      if (await cleanRestored(db, folder)) {
+        await prepareAnew(db, folder, await image(), new Date())
+        await db.close()
+        rmSync(resolve(folder, takeOver(folder, new Date())), { recursive: true, force: true })
+        db = await openEmbedded({ dataDir: databaseIn(folder) })
+        say('Who was erased since then is erased of it too.')
+      }
+    }
     await keepCounts(db, folder, new Date().toISOString())
     await db.close()
     say(`Done. The data of before are in ${before}.`)

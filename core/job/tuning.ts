@@ -1,7 +1,8 @@
 import { strikerOf, strokeRate } from '../impact/impact.ts'
 import { headCentreCm } from '../geometry/outline.ts'
 import { estimateOf, type FrameState } from '../frame/state.ts'
-import { stockOf, type Cut } from '../cuts/cut.ts'
+import { piecesOfAll, stockOf, type Cut } from '../cuts/cut.ts'
+import type { Piece } from '../frame/pieces.ts'
 import type { Material } from '../cuts/material.ts'
 import { Problem } from '../problem.ts'
 import { apart } from '../quantities/difference.ts'
@@ -158,6 +159,14 @@ export function doneOn(
 
 /** Everything that lies on a tried frame. */
 export const cutsOn = ({ setup }: Tried, bench: TuningBench): TunedSetup['cuts'] => setup?.cuts ?? [...bench.baseCuts]
+
+/** What is stuck on a frame outside, and may come off in play: strips on the hoop and the shaft. */
+export const stuckOn = (cuts: readonly Cut[], { materials, work }: Pick<TuningBench, 'materials' | 'work'>): Piece[] =>
+  piecesOfAll(
+    cuts.filter((cut) => cut.place === 'hoop' || cut.place === 'shaft'),
+    materials,
+    work,
+  )
 
 const usual = (impact: DerivedJob['work']['profile']['impact']): ImpactAssumptions =>
   Object.fromEntries(

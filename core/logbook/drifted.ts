@@ -1,5 +1,5 @@
 import type { DerivedJob, JobInput } from '../job/derive.ts'
-import { tuningOf } from '../job/tuning.ts'
+import { cutsOn, stuckOn, tuningOf } from '../job/tuning.ts'
 import { askWhatHappened, foundAsExpected, movedSince, wornState, type Moved } from '../tuning/drift.ts'
 import { hoursOf } from '../tuning/stringing.ts'
 import { numbersOf, usualOf, type LogNumbers } from './logbook.ts'
@@ -41,8 +41,11 @@ export function driftedSince(
   const byWeek = perWeek === null ? null : perWeek * weeks
   const hours = Math.max(told, byWeek ?? 0)
   // As it was left: what was tuned since the proof lies on it too.
-  const left = tuningOf(derived, input.documents)?.tried.at(-1)?.state ?? derived.checked.state
-  const worn = wornState(left, hours, derived.condition, input.geometry, input.profile)
+  const tuning = tuningOf(derived, input.documents)
+  const last = tuning?.tried.at(-1)
+  const left = last?.state ?? derived.checked.state
+  const stuck = tuning && last ? stuckOn(cutsOn(last, tuning.bench), tuning.bench) : []
+  const worn = wornState(left, hours, derived.condition, input.geometry, input.profile, stuck)
   const usual = usualOf(worn, input, derived)
   const read =
     again && again.derived.measured.state.massG !== null

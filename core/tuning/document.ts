@@ -119,12 +119,17 @@ export interface BlindAnswer {
   said: 'A' | 'B'
   better: 'A' | 'B' | null
 }
+/** In place of a setup in a blind test: a frame of its own, by name. */
+export const OTHER_FRAME = 'other'
 /** Two setups under letters: which one a bout was played with follows from the seed. */
 export interface BlindTest {
   id: string
   at: string
   aId: string
   bId: string
+  /** What the other frame is called, where B is one. */
+  otherName: string
+  /** As many as were begun with: their order follows from them, also where it was stopped before. */
   bouts: number
   seed: number
   answers: BlindAnswer[]

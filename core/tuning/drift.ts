@@ -56,27 +56,46 @@ export const RESTRING_MONTHS = 3
 export const MEASURE_HOURS = 60
 export const MEASURE_MONTHS = 6
 
+/** Of each strip on the hoop or the shaft, so likely to come off in an hour of play (assumed: one in a hundred in twenty hours). */
+export const LOST_PER_HOUR = 0.0005
+/** What a hand stuck on may come off whole: a little less on the whole, and known less well. */
+function lostOf(stuck: readonly Piece[], hours: number): Piece[] {
+  const lost = 1 - (1 - LOST_PER_HOUR) ** hours
+  return stuck.map(({ massG, shape }) => ({
+    massG: -lost * massG,
+    uMassG: Math.sqrt(lost * (1 - lost)) * Math.abs(massG),
+    uPlaceCm: 0,
+    shape,
+  }))
+}
+
 /** Hours of play since the frame was read, and on the overgrip that is on it. */
 export interface Played {
   played: number
   grip: number
 }
 
-/** A frame as it is expected after so many hours of play: moved by what wears, and known less well. */
+/**
+ * A frame as it is expected after so many hours of play: moved by what wears, and known less well.
+ * @param stuck the strips that lie on it, any of which may come off
+ */
 export function wornState(
   state: FrameState,
   hours: number | Played,
   condition: Condition,
   geometry: FrameGeometry,
   profile: SportProfile,
+  stuck: readonly Piece[] = [],
 ): FrameState {
-  const pieces = WEARS.flatMap((wear): Piece[] => {
+  const played = Math.max(0, typeof hours === 'number' ? hours : hours.played)
+  const worn = WEARS.flatMap((wear): Piece[] => {
     const own = typeof hours === 'number' ? hours : wear.id === 'sweat' ? hours.grip : hours.played
     const { value, u } = wear.massG(Math.max(0, own), condition, profile)
     if (value === 0 && u === 0) return []
     const shape: Piece['shape'] = wear.at === 'bed' ? { kind: 'bed' } : shapeAt(wear.at, geometry)
     return [{ massG: value, uMassG: u, uPlaceCm: 0, shape }]
   })
+  const pieces = [...worn, ...(played > 0 ? lostOf(stuck, played) : [])]
   return pieces.length === 0 ? state : withPieces(state, pieces, geometry)
 }
 

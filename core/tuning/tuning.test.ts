@@ -9,7 +9,9 @@ import { tennis } from '../sports/tennis.ts'
 import { boutsNeeded, neededRight, orderOf, resultOf } from './blind.ts'
 import { ceilingOf, chanceHeavy, DAYS } from './ceiling.ts'
 import { emptySession, type BlindTest, type PlaySession } from './document.ts'
-import { askWhatHappened, movedSince, WEARS, wornState } from './drift.ts'
+import { shapeAt } from '../frame/places.ts'
+import { diagonal } from '../numerics/covariance.ts'
+import { askWhatHappened, foundAsExpected, LOST_PER_HOUR, movedSince, WEARS, wornState } from './drift.ts'
 import { hoursOf, kgOfLb, livesOf, older, stringAdvice } from './stringing.ts'
 
 describe('the ceiling', () => {
@@ -74,6 +76,15 @@ describe('a blind test', () => {
     expect(boutsNeeded(0.95)).toBeLessThan(bouts)
     expect(() => orderOf(1, 0)).toThrow('number.outside')
   })
+  it('stopped before its end it is told by the order that was played: what was right stays right', () => {
+    for (let seed = 0; seed < 50; seed++) {
+      const shown = orderOf(seed, 12).slice(0, 5)
+      const answers = shown.map((said) => ({ said, better: null }))
+      const result = resultOf({ seed, bouts: 12, answers })
+      expect([result.bouts, result.right]).toEqual([5, 5])
+      expect(result.chance).toBeCloseTo(1 / 32, 12)
+    }
+  })
 })
 
 describe('what play does to the numbers', () => {
@@ -109,6 +120,34 @@ describe('what play does to the numbers', () => {
     }
     expect(inside / 500).toBeGreaterThan(0.93)
     expect(inside / 500).toBeLessThan(0.98)
+  })
+  it('any strip may come off: less on the whole, and known less well, by the closed form of a coin that is tossed each hour', () => {
+    const strip = { massG: 4, uMassG: 0.1, uPlaceCm: 0, shape: shapeAt('tip', tennis.geometry) }
+    const stuck = wornState(usualState(), 40, STRUNG, tennis.geometry, tennis, [strip, strip])
+    const none = wornState(usualState(), 40, STRUNG, tennis.geometry, tennis)
+    const lost = 1 - (1 - LOST_PER_HOUR) ** 40
+    expect(stuck.massG! - none.massG!).toBeCloseTo(-2 * 4 * lost, 9)
+    const u2 = (of: typeof stuck) => estimateOf(of, 'mass')!.u ** 2
+    expect(u2(stuck) - u2(none)).toBeCloseTo(2 * 16 * lost * (1 - lost), 9)
+    // One of them gone is still no surprise to be passed over in silence.
+    const read = { ...stuck, massG: stuck.massG! - 4, covariance: stuck.covariance.map((r) => r.map(() => 0)) }
+    expect(movedSince(stuck, read).find((m) => m.quantity === 'mass')!.expectedSo).toBe(false)
+  })
+  it('a reading as expected narrows it, by 1/u² of both; one otherwise narrows nothing', () => {
+    const expected = wear(60)
+    const read = { ...expected, massG: expected.massG! + 0.2, covariance: diagonal([0.1, 0.05, 0.5, 0.1, 0]) }
+    const together = foundAsExpected(expected, read, movedSince(expected, read))!
+    const [a, b] = [estimateOf(expected, 'mass')!, estimateOf(read, 'mass')!]
+    const mass = estimateOf(together, 'mass')!
+    // Mass alone would give the weighted mean; balance and swing weight that were read as expected pull the same way or not at all.
+    expect(mass.u).toBeLessThanOrEqual(1 / Math.sqrt(1 / a.u ** 2 + 1 / b.u ** 2) + 1e-9)
+    expect(mass.value).toBeGreaterThan(a.value)
+    expect(mass.value).toBeLessThan(b.value + 1e-9)
+    for (const quantity of ['balance', 'swingWeight', 'twistWeight'] as const)
+      expect(estimateOf(together, quantity)!.u).toBeLessThanOrEqual(estimateOf(read, quantity)!.u + 1e-12)
+    const far = { ...read, massG: expected.massG! + 9 }
+    expect(foundAsExpected(expected, far, movedSince(expected, far))).toBeNull()
+    expect(foundAsExpected(expected, read, [])).toBeNull()
   })
   it('asks what happened when a number is not what wear lets expect, and is still when it is', () => {
     const now = wear(10)

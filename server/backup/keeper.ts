@@ -1,6 +1,6 @@
 import { rmSync } from 'node:fs'
 import { join } from 'node:path'
-import { eraseAgain, listErasures } from '../people/erase.ts'
+import { listErasures } from '../people/erase.ts'
 import { databaseIn } from '../db/dataFolder.ts'
 import type { Database } from '../db/database.ts'
 import { openEmbedded } from '../db/embedded.ts'
@@ -8,10 +8,11 @@ import { migrate } from '../db/migrate.ts'
 import type { SwitchableDatabase } from '../db/switchable.ts'
 import { rebuildIndex } from '../queries/library.ts'
 import { oneShop } from '../queries/shop.ts'
-import { writeArchive, type Manifest } from './archive.ts'
+import type { Manifest } from './archive.ts'
 import { Backups, type Reason } from './backups.ts'
 import { keepCounts } from './counts.ts'
-import { dataOfBefore, goBack, isPrepared, prepareRestore, takeOver } from './restore.ts'
+import { cleanRestored, keepErasures } from './erasures.ts'
+import { dataOfBefore, goBack, isPrepared, prepareAnew, prepareRestore, takeOver } from './restore.ts'
 
 const LOOK_MS = 15 * 60 * 1000
 
@@ -85,6 +86,7 @@ export class Keeper {
    */
   async wipe(earlier: boolean): Promise<void> {
     const { db, dataFolder, embedded } = this.parts
+    await keepErasures(db, dataFolder)
     if (embedded) await this.rewrite()
     else await db.exec('VACUUM (FULL, ANALYZE)')
     if (!earlier) return
@@ -95,13 +97,7 @@ export class Keeper {
   }
   private async rewrite(): Promise<void> {
     const { db, dataFolder, image } = this.parts
-    const file = join(dataFolder, 'rewritten.zip')
-    try {
-      await writeArchive(db, file, { writtenAt: this.now().toISOString(), reason: 'erasure' })
-      await prepareRestore(dataFolder, file, image)
-    } finally {
-      rmSync(file, { force: true })
-    }
+    await prepareAnew(db, dataFolder, image, this.now())
     const before = await this.switchToPrepared()
     rmSync(join(dataFolder, before), { recursive: true, force: true })
   }
@@ -119,11 +115,11 @@ export class Keeper {
     const { db, dataFolder } = this.parts
     if (!this.prepared || !isPrepared(dataFolder)) return false
     await this.make('restore')
-    const erasures = await listErasures(db)
+    await keepErasures(db, dataFolder)
     await this.switchToPrepared()
     this.prepared = null
     // Whom the shop erased since then stays erased.
-    if (await db.transaction((tx) => eraseAgain(tx, erasures))) await this.rewrite()
+    if (await cleanRestored(db, dataFolder)) await this.rewrite()
     await this.count()
     return true
   }

@@ -1,9 +1,10 @@
 import { existsSync, readdirSync, renameSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { databaseIn } from '../db/dataFolder.ts'
+import type { Database } from '../db/database.ts'
 import { openEmbedded } from '../db/embedded.ts'
 import { knownMigrations } from '../db/migrate.ts'
-import { flush, loadArchive, manifestOf, type Manifest } from './archive.ts'
+import { flush, loadArchive, manifestOf, writeArchive, type Manifest } from './archive.ts'
 
 const PREPARED = 'database-prepared'
 
@@ -31,6 +32,17 @@ export async function prepareRestore(dataFolder: string, file: string, image: Ui
   }
 }
 
+/** Puts a database's own content into a new folder beside it: what was deleted of it is in none of the new files. */
+export async function prepareAnew(db: Database, dataFolder: string, image: Uint8Array | null, at: Date): Promise<void> {
+  const file = join(dataFolder, 'rewritten.zip')
+  try {
+    await writeArchive(db, file, { writtenAt: at.toISOString(), reason: 'erasure' })
+    await prepareRestore(dataFolder, file, image)
+  } finally {
+    rmSync(file, { force: true })
+  }
+}
+
 export const isPrepared = (dataFolder: string) => existsSync(join(dataFolder, PREPARED))
 
 /**
@@ -38,7 +50,9 @@ export const isPrepared = (dataFolder: string) => existsSync(join(dataFolder, PR
  * @returns the name that the data of before have now
  */
 export function takeOver(dataFolder: string, at: Date): string {
-  const before = `database-before-${at.toISOString().replace(/:|\.\d+/g, '')}`
+  const stamp = `database-before-${at.toISOString().replace(/:|\.\d+/g, '')}`
+  // Twice within a second are two.
+  const before = existsSync(join(dataFolder, stamp)) ? `${stamp}-2` : stamp
   if (existsSync(databaseIn(dataFolder))) renameSync(databaseIn(dataFolder), join(dataFolder, before))
   renameSync(join(dataFolder, PREPARED), databaseIn(dataFolder))
   flush(dataFolder)

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { boutsNeeded, neededRight, orderOf, resultOf, SOUGHT } from '#core/tuning/blind.ts'
-import type { BlindAnswer, BlindTest } from '#core/tuning/document.ts'
+import { OTHER_FRAME, type BlindAnswer, type BlindTest } from '#core/tuning/document.ts'
 import { blindText } from '#contract/messages/play.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
 import type { TuningPage } from './useTuning.ts'
@@ -14,7 +14,17 @@ const setups = computed(() =>
 )
 const a = ref<string | null>(null)
 const b = ref<string | null>(null)
+const other = ref('')
 const bouts = ref<number | null>(8)
+const ready = computed(
+  () => a.value && b.value && a.value !== b.value && bouts.value && (b.value !== OTHER_FRAME || other.value.trim()),
+)
+/** B is another setup of this frame, or another frame. */
+const seconds = computed(() => [
+  ...setups.value.filter((s) => s.value !== a.value),
+  { value: OTHER_FRAME, title: 'Another frame' },
+])
+const nameIn = (test: BlindTest, id: string) => (id === OTHER_FRAME ? test.otherName : props.page.nameOf(id))
 const shown = ref(false)
 const said = ref<'A' | 'B' | null>(null)
 const tests = computed(() => props.page.play.value.blind)
@@ -26,13 +36,14 @@ const fair = computed(() => {
     : `${right} of ${bouts.value} must be right for guessing to do as well in at most 5 of 100 tries. Somebody who is right ${100 * SOUGHT.right} times of 100 needs ${NEEDED} bouts to show it.`
 })
 function start(): void {
-  if (!a.value || !b.value || a.value === b.value || !bouts.value) return
+  if (!ready.value || !a.value || !b.value || !bouts.value) return
   const [seed] = crypto.getRandomValues(new Uint32Array(1))
   const test: BlindTest = {
     id: crypto.randomUUID(),
     at: new Date().toISOString(),
     aId: a.value,
     bId: b.value,
+    otherName: b.value === OTHER_FRAME ? other.value.trim() : '',
     bouts: bouts.value,
     seed,
     answers: [],
@@ -54,13 +65,13 @@ const hand = computed(() => {
   const test = running.value
   if (!test) return ''
   const letter = orderOf(test.seed, test.bouts)[test.answers.length]
-  return props.page.nameOf(letter === 'A' ? test.aId : test.bId)
+  return nameIn(test, letter === 'A' ? test.aId : test.bId)
 })
 const opened = computed(() =>
   tests.value
     .filter((t) => t.opened)
     .map((t) => {
-      const names = { a: props.page.nameOf(t.aId), b: props.page.nameOf(t.bId) }
+      const names = { a: nameIn(t, t.aId), b: nameIn(t, t.bId) }
       return { id: t.id, on: t.at.slice(0, 10), names, lines: blindText(resultOf(t), names) }
     }),
 )
@@ -99,11 +110,7 @@ const opened = computed(() =>
         <v-btn size="large" variant="tonal" @click="answer('B')">B is better</v-btn>
         <v-btn size="large" variant="tonal" @click="answer(null)">No saying</v-btn>
       </div>
-      <v-btn
-        v-if="running.answers.length > 0"
-        variant="text"
-        size="small"
-        @click="change(running.id, { opened: true, bouts: running.answers.length })"
+      <v-btn v-if="running.answers.length > 0" variant="text" size="small" @click="change(running.id, { opened: true })"
         >Stop here and open it</v-btn
       >
       <v-btn variant="text" size="small" @click="page.save({ blind: tests.filter((t) => t.id !== running!.id) })"
@@ -113,13 +120,18 @@ const opened = computed(() =>
     <template v-else>
       <div class="two">
         <v-select v-model="a" :items="setups" label="A" data-testid="blind-a" />
-        <v-select v-model="b" :items="setups.filter((s) => s.value !== a)" label="B" data-testid="blind-b" />
+        <v-select v-model="b" :items="seconds" label="B" data-testid="blind-b" />
+        <v-text-field
+          v-if="b === OTHER_FRAME"
+          v-model="other"
+          label="Which frame"
+          maxlength="120"
+          data-testid="blind-other"
+        />
         <PlainNumber v-model="bouts" label="Bouts" whole :min="1" :max="60" data-testid="bouts" />
       </div>
       <p class="quiet">{{ fair }}</p>
-      <v-btn variant="tonal" color="primary" :disabled="!a || !b || !bouts" data-testid="blind-start" @click="start"
-        >Begin</v-btn
-      >
+      <v-btn variant="tonal" color="primary" :disabled="!ready" data-testid="blind-start" @click="start">Begin</v-btn>
     </template>
   </details>
 </template>

@@ -1,7 +1,7 @@
 import { computed } from 'vue'
 import { estimateOf } from '#core/frame/state.ts'
 import { feltOf } from '#core/compare/felt.ts'
-import { changeBetween, cutsOn, doneOn, fasterBy, tuningOf } from '#core/job/tuning.ts'
+import { changeBetween, cutsOn, doneOn, fasterBy, stuckOn, tuningOf } from '#core/job/tuning.ts'
 import { Problem } from '#core/problem.ts'
 import { playedState } from '#core/targets/frameNow.ts'
 import { QUANTITIES } from '#core/quantities/units.ts'
@@ -89,7 +89,17 @@ export function useTuning() {
     const grip = play.value.overgripOn
     const onGrip = grip ? Math.min(hours, hoursOf(play.value.sessions.filter((s) => s.on.slice(0, 10) >= grip))) : hours
     return hours > 0
-      ? { hours, state: wornState(here.state, { played: hours, grip: onGrip }, condition, work.geometry, job.profile) }
+      ? {
+          hours,
+          state: wornState(
+            here.state,
+            { played: hours, grip: onGrip },
+            condition,
+            work.geometry,
+            job.profile,
+            stuckOn(cutsOn(here, tuning.value!.bench), tuning.value!.bench),
+          ),
+        }
       : null
   })
 
