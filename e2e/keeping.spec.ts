@@ -198,6 +198,8 @@ test('back to a backup from the page', async ({ page }) => {
 })
 
 test('moved to PostgreSQL and back, nothing is different', async () => {
+  // A database laid out, filled and read three times over.
+  test.setTimeout(180000)
   const { postgresBin, startPostgres } = await import('#server/db/postgresServer.mjs')
   test.skip(postgresBin() === null, 'no PostgreSQL here')
   const own = await startPostgres()

@@ -59,6 +59,14 @@ export const TABLES: readonly ArchivedTable[] = [
     ],
   },
   byId('proof'),
+  byId('squad'),
+  {
+    name: 'squad_member',
+    key: [
+      { column: 'squad_id', type: 'text' },
+      { column: 'player_id', type: 'text' },
+    ],
+  },
   byId('batch'),
   revisions('batch_revision', 'batch_id'),
   byId('setup'),

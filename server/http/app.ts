@@ -17,6 +17,7 @@ import { logbookRoutes } from './logbookRoutes.ts'
 import { libraryRoutes } from './libraryRoutes.ts'
 import { sameSiteOnly } from './sameSite.ts'
 import { peopleRoutes } from './peopleRoutes.ts'
+import { squadRoutes } from './squadRoutes.ts'
 import { sheetRoutes } from './sheetRoutes.ts'
 import { shopRoutes } from './shopRoutes.ts'
 
@@ -106,6 +107,7 @@ export function makeApp(
     libraryRoutes(db, beforeImport),
     logbookRoutes(db, now),
     peopleRoutes(db, keeper, now),
+    squadRoutes(db, now),
     dayRoutes(db, now),
   )
   app.use('/api', () => {

@@ -34,6 +34,7 @@ const RETIRE = {
   player: retirer('player'),
   frame: retireFrame,
   batch: retirer('batch'),
+  squad: retirer('squad'),
   photo: retirer('photo'),
 }
 

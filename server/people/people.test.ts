@@ -290,10 +290,10 @@ describe('erasing', () => {
       expect((await ask('GET', `/players/${playerId}`)).status).toBe(404)
       await db.exec('CHECKPOINT')
       expect(holding(databaseIn(root), 'dapplegate')).toEqual([])
-    // Beside the data stands who was erased, by ids alone.
-    const beside = readFileSync(join(root, 'erasures.json'), 'utf8')
-    expect(beside).toContain(playerId)
-    expect(beside).not.toMatch(/dapplegate|thistlewane/i)
+      // Beside the data stands who was erased, by ids alone.
+      const beside = readFileSync(join(root, 'erasures.json'), 'utf8')
+      expect(beside).toContain(playerId)
+      expect(beside).not.toMatch(/dapplegate|thistlewane/i)
       const last = await job('Last Onetogo', 'Last frame')
       await ask('POST', '/backups', {})
       await ask('POST', `/players/${last.playerId}/erase`, { name: 'Last Onetogo', photos: false, earlier: true })

@@ -12,6 +12,6 @@ export const likesOf = (text: string): string[] =>
 
 /** Puts a row of a table away or brings it back; says whether there is such a row. */
 export const retirer =
-  (table: 'player' | 'frame' | 'batch' | 'photo') =>
+  (table: 'player' | 'batch' | 'photo' | 'squad') =>
   async (db: Queryable, id: string, retired: boolean): Promise<boolean> =>
     (await db.query(`UPDATE ${table} SET retired = $2 WHERE id = $1 RETURNING id`, [id, retired])).length > 0

@@ -34,6 +34,8 @@ export function makeRouter(): Router {
         props: { what: 'player' },
       },
       { path: '/frames', name: 'frames', component: () => import('../logbook/BookPage.vue'), props: { what: 'frame' } },
+      { path: '/squads', name: 'squads', component: () => import('../logbook/SquadsPage.vue') },
+      { path: '/squads/:id', name: 'squad', component: () => import('../logbook/SquadPage.vue'), props: true },
       { path: '/evidence', name: 'evidence', component: () => import('../evidence/EvidencePage.vue') },
       { path: '/people/:id', name: 'person', component: () => import('../logbook/PlayerPage.vue'), props: true },
       { path: '/frames/:id', name: 'frame', component: () => import('../logbook/FramePage.vue'), props: true },

@@ -53,6 +53,7 @@ const print = () => globalThis.print()
       <v-spacer />
       <v-btn variant="text" :to="{ name: 'evidence' }" class="no-print">What our records say</v-btn>
       <template v-if="what === 'player'">
+        <v-btn variant="text" class="no-print" :to="{ name: 'squads' }">Squads</v-btn>
         <v-btn variant="text" class="no-print" data-testid="people-import" @click="importing = true">From a file</v-btn>
         <v-btn variant="text" class="no-print" :href="`/api/people.csv?${book.query}`" data-testid="people-csv"
           >CSV</v-btn

@@ -1,0 +1,36 @@
+import { Router } from 'express'
+import { memberSchema, putSquadSchema } from '#contract/squad.ts'
+import type { Database } from '../db/database.ts'
+import { squadPage } from '../logbook/squad.ts'
+import { findPlayer } from '../queries/players.ts'
+import { addMember, findSquad, listSquads, putSquad, removeMember } from '../queries/squads.ts'
+import { notFound } from '../refusal.ts'
+
+/** Squads: who is in them, and their frames held against age, class and ceiling. */
+export function squadRoutes(db: Database, now: () => Date): Router {
+  const router = Router()
+  const today = () => now().toISOString().slice(0, 10)
+  router.get('/squads', async (_request, response) => {
+    response.json(await listSquads(db))
+  })
+  router.put('/squads/:id', async (request, response) => {
+    const { name } = putSquadSchema.parse(request.body)
+    await putSquad(db, request.params.id, name)
+    response.json(await findSquad(db, request.params.id))
+  })
+  router.get('/squads/:id', async (request, response) => {
+    response.json(await squadPage(db, request.params.id, today()))
+  })
+  router.post('/squads/:id/members', async (request, response) => {
+    const { player } = memberSchema.parse(request.body)
+    if (!(await findSquad(db, request.params.id))) throw notFound('squad')
+    if (!(await findPlayer(db, player))) throw notFound('player')
+    await addMember(db, request.params.id, player)
+    response.status(201).json(await squadPage(db, request.params.id, today()))
+  })
+  router.post('/squads/:id/members/:player/remove', async (request, response) => {
+    await removeMember(db, request.params.id, request.params.player)
+    response.json(await squadPage(db, request.params.id, today()))
+  })
+  return router
+}
