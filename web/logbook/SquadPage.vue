@@ -97,10 +97,10 @@ const print = () => globalThis.print()
                 <th scope="col">Player</th>
                 <th scope="col">Age</th>
                 <th scope="col">Frame</th>
-                <th scope="col">Bare, g</th>
-                <th scope="col">Swing, bare</th>
+                <th scope="col" class="wide">Bare, g</th>
+                <th scope="col" class="wide">Swing, bare</th>
                 <th scope="col">Stands</th>
-                <th scope="col">Next class</th>
+                <th scope="col" class="wide">Next class</th>
                 <th scope="col" class="no-print"><span class="d-sr-only">Take out</span></th>
               </tr>
             </thead>
@@ -121,10 +121,10 @@ const print = () => globalThis.print()
                     frame.label
                   }}</RouterLink>
                 </td>
-                <td class="figure">
+                <td class="figure wide">
                   {{ frame?.standing?.bareMassG != null ? fixed(frame.standing.bareMassG, 0) : '' }}
                 </td>
-                <td class="figure">
+                <td class="figure wide">
                   {{ frame?.standing?.bareSwingKgCm2 != null ? fixed(frame.standing.bareSwingKgCm2, 0) : '' }}
                 </td>
                 <td :class="{ heavy: says.heavy }">
@@ -133,7 +133,7 @@ const print = () => globalThis.print()
                     words
                   }}</small>
                 </td>
-                <td class="figure">{{ first ? (member.nextClassOn ?? '') : '' }}</td>
+                <td class="figure wide">{{ first ? (member.nextClassOn ?? '') : '' }}</td>
                 <td class="no-print text-right">
                   <v-btn
                     v-if="first"
@@ -181,6 +181,13 @@ const print = () => globalThis.print()
 }
 .scroll {
   overflow-x: auto;
+  /* What only a screen reader hears stays inside. */
+  position: relative;
+}
+@media (max-width: 600px) {
+  .wide {
+    display: none;
+  }
 }
 .heavy {
   color: rgb(var(--v-theme-warning));
