@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { unknownPlayer } from '#core/player/facts.ts'
 import type { Queryable } from '../db/database.ts'
+import { rebuildIndex } from '../queries/library.ts'
 import { everyoneIn } from '../queries/merges.ts'
 
 /** What stands where a name stood. */
@@ -183,8 +184,10 @@ async function eraseElsewhere(tx: Queryable, names: readonly string[]): Promise<
           JSON.stringify(body),
           ...key.map((k) => row[k]),
         ])
+        if (table === 'setup') await tx.query('DELETE FROM setup_index WHERE setup_id = $1', [row.id])
       }
     }
+  await rebuildIndex(tx)
 }
 
 /** Erases once more whom a backup of before has brought back. @returns whether it brought back anybody */

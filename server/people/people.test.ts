@@ -10,6 +10,9 @@ import type { JobView, Player } from '#contract/entities.ts'
 import type { Found } from '#contract/find.ts'
 import type { PlayerLog } from '#contract/logbook.ts'
 import type { Extent } from '#contract/people.ts'
+import { setupBodySchema } from '#contract/library.ts'
+import { REFERENCES } from '#demo/library.ts'
+import { insertReferences } from '../queries/library.ts'
 import { Keeper } from '../backup/keeper.ts'
 import { databaseIn } from '../db/dataFolder.ts'
 import { openEmbedded } from '../db/embedded.ts'
@@ -241,6 +244,8 @@ describe('erasing', () => {
     await ask('PUT', `/jobs/${id}/stages/play`, { expected: 0, body: { sessions: [session] }, used: {}, by: 'JQ' })
     const job1 = (await ask<JobView>('GET', `/jobs/${id}`)).body
     await ask('PUT', `/jobs/${id}/ticket`, { ticket: { ...job1.job.ticket, owner: 'Brixomel' }, expected: job1.job.revision }) // prettier-ignore
+    // Somebody wrote the name into the library too.
+    await insertReferences(db, [{ id: 'own-setup', body: setupBodySchema.parse({ ...REFERENCES[0], name: 'As Brixomel Thistlewane plays it' }) }], 'JQ') // prettier-ignore
     await ask('POST', '/backups', {})
     await db.exec('CHECKPOINT')
     if (embedded) expect(holding(databaseIn(root), 'thistlewane').length).toBeGreaterThan(0)
@@ -264,6 +269,8 @@ describe('erasing', () => {
         `/book/frames/${frameId}`,
         '/overview',
         '/find?find=brixomel',
+        '/library/own-setup',
+        '/library/own-setup/history',
         '/book/players',
         '/calendar.ics',
       ].map((path) =>
