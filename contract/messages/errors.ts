@@ -1,3 +1,4 @@
+import { BIRTH_FAULTS } from './player.ts'
 import { z } from 'zod'
 import { PROBLEM_CODES, type ProblemCode } from '#core/problem.ts'
 import { problemWords } from './problems.ts'
@@ -36,9 +37,9 @@ const WORDS: Record<string, (data: Record<string, unknown>) => string> = {
   'player.merged': () => 'One of the two was taken into somebody else already.',
   'player.notMerged': () => 'This was taken back already.',
   'player.eraseName': () => 'This is not the name. Nothing was erased.',
-  'player.born.unread': () => 'A year, or a day as 2012-05-03.',
-  'player.born.future': () => 'This birth is still to come.',
-  'player.born.tooOld': () => 'Nobody who plays is older than 110.',
+  'player.born.unread': () => BIRTH_FAULTS.unread,
+  'player.born.future': () => BIRTH_FAULTS.future,
+  'player.born.tooOld': () => BIRTH_FAULTS.tooOld,
   'backup.failed': (d) => `The backup was not made: ${String(d.why)}`,
   'backup.unusable': (d) => `This backup cannot be used: ${String(d.why)} Nothing was changed.`,
   'backup.notPrepared': () => 'Look at what the backup holds first. Nothing was changed.',

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest'
 import type { StageDocuments } from '../job/documents.ts'
 import { unknownPlayer } from '../player/facts.ts'
 import { EMPTY_PLAY, emptySession } from '../tuning/document.ts'
-import { comingBackOf, daysLater, monthsLater } from './comingBack.ts'
+import { daysLater, monthsLater } from '../quantities/days.ts'
+import { comingBackOf } from './comingBack.ts'
 
 const signed = (at: string): Partial<StageDocuments> => ({
   check: {

@@ -1,5 +1,6 @@
 import type { StageDocuments } from '../job/documents.ts'
 import type { StringBed } from '../tuning/document.ts'
+import { daysLater, monthsLater } from '../quantities/days.ts'
 import { MEASURE_HOURS, MEASURE_MONTHS, RESTRING_HOURS, RESTRING_MONTHS } from '../tuning/drift.ts'
 import { hoursOf } from '../tuning/stringing.ts'
 import { lastWait } from '../workorder/marks.ts'
@@ -25,18 +26,6 @@ export const GROW_MONTHS = 4
 const DAYS_A_WEEK = 7
 
 const dayOf = (iso: string) => iso.slice(0, 10)
-/** @throws RangeError for no day */
-export function daysLater(day: string, days: number): string {
-  const [y, m, d] = day.split('-').map(Number)
-  return new Date(Date.UTC(y, m - 1, d + days)).toISOString().slice(0, 10)
-}
-/** The same day so many months on, or the last of that month where it has no such day. */
-export function monthsLater(day: string, months: number): string {
-  const [y, m, d] = day.split('-').map(Number)
-  const last = new Date(Date.UTC(y, m + months, 0)).getUTCDate()
-  return new Date(Date.UTC(y, m - 1 + months, Math.min(d, last))).toISOString().slice(0, 10)
-}
-
 /** The sooner of so many months and so many hours of play at the player's hours a week. */
 function wornOut(since: string, months: number, hours: number, played: number, perWeek: number | null, last: string) {
   const byMonths = monthsLater(since, months)

@@ -2,6 +2,7 @@ import type { CeilingBand } from './ceiling.ts'
 import { ceilingOf } from './ceiling.ts'
 import { sameCut, type Cut } from '../cuts/cut.ts'
 import { BUILT, type PlaySession, type TunedSetup } from './document.ts'
+import { daysLater } from '../quantities/days.ts'
 import type { FrameState } from '../frame/state.ts'
 import { AGAIN, BACK, END, type Dose, type Lead, type School, type SchoolStep, type When } from './school.ts'
 
@@ -196,14 +197,8 @@ function follow(
   const over =
     isUp(after, now.state) || (after.massG ?? 0) > (now.state.massG ?? 0) + 0.05 ? facts.overClass(after) : null
   if (over) return over
-  const notBefore = next.weeks > 0 ? daysAfter(now.setup?.at ?? now.sessions[0].on, 7 * next.weeks) : null
+  const notBefore = next.weeks > 0 ? daysLater(now.setup?.at ?? now.sessions[0].on, 7 * next.weeks) : null
   return { kind: 'step', step: next, because: lead.because, notBefore }
-}
-
-/** A day so many days later, ISO. */
-function daysAfter(iso: string, days: number): string {
-  const [y, m, d] = iso.slice(0, 10).split('-').map(Number)
-  return new Date(Date.UTC(y, m - 1, d + days)).toISOString().slice(0, 10)
 }
 
 /** The frames of a tuning in order, each with what was played of it. @param states by setup */

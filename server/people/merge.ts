@@ -4,17 +4,16 @@ import { playerFactsSchema } from '#contract/documents.ts'
 import type { PlayerFacts } from '#core/player/facts.ts'
 import type { Queryable } from '../db/database.ts'
 import { noteOwner } from '../queries/frames.ts'
+import { isKnown } from '../queries/facts.ts'
 import { standsFor } from '../queries/merges.ts'
 import { findPlayer, updatePlayerFacts } from '../queries/players.ts'
 import { notFound, Refusal } from '../refusal.ts'
 
 const beforeSchema = z.object({ facts: playerFactsSchema, frames: z.array(z.string()), jobs: z.array(z.string()) })
 
-const isUnknown = (value: unknown) => value === null || value === '' || (Array.isArray(value) && value.length === 0)
-
 /** Facts of one, filled up with what is known of the other alone. */
 export function filledUp(kept: PlayerFacts, gone: PlayerFacts): PlayerFacts {
-  const missing = Object.entries(gone).filter(([field]) => isUnknown(kept[field as keyof PlayerFacts]))
+  const missing = Object.entries(gone).filter(([field]) => !isKnown(kept[field as keyof PlayerFacts]))
   return { ...kept, ...Object.fromEntries(missing) }
 }
 

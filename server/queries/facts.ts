@@ -9,7 +9,9 @@ export interface DatedFact {
 }
 
 const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)
-const isKnown = (value: unknown) => value !== null && value !== '' && !(Array.isArray(value) && value.length === 0)
+/** Whether something is said at all. */
+export const isKnown = (value: unknown): boolean =>
+  value !== null && value !== '' && !(Array.isArray(value) && value.length === 0)
 
 /**
  * Keeps what is new in a player's facts under the day on which it was told. What is told twice on one day counts once; what is told back

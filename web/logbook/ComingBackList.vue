@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { RouterLink } from 'vue-router'
-import { daysLater } from '#core/logbook/comingBack.ts'
+import { daysLater } from '#core/quantities/days.ts'
 import { dayHere } from '#core/tuning/sessions.ts'
 import type { ComingBackRow } from '#contract/comingBack.ts'
 import { COMING_BACK_NAMES, comingBackWhy } from '#contract/messages/comingBack.ts'

@@ -1,4 +1,4 @@
-import { monthsLater } from '#core/logbook/comingBack.ts'
+import { monthsLater } from '#core/quantities/days.ts'
 import { fixed } from '#core/quantities/write.ts'
 import type { SquadPage } from '#contract/squad.ts'
 import { COMING_BACK_NAMES } from '#contract/messages/comingBack.ts'
