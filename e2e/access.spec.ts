@@ -50,7 +50,7 @@ async function wrongOn(page: Page, limit: (axe: AxeBuilder) => AxeBuilder): Prom
 test.describe.configure({ mode: 'parallel' })
 for (const half of [0, 1]) {
   test(`every page can be read and named, by day and dim, and fits a tablet (${half + 1} of 2)`, async ({ page }) => {
-    test.setTimeout(180000)
+    test.setTimeout(300000)
     await page.emulateMedia({ reducedMotion: 'reduce' })
     for (const path of PAGES.filter((_, i) => i % 2 === half)) {
       await page.setViewportSize({ width: 1280, height: 800 })

@@ -114,7 +114,8 @@ test('erased for good: the name typed letter by letter, and it is nowhere any mo
   await expect(page.getByTestId('erase')).toBeDisabled()
   await typed.fill(facts.name)
   await page.getByTestId('erase').click()
-  await expect(page).toHaveURL(/\/people/, { timeout: 30000 })
+  // The list comes when the files are written anew, and not before.
+  await expect(page).toHaveURL(/\/people$/, { timeout: 45000 })
   for (const path of [`/api/jobs/${id}`, `/api/jobs/${id}/export`, '/api/people.csv', '/api/overview'])
     expect(await (await request.get(path)).text()).not.toContain(facts.name)
   await page.goto(`/job/${id}/measure`)
