@@ -1,0 +1,11 @@
+/** The day so many days after an ISO day, ISO. */
+export function daysLater(day: string, days: number): string {
+  const [y, m, d] = day.slice(0, 10).split('-').map(Number)
+  return new Date(Date.UTC(y, m - 1, d + days)).toISOString().slice(0, 10)
+}
+/** The same day so many months on, or the last of that month where it has no such day. */
+export function monthsLater(day: string, months: number): string {
+  const [y, m, d] = day.slice(0, 10).split('-').map(Number)
+  const last = new Date(Date.UTC(y, m + months, 0)).getUTCDate()
+  return new Date(Date.UTC(y, m - 1 + months, Math.min(d, last))).toISOString().slice(0, 10)
+}
