@@ -55,7 +55,6 @@ const FAR_G = 0.5
 /** One way of putting grams on, and what speaks for it: the lower the better, the first first. */
 interface Way {
   cuts: Cut[]
-  materialId: string
   order: number[]
 }
 
@@ -95,7 +94,7 @@ function wayOf(
   const minutes = workOfCut(laid, material, work, OPEN_LIMITS.minutes).ownMinutes
   const far = off > Math.max(FAR_G, massG / 3) ? 1 : 0
   const at = ZONES_AT[place].indexOf(laid.zoneId ?? '')
-  return { cuts, materialId: material.id, order: [far, rank(material), at, isNew ? 1 : 0, off, minutes] }
+  return { cuts, order: [far, rank(material), at, isNew ? 1 : 0, off, minutes] }
 }
 
 /** Strips that lie at the place and grow. */
