@@ -21,6 +21,8 @@ export default defineConfig({
   use: {
     viewport: { width: 1280, height: 800 },
     colorScheme: 'light',
+    // Nothing waits for a menu to slide open.
+    contextOptions: { reducedMotion: 'reduce' },
     launchOptions: {
       executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
       args: [

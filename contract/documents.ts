@@ -29,6 +29,17 @@ const finite = z.number()
 const shortText = text(4000)
 const maybeId = text(120).nullable()
 
+/** Mass that was put on earlier. */
+export const addedMassSchema = z.object({
+  id: idSchema,
+  name: z.string().max(120),
+  massG: finite.min(1e-4, 'a mass is more than nothing').max(100),
+  atCm: finite.min(0).max(80),
+  offAxisCm: finite.min(0).max(20),
+  lengthCm: finite.min(0).max(80).optional(),
+  stays: z.boolean().optional(),
+})
+
 export const conditionSchema = z.object({
   stringsG: finite.min(0).max(60).nullable(),
   grip: z.enum(GRIP_KINDS),
@@ -36,20 +47,7 @@ export const conditionSchema = z.object({
   dampener: z.boolean(),
   guardTapeG: finite.min(0).max(30).default(0),
   film: z.boolean().default(false),
-  added: z
-    .array(
-      z.object({
-        id: idSchema,
-        name: z.string().max(120),
-        massG: finite.min(1e-4, 'a mass is more than nothing').max(100),
-        atCm: finite.min(0).max(80),
-        offAxisCm: finite.min(0).max(20),
-        lengthCm: finite.min(0).max(80).optional(),
-        stays: z.boolean().optional(),
-      }),
-    )
-    .max(40)
-    .default([]),
+  added: z.array(addedMassSchema).max(40).default([]),
 })
 
 export const geometrySchema = z

@@ -9,6 +9,7 @@ import type { Stage } from '#core/job/stages.ts'
 import { z } from 'zod'
 import { isByLength, UNWEIGHED_SHARE } from '#core/cuts/material.ts'
 import { STOCKED_KINDS, GRIP_KINDS } from '#core/sports/kinds.ts'
+import { earlierSetupSchema } from './proof.ts'
 import { schoolSchema } from './school.ts'
 import { bounded, figure, idSchema, initialsSchema, inReadRange, momentSchema, revisionSchema, text } from './fields.ts'
 import {
@@ -214,6 +215,8 @@ export const jobViewSchema = z.object({
   taken: z.record(z.string(), z.number()),
   /** How the frame left its last signed job, with what was on it then; null: it has none. */
   startsAs: conditionSchema.nullable().default(null),
+  /** Setups that earlier jobs proved it in, the newest first. */
+  earlier: z.array(earlierSetupSchema).default([]),
 })
 export type JobView = z.infer<typeof jobViewSchema>
 

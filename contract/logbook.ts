@@ -2,12 +2,14 @@ import { LEVELS } from '#core/player/facts.ts'
 import { comingBackSchema } from './comingBack.ts'
 import { datedFactSchema, mergedSchema } from './people.ts'
 import { z } from 'zod'
+import { INSPECTIONS } from '#core/job/documents.ts'
 import { LOG_QUANTITIES } from '#core/logbook/logbook.ts'
 import { QUANTITIES } from '#core/quantities/units.ts'
 import { conditionSchema } from './documents.ts'
 import { frameSchema, playerSchema, sportSchema } from './entities.ts'
 import { figure, idSchema, text } from './fields.ts'
 import { sessionSchema } from './play.ts'
+import { earlierSetupSchema } from './proof.ts'
 
 const id = idSchema
 const estimate = z.object({ value: figure, u: figure }).nullable()
@@ -32,6 +34,12 @@ export const loggedJobSchema = z.object({
   frame: z.object({ id, label: z.string(), sport: sportSchema, lengthCm: figure }),
   playerName: z.string().nullable(),
   strings: z.string(),
+  /** The bed as it was strung, in words; empty where it is not known. */
+  bed: z.string(),
+  inspection: z.enum(INSPECTIONS),
+  /** What was found when it was looked over, in words. */
+  findings: z.array(z.string()),
+  photos: z.array(z.object({ id, name: z.string() })),
   /** Cautions on the frame as it came, for this player. */
   cautions: z.array(z.string()),
   events: z.array(logEventSchema),
@@ -66,6 +74,10 @@ export const frameLogSchema = z.object({
     })
     .nullable()
     .default(null),
+  /** The owner's other frames of the same make, as each is known last. */
+  twins: z.array(z.object({ id, label: z.string(), unit: z.string(), at: z.string().nullable(), numbers })),
+  /** Setups that it was proven in, the newest first. */
+  earlier: z.array(earlierSetupSchema),
   comingBack: z.array(comingBackSchema),
   /** Whose it was, the newest first. */
   owners: z.array(z.object({ since: z.string(), id: id.nullable(), name: z.string().nullable() })),

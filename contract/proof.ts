@@ -2,11 +2,22 @@ import { z } from 'zod'
 import { MATERIAL_KINDS } from '#core/cuts/material.ts'
 import { ACCEPTANCE_RULES } from '#core/job/conformity.ts'
 import type { ProofBody } from '#core/job/proof.ts'
+import type { EarlierSetup } from '#core/logbook/returning.ts'
+import { AIM_QUANTITIES } from '#core/quantities/units.ts'
 import { cutSchema } from './cuts.ts'
-import { conditionSchema, geometrySchema, signedLineSchema } from './documents.ts'
+import { addedMassSchema, conditionSchema, geometrySchema, signedLineSchema } from './documents.ts'
 import { idSchema } from './fields.ts'
 
 const figure = z.number()
+const pieceMaterialSchema = z.object({
+  id: idSchema,
+  name: z.string(),
+  kind: z.enum(MATERIAL_KINDS),
+  unitMassG: figure,
+  lead: z.boolean(),
+  cureHours: figure.nullable(),
+  grip: z.enum(['base', 'leather', 'synthetic']).nullable(),
+})
 const proofBodySchema = z.object({
   condition: conditionSchema,
   axisCm: figure,
@@ -21,15 +32,7 @@ const proofBodySchema = z.object({
   pieces: z.array(
     z.object({
       cut: cutSchema,
-      material: z.object({
-        id: idSchema,
-        name: z.string(),
-        kind: z.enum(MATERIAL_KINDS),
-        unitMassG: figure,
-        lead: z.boolean(),
-        cureHours: figure.nullable(),
-        grip: z.enum(['base', 'leather', 'synthetic']).nullable(),
-      }),
+      material: pieceMaterialSchema,
       massG: figure,
     }),
   ),
@@ -48,3 +51,20 @@ export const proofSchema = z.object({
   body: proofBodySchema,
 })
 export type Proof = z.infer<typeof proofSchema>
+
+/** A setup that a frame was proven in, with the strips that made it. */
+export const earlierSetupSchema = z.object({
+  jobId: idSchema,
+  number: z.int(),
+  at: z.string(),
+  read: z.array(z.object({ quantity: z.enum(AIM_QUANTITIES), value: figure, u: figure })),
+  axisCm: figure,
+  condition: conditionSchema,
+  pieces: z.array(
+    z.object({
+      item: addedMassSchema,
+      cut: cutSchema.nullable(),
+      material: pieceMaterialSchema.nullable(),
+    }),
+  ),
+}) satisfies z.ZodType<EarlierSetup>

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { momentSchema } from './fields.ts'
+import { idSchema, momentSchema } from './fields.ts'
 
 /** What a job waits for that somebody must bring. */
 export const WAITS_ON = ['strings', 'player', 'parts'] as const
@@ -14,6 +14,8 @@ export const ticketSchema = z.object({
   price: z.string().max(40),
   strings: z.string().max(200),
   returnToOriginal: z.boolean(),
+  /** The job in whose proven setup the frame is to be again; null: it is not to go back. */
+  returnTo: idSchema.nullable().default(null),
   /** Whose hands it is in. */
   who: z.string().max(40).default(''),
   /** What it waits for, beside what cures and dries. */

@@ -1,4 +1,5 @@
 import AxeBuilder from '@axe-core/playwright'
+import { noWiderThan } from './hands.ts'
 import { expect, test, type Page } from './test.ts'
 
 const PAGES = [
@@ -49,9 +50,10 @@ async function wrongOn(page: Page, limit: (axe: AxeBuilder) => AxeBuilder): Prom
 // Two at once: the pages of even and of odd number.
 test.describe.configure({ mode: 'parallel' })
 for (const half of [0, 1]) {
-  test(`every page can be read and named, by day and dim, and fits a tablet (${half + 1} of 2)`, async ({ page }) => {
+  test(`every page can be read and named, by day and dim, and fits a tablet and a phone (${half + 1} of 2)`, async ({
+    page,
+  }) => {
     test.setTimeout(300000)
-    await page.emulateMedia({ reducedMotion: 'reduce' })
     for (const path of PAGES.filter((_, i) => i % 2 === half)) {
       await page.setViewportSize({ width: 1280, height: 800 })
       await page.goto(path)
@@ -66,8 +68,9 @@ for (const half of [0, 1]) {
       expect(await wrongOn(page, (axe) => axe.withRules(['color-contrast'])), `${path}, dim`).toEqual([])
       await theme.click()
       await page.setViewportSize({ width: 1024, height: 768 })
-      const over = () => page.evaluate(() => document.documentElement.scrollWidth - innerWidth)
-      await expect.poll(over, { message: path }).toBeLessThanOrEqual(0)
+      await noWiderThan(page, 1024, path)
+      await page.setViewportSize({ width: 390, height: 844 })
+      await noWiderThan(page, 390, path)
     }
   })
 }

@@ -203,6 +203,7 @@ test('a frame comes back: what was put on it is known, and the next job takes it
   await expect(page.getByText('added earlier').first()).toBeVisible()
   await readFour(page)
   await toStage(page, 'plan')
+  await page.getByTestId('way-back').click()
   await page.getByTestId('to-original').click()
   await saved(page)
   await toStage(page, 'build')

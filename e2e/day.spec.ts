@@ -1,5 +1,5 @@
 import { expect, test } from './test.ts'
-import { saved } from './hands.ts'
+import { noWiderThan, saved } from './hands.ts'
 import { seedBuild } from './seed.ts'
 
 test('the day: promised as people say it, overdue first, a promise that a cure makes impossible, in another browser too', async ({
@@ -51,5 +51,5 @@ test('the day: promised as people say it, overdue first, a promise that a cure m
   await page.setViewportSize({ width: 390, height: 844 })
   await page.goto('/')
   await expect(page.getByTestId('day')).toBeVisible()
-  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
+  await noWiderThan(page, 390)
 })

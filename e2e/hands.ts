@@ -62,3 +62,9 @@ export async function put(page: Page, zone: string, material: string): Promise<v
   await page.getByTestId('add-piece').click()
   await page.getByTestId(`add-${zone}-${material}`).click()
 }
+
+/** Nothing of the page lies beside a window so wide; a window that was just made narrower is given time to lay itself out. */
+export async function noWiderThan(page: Page, width: number, message = page.url()): Promise<void> {
+  const all = () => page.evaluate(() => document.documentElement.scrollWidth)
+  await expect.poll(all, { message }).toBeLessThanOrEqual(width)
+}

@@ -193,28 +193,3 @@ test('the quick bench asks for the age, and says what is too heavy for it', asyn
   await page.getByTestId('become-go').click()
   await expect(page.getByTestId('age').locator('input')).toHaveValue('10')
 })
-
-test('no page is wider than a phone', async ({ page }) => {
-  await page.setViewportSize({ width: 390, height: 844 })
-  const stages = ['player', 'measure', 'compare', 'target', 'plan', 'build', 'check', 'play']
-  const book = ['/people', '/people/player-bartol', '/frames', '/frames/frame-5']
-  const pages = [
-    '/',
-    '/new',
-    '/library',
-    '/drawer',
-    '/instruments',
-    '/shop',
-    '/shop/school',
-    '/evidence',
-    '/job/job-done/play/session/job-done-session-4',
-    ...book,
-    ...stages.map((s) => `/job/job-done/${s}`),
-  ]
-  for (const path of pages) {
-    await page.goto(path)
-    await page.locator('h1').first().waitFor()
-    await page.waitForTimeout(300)
-    expect(await page.evaluate(() => document.documentElement.scrollWidth), path).toBeLessThanOrEqual(390)
-  }
-})

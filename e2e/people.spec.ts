@@ -1,5 +1,5 @@
 import { expect, test } from './test.ts'
-import { saved } from './hands.ts'
+import { noWiderThan, saved } from './hands.ts'
 import { seedBuild } from './seed.ts'
 
 /** The shop's people: found, remembered, corrected, taken in from a list, and erased. */
@@ -176,8 +176,8 @@ test('a squad: everybody’s frames against their age, who is too heavy and why,
   await expect(row).toContainText('At 10 a bare frame is usually')
   await expect(page.getByTestId('season')).toContainText('Bartol Quillfeather: measure again')
   await page.setViewportSize({ width: 390, height: 844 })
-  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
+  await noWiderThan(page, 390)
   await page.getByTestId('for-parents').click()
   await expect(page.getByTestId('parents')).toContainText('heavier than is usual at this age')
-  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
+  await noWiderThan(page, 390)
 })

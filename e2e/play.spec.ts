@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import { openPdf, textOf } from '../server/sheets/pdfReader.ts'
 import { expect, test, type Page } from './test.ts'
-import { saved } from './hands.ts'
+import { noWiderThan, saved } from './hands.ts'
 import { seedBuild } from './seed.ts'
 
 const BUILT = [
@@ -238,7 +238,7 @@ test.describe('beside the court', () => {
     await expect(page.getByTestId('session-row')).toContainText('90 min, late 0 in ten, fresh')
     await expect(page.getByTestId('session-row')).toContainText('3 mishits marked, go on')
     await expect(page.getByText(/3 marked mishits: on the whole .* towards the tip/)).toBeVisible()
-    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
+    await noWiderThan(page, 390)
     // A day before the frame was like that, and a day to come.
     await page.getByTestId('session-row').getByRole('link').tap()
     await page.getByLabel('On', { exact: true }).fill('2020-01-01')

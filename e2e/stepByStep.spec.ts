@@ -1,3 +1,4 @@
+import { noWiderThan } from './hands.ts'
 import { expect, test } from './test.ts'
 
 test('the build, a step at a time: read from a metre away, ticked with a key, read by the instrument, left and found again', async ({
@@ -38,6 +39,6 @@ test('the build, a step at a time: read from a metre away, ticked with a key, re
     await page.setViewportSize({ width, height })
     await page.goto('/job/job-returns/build/step-by-step')
     await expect(page.getByTestId('step-done')).toBeInViewport()
-    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width)
+    await noWiderThan(page, width)
   }
 })

@@ -119,8 +119,15 @@ describe('what a signature vouches for', () => {
     ])
     const { body: first } = await ask<JobView>('GET', '/jobs/proof-one')
     expect(first.startsAs).toBeNull()
+    // And it may go back to that setup, strip by strip; the job that made it has nothing earlier.
+    expect(first.earlier).toEqual([])
+    expect(next.earlier).toMatchObject([{ jobId: 'proof-one', number: first.job.number }])
+    expect(next.earlier[0].pieces.map((p) => [p.item.id, p.cut !== null])).toEqual(
+      next.startsAs!.added.map((a) => [a.id, true]),
+    )
     const { body: log } = await ask<FrameLog>('GET', '/book/frames/proof-one-frame')
     expect(log.leftAs!.added).toEqual(next.startsAs!.added)
+    expect(log.earlier.map((e) => e.jobId)).toEqual(['proof-one'])
   })
 
   it('what cures is in the list of jobs until it is ready, whoever asks', async () => {

@@ -21,5 +21,11 @@ const SPELT: Record<string, string> = {
 /** A code letter by letter: `KEMA` is kettle, engine, mountain, apple. */
 export const spelt = (code: string): string => [...code].map((letter) => SPELT[letter] ?? letter).join(', ')
 
+/** What a printed code says of a frame. */
+export const codedText = (code: string): string => `Kevro frame code ${code}`
+/** The frame's code in what was scanned, of a frame's label or a job's; null where it holds none. */
+export const codeIn = (scanned: string): string | null =>
+  scanned.match(new RegExp(`\\bcode ([${Object.keys(SPELT).join('')}]{4})\\b`))?.[1] ?? null
+
 /** Why a frame is put away. */
 export const RETIRE_REASONS = ['Cracked', 'Sold', 'Stolen', 'Lent out', 'Worn out'] as const

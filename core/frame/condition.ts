@@ -117,8 +117,14 @@ function changesOf(from: Condition, to: Condition, profile?: SportProfile): Chan
   const put = (item: AddedMass, sign: 1 | -1) =>
     changes.push({ layer: 'added', massG: sign * item.massG, uMassG: 0.03 * item.massG, added: item })
   const alike = (a: AddedMass, b: AddedMass) => a.massG === b.massG && a.atCm === b.atCm && a.offAxisCm === b.offAxisCm
-  for (const item of from.added) if (!to.added.some((other) => alike(item, other))) put(item, -1)
-  for (const item of to.added) if (!from.added.some((other) => alike(item, other))) put(item, 1)
+  // One for one: of two that are alike, taking one off leaves one.
+  const unmatched = [...to.added]
+  for (const item of from.added) {
+    const same = unmatched.findIndex((other) => alike(item, other))
+    if (same < 0) put(item, -1)
+    else unmatched.splice(same, 1)
+  }
+  for (const item of unmatched) put(item, 1)
   return changes
 }
 

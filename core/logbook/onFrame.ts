@@ -52,6 +52,9 @@ function layered(condition: Condition, { cut, material }: ProvenPiece): Conditio
   }
 }
 
+/** The name of what a job put on, among what lies on its frame. */
+export const itemId = (number: number, cutId: string): string => `job${number}-${cutId}`.slice(0, 60)
+
 function addedBy(piece: ProvenPiece, proof: ProofBody, number: number, profile: SportProfile): AddedMass {
   const { cut, material, massG } = piece
   const work = { geometry: proof.geometry, condition: proof.condition, profile }
@@ -64,7 +67,7 @@ function addedBy(piece: ProvenPiece, proof: ProofBody, number: number, profile: 
   }
   const zone = profile.zones.find((z) => z.id === cut.zoneId)?.name
   return {
-    id: `job${number}-${cut.id}`.slice(0, 60),
+    id: itemId(number, cut.id),
     name: `${material.name}${zone ? `, ${zone.toLowerCase()}` : ''} (job ${number})`,
     massG,
     atCm: mean.x,

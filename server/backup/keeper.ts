@@ -96,9 +96,9 @@ export class Keeper {
     await this.make('erasure')
   }
   private async rewrite(): Promise<void> {
-    const { db, dataFolder, image } = this.parts
-    await prepareAnew(db, dataFolder, image, this.now())
-    const before = await this.switchToPrepared()
+    const { dataFolder, image } = this.parts
+    // Nothing may be written between the copy and the switch: it would be in the old files only.
+    const before = await this.switchToPrepared((current) => prepareAnew(current, dataFolder, image, this.now()))
     rmSync(join(dataFolder, before), { recursive: true, force: true })
   }
 
@@ -114,9 +114,11 @@ export class Keeper {
   async takeOver(): Promise<boolean> {
     const { db, dataFolder } = this.parts
     if (!this.prepared || !isPrepared(dataFolder)) return false
-    await this.make('restore')
-    await keepErasures(db, dataFolder)
-    await this.switchToPrepared()
+    await this.switchToPrepared(async (current) => {
+      const { backupFolder } = await oneShop(current)
+      await this.backups.make(current, 'restore', backupFolder)
+      await keepErasures(current, dataFolder)
+    })
     this.prepared = null
     // Whom the shop erased since then stays erased.
     if (await cleanRestored(db, dataFolder)) await this.rewrite()
@@ -124,8 +126,11 @@ export class Keeper {
     return true
   }
 
-  /** @returns the name that the data of before have now */
-  private async switchToPrepared(): Promise<string> {
+  /**
+   * @param first done on the data of now, with nothing written to them any more
+   * @returns the name that the data of before have now
+   */
+  private async switchToPrepared(first: (current: Database) => Promise<void>): Promise<string> {
     const { db, dataFolder } = this.parts
     const open = async (): Promise<Database> => {
       const opened = await openEmbedded({ dataDir: databaseIn(dataFolder) })
@@ -134,13 +139,14 @@ export class Keeper {
       return opened
     }
     let before = ''
-    await db.switchTo(async () => {
+    const next = async (): Promise<Database> => {
       before = takeOver(dataFolder, this.now())
       return open().catch((error: unknown) => {
         goBack(dataFolder, before)
         throw error
       })
-    }, open)
+    }
+    await db.switchTo({ first, next, before: open })
     return before
   }
 }

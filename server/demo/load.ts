@@ -101,6 +101,7 @@ async function tell(tx: Queryable, story: Story, planFor: PlanFor, onDay: (iso: 
       price: '',
       strings: story.strings,
       returnToOriginal: false,
+      returnTo: null,
       who: '',
       waitsOn: null,
     },

@@ -1,4 +1,3 @@
-import compression from 'compression'
 import express, { type Express } from 'express'
 import helmet from 'helmet'
 import { existsSync } from 'node:fs'
@@ -86,7 +85,6 @@ export function makeApp(
   app.use(sameSiteOnly)
   // A name that means a place in a path names nothing.
   app.use((request, _response, next) => next(request.path.split('/').some(isPlace) ? notFound('address') : undefined))
-  app.use(compression())
   app.use(
     express.json({
       limit: '16mb',

@@ -40,6 +40,7 @@ const noTicket = {
   price: '',
   strings: '',
   returnToOriginal: false,
+  returnTo: null,
   who: '',
   waitsOn: null,
 }

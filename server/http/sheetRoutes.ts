@@ -5,6 +5,10 @@ import { SHEETS } from '#contract/sheets.ts'
 import { certificateSheet } from '../sheets/certificate.ts'
 import { courtCardSheet } from '../sheets/courtCard.ts'
 import { cutListSheet } from '../sheets/cutList.ts'
+import { profileOf } from '#core/sports/sports.ts'
+import { frameLog } from '../logbook/logbook.ts'
+import { oneShop } from '../queries/shop.ts'
+import { frameLabelSheet } from '../sheets/frameLabel.ts'
 import { labelSheet } from '../sheets/label.ts'
 import { comparisonSheet } from '../sheets/comparison.ts'
 import { sheetSource } from '../sheets/load.ts'
@@ -39,6 +43,13 @@ export function sheetRoutes(db: Database, now: () => Date): Router {
     const pdf = await renderPdf(BUILDERS[name](source, day), paper)
     response.setHeader('Content-Disposition', `inline; filename="kevro-${name}-${source.view.job.number}.pdf"`)
     response.type('application/pdf').send(pdf)
+  })
+  router.get('/frames/:id/label.pdf', async (request, response) => {
+    const log = await frameLog(db, request.params.id, now())
+    const { units, paper } = await oneShop(db)
+    const sheet = frameLabelSheet(log, { ...units, ...profileOf(log.frame.sport).units })
+    response.setHeader('Content-Disposition', `inline; filename="kevro-frame-${log.frame.code}.pdf"`)
+    response.type('application/pdf').send(await renderPdf(sheet, paper))
   })
   return router
 }

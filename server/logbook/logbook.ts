@@ -1,4 +1,4 @@
-import { documentsOf, type JobView } from '#contract/entities.ts'
+import { documentsOf, type Frame, type JobView } from '#contract/entities.ts'
 import { jobInputOf } from '#contract/jobInput.ts'
 import {
   frameLogSchema,
@@ -8,11 +8,14 @@ import {
   type LoggedJob,
   type PlayerLog,
 } from '#contract/logbook.ts'
+import { bedText } from '#contract/messages/bed.ts'
+import { findingsText } from '#contract/messages/inspection.ts'
 import { stripsText, whereText } from '#contract/messages/names.ts'
 import type { Cut } from '#core/cuts/cut.ts'
 import { deriveJob, type DerivedJob, type JobInput, type ShopMaterial } from '#core/job/derive.ts'
 import { driftedSince } from '#core/logbook/drifted.ts'
-import { jobEvents } from '#core/logbook/logbook.ts'
+import { jobEvents, LOG_QUANTITIES, type LogNumbers } from '#core/logbook/logbook.ts'
+import { earlierSetups } from '#core/logbook/returning.ts'
 import { factsOn } from '#core/player/age.ts'
 import { profileOf } from '#core/sports/sports.ts'
 import { cautionsOnFrame } from '#core/targets/warnings.ts'
@@ -23,8 +26,10 @@ import { listFacts } from '../queries/facts.ts'
 import { everyoneIn, listMerges } from '../queries/merges.ts'
 import { listComingBackOf } from '../queries/comingBack.ts'
 import { isRetired, listFramesOf, listJobIds } from '../queries/book.ts'
-import { findFrame, listOwners, whyRetired } from '../queries/frames.ts'
+import { findFrame, listOwners, listTwins, whyRetired } from '../queries/frames.ts'
+import { listFrameProofs } from '../queries/proofs.ts'
 import { listMaterials } from '../queries/materials.ts'
+import { listPhotosOfJobs } from '../queries/photos.ts'
 import { findPlayer } from '../queries/players.ts'
 import { notFound } from '../refusal.ts'
 
@@ -49,8 +54,10 @@ async function workedJob(db: Queryable, id: string, materials: readonly ShopMate
   return { view, input, derived: deriveJob(input) }
 }
 
-function loggedJob({ view, input, derived }: Worked): LoggedJob {
-  const player = documentsOf(view.stages).player?.facts ?? null
+type Photos = Awaited<ReturnType<typeof listPhotosOfJobs>>
+function loggedJob({ view, input, derived }: Worked, photos: Photos): LoggedJob {
+  const { measure, player: held, play } = documentsOf(view.stages)
+  const player = held?.facts ?? null
   const frame = { ...derived, state: derived.measured.state, geometry: input.geometry, profile: input.profile }
   return loggedJobSchema.parse({
     id: view.job.id,
@@ -64,6 +71,10 @@ function loggedJob({ view, input, derived }: Worked): LoggedJob {
     },
     playerName: player?.name ?? null,
     strings: view.job.ticket.strings,
+    bed: play?.strings ? bedText(play.strings) : '',
+    inspection: measure?.inspection ?? 'not yet',
+    findings: findingsText(measure?.findings ?? []),
+    photos: photos.get(view.job.id) ?? [],
     cautions: derived.measured.state.massG === null ? [] : cautionsOnFrame(frame, player).map((c) => c.words),
     events: jobEvents(input, derived).map((event) =>
       event.kind === 'built' ? { ...event, added: addedText(event.cuts, derived) } : event,
@@ -75,6 +86,28 @@ async function workedJobs(db: Queryable, of: 'frame' | 'player', id: string): Pr
   const [ids, materials] = await Promise.all([listJobIds(db, of, id, MOST_JOBS), listMaterials(db)])
   return Promise.all(ids.map((job) => workedJob(db, job, materials)))
 }
+
+async function loggedJobs(db: Queryable, jobs: readonly Worked[]): Promise<LoggedJob[]> {
+  const photos = await listPhotosOfJobs(
+    db,
+    jobs.map(({ view }) => view.job.id),
+  )
+  return jobs.map((job) => loggedJob(job, photos))
+}
+
+/** The owner's other frames of the same make, each as its newest job knows it last. */
+async function twinsOf(db: Queryable, frame: Frame): Promise<FrameLog['twins']> {
+  const [twins, materials] = await Promise.all([listTwins(db, frame), listMaterials(db)])
+  return Promise.all(
+    twins.map(async (twin) => {
+      const [newest] = await listJobIds(db, 'frame', twin.id, 1)
+      const job = newest ? await workedJob(db, newest, materials) : null
+      const last = job && jobEvents(job.input, job.derived).findLast((event) => event.kind !== 'played')
+      return { ...twin, at: last?.at ?? null, numbers: last?.numbers ?? NOTHING_KNOWN }
+    }),
+  )
+}
+const NOTHING_KNOWN = Object.fromEntries(LOG_QUANTITIES.map((q) => [q, null])) as LogNumbers
 
 /** The newest proven job of a frame, and what play did to it since. @param jobs the newest first */
 function driftedOf(jobs: readonly Worked[], now: Date) {
@@ -88,7 +121,7 @@ function driftedOf(jobs: readonly Worked[], now: Date) {
 export async function frameLog(db: Queryable, id: string, now: Date): Promise<FrameLog> {
   const frame = await findFrame(db, id)
   if (!frame) throw notFound('frame')
-  const [owner, retired, left, jobs, comingBack, owners, retiredWhy] = await Promise.all([
+  const [owner, retired, left, jobs, comingBack, owners, retiredWhy, proofs, twins] = await Promise.all([
     frame.playerId ? findPlayer(db, frame.playerId) : null,
     isRetired(db, 'frame', id),
     leftAs(db, id, profileOf(frame.sport)),
@@ -96,17 +129,21 @@ export async function frameLog(db: Queryable, id: string, now: Date): Promise<Fr
     listComingBackOf(db, 'frame', id),
     listOwners(db, id),
     whyRetired(db, id),
+    listFrameProofs(db, id),
+    twinsOf(db, frame),
   ])
   return frameLogSchema.parse({
     frame,
     owner: owner && { id: owner.id, name: owner.facts.name },
     retired,
     leftAs: left,
+    twins,
+    earlier: earlierSetups(proofs, profileOf(frame.sport)),
     drifted: driftedOf(jobs, now),
     comingBack,
     owners,
     retiredWhy,
-    jobs: jobs.map(loggedJob),
+    jobs: await loggedJobs(db, jobs),
   })
 }
 
@@ -127,7 +164,7 @@ export async function playerLog(db: Queryable, id: string, now: Date): Promise<P
     player: { ...player, facts },
     retired,
     frames,
-    jobs: jobs.map(loggedJob),
+    jobs: await loggedJobs(db, jobs),
     told,
     merged,
     comingBack,

@@ -310,4 +310,17 @@ describe('erasing', () => {
     },
     120000,
   )
+  it('what others save while the files are written anew is kept: it waits, and nothing is refused', async () => {
+    const { playerId } = await job('Vanda Offgoing', 'A frame')
+    const kept: string[] = []
+    let over = false
+    const saving = (async () => {
+      while (!over) kept.push((await job(`Comer ${kept.length}`, 'Frame')).id)
+    })()
+    expect(await ask('POST', `/players/${playerId}/erase`, { name: 'Vanda Offgoing', photos: false, earlier: false })).toMatchObject({ status: 200 }) // prettier-ignore
+    over = true
+    await saving
+    expect(kept.length).toBeGreaterThan(3)
+    for (const id of kept) expect((await ask('GET', `/jobs/${id}`)).status, id).toBe(200)
+  }, 120000)
 })

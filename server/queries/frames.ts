@@ -107,3 +107,16 @@ export async function retireFrame(db: Queryable, id: string, retired: boolean, w
   ])
   return rows.length > 0
 }
+
+/** The owner's other frames of one make: alike but for what tells units apart. */
+export async function listTwins(db: Queryable, frame: Frame): Promise<{ id: string; label: string; unit: string }[]> {
+  if (frame.playerId === null) return []
+  const rows = await db.query(
+    `SELECT id, label, unit FROM frame
+     WHERE player_id = $1 AND id <> $2 AND sport = $3 AND NOT retired
+       AND (model = $4 AND $4 <> '' OR regexp_replace(label, '\s*#.*$', '') = regexp_replace($5, '\s*#.*$', ''))
+     ORDER BY lower(label), id`,
+    [frame.playerId, frame.id, frame.sport, frame.model, frame.label],
+  )
+  return rows.map((row) => ({ id: String(row.id), label: String(row.label), unit: String(row.unit) }))
+}

@@ -32,3 +32,20 @@ export async function findPhotoContent(
   const [row] = await db.query('SELECT type, content FROM photo WHERE id = $1', [id])
   return row ? { type: String(row.type), content: row.content as Uint8Array } : null
 }
+
+/** The photographs of some jobs, by job, the oldest first. */
+export async function listPhotosOfJobs(
+  db: Queryable,
+  jobIds: readonly string[],
+): Promise<Map<string, { id: string; name: string }[]>> {
+  const rows = await db.query(
+    'SELECT id, name, job_id FROM photo WHERE job_id = ANY($1) AND NOT retired ORDER BY at, id',
+    [[...jobIds]],
+  )
+  const found = new Map<string, { id: string; name: string }[]>()
+  for (const row of rows) {
+    const job = String(row.job_id)
+    found.set(job, [...(found.get(job) ?? []), { id: String(row.id), name: String(row.name) }])
+  }
+  return found
+}

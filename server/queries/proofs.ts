@@ -1,8 +1,11 @@
 import { randomUUID } from 'node:crypto'
+import type { NumberedProof } from '#core/logbook/returning.ts'
 import { proofSchema, type Proof } from '#contract/proof.ts'
 import type { Queryable, Row } from '../db/database.ts'
 import { iso } from './rows.ts'
 
+/** So many earlier setups of a frame are told. */
+const MOST_SETUPS = 12
 const COLUMNS = `p.id, p.job_id AS "jobId", p.frame_id AS "frameId", p.signed_at AS "signedAt", p.signed_by AS "signedBy",
   p.version, p.body`
 const proofOf = (row: Row): Proof => proofSchema.parse({ ...row, signedAt: iso(row.signedAt) })
@@ -37,6 +40,26 @@ export async function lastProof(
     [frameId, beforeJob],
   )
   return row ? { ...proofOf(row), number: Number(row.number) } : null
+}
+
+/** The last proof of each of a frame's jobs, the newest first. @param beforeJob of those of earlier jobs */
+export async function listFrameProofs(
+  db: Queryable,
+  frameId: string,
+  beforeJob: string | null = null,
+): Promise<NumberedProof[]> {
+  const rows = await db.query(
+    `SELECT * FROM (
+       SELECT DISTINCT ON (p.job_id) ${COLUMNS}, j.number FROM proof p JOIN job j ON j.id = p.job_id
+       WHERE p.frame_id = $1 AND ($2::text IS NULL OR j.number < (SELECT number FROM job WHERE id = $2))
+       ORDER BY p.job_id, p.signed_at DESC, p.id) AS last
+     ORDER BY "signedAt" DESC LIMIT ${MOST_SETUPS}`,
+    [frameId, beforeJob],
+  )
+  return rows.map((row) => {
+    const { jobId, signedAt, body } = proofOf(row)
+    return { jobId, number: Number(row.number), at: signedAt, body }
+  })
 }
 
 /** A job's proofs, the newest first. */

@@ -16,6 +16,7 @@ export function labelText({ view, documents, picture }: SheetSource): string {
   return [
     `Kevro job ${view.job.number}`,
     `frame ${[view.frame.label, view.frame.unit].filter(Boolean).join(' ')}`,
+    ...(view.frame.code ? [`code ${view.frame.code}`] : []),
     ...line('mass', value('mass'), 1, 'g'),
     ...line('balance', value('balance'), 2, 'cm'),
     ...line('swing weight', value('swingWeight'), 1, `kg.cm2 about ${fixed(axisCm, 2)} cm`),
@@ -35,7 +36,7 @@ export function labelSheet(source: SheetSource, printedOn: string): Sheet {
   const signed = documents.check?.signed
   return {
     title: [view.frame.label, view.frame.unit].filter(Boolean).join(' · '),
-    heading: `job ${view.job.number} · ${signed ? `${signed.at.slice(0, 10)} ${signed.by}` : `${printedOn}, not signed off`}`,
+    heading: `${view.frame.code ? `${view.frame.code} · ` : ''}job ${view.job.number} · ${signed ? `${signed.at.slice(0, 10)} ${signed.by}` : `${printedOn}, not signed off`}`,
     size: 'label',
     blocks: [
       {

@@ -137,7 +137,8 @@ function blockOf(block: SheetBlock, width: number): Content {
     case 'coded':
       return {
         columns: [
-          { qr: block.text, fit: 22 * MM, width: 24 * MM, eccLevel: 'L' },
+          // White above and below it: nothing that is read by a camera stands closer.
+          { qr: block.text, fit: 21 * MM, width: 24 * MM, eccLevel: 'L', margin: [0, 2.5 * MM, 0, 1 * MM] },
           {
             width: '*',
             table: {

@@ -14,6 +14,9 @@ import { certificateSheet } from './certificate.ts'
 import { courtCardSheet } from './courtCard.ts'
 import { takeHomeSheet } from './takeHome.ts'
 import { cutListSheet } from './cutList.ts'
+import { codeIn } from '#contract/messages/frameCode.ts'
+import { frameLog } from '../logbook/logbook.ts'
+import { frameLabelSheet } from './frameLabel.ts'
 import { labelSheet, labelText } from './label.ts'
 import { openPdf, pixelsOf, rectanglesOn, textOf } from './pdfReader.ts'
 import { workOrderSheet } from './workOrder.ts'
@@ -229,6 +232,16 @@ describe('paper, read by another program', () => {
     expect(Number(mass[1])).toBeCloseTo(done.picture.checked.state.massG!, 1)
     expect(code!.data).toMatch(/^signed 2026-\d\d-\d\d JQ$/m)
     expect(await textOf(doc, 1)).toContain('Static weight')
+  })
+  it('labels a frame by its code alone, to be found by it again, on one label', async () => {
+    const log = await frameLog(db, 'frame-5', new Date('2026-11-26T10:00:00Z'))
+    const doc = await openPdf(await renderPdf(frameLabelSheet(log, done.shop.units), 'A4'))
+    expect(doc.numPages).toBe(1)
+    const { data, width: w, height: h } = await pixelsOf(doc, 1, 6)
+    expect(codeIn(jsQR(data, w, h)!.data)).toBe(log.frame.code)
+    const text = await textOf(doc, 1)
+    for (const said of [log.frame.code!, log.owner!.name, 'Swing weight']) expect(text).toContain(said)
+    expect(codeIn(labelText(done))).toBe(done.view.frame.code)
   })
   it('certifies what was proven on one page: each verdict, its chance, the rule, and what is on the frame', async () => {
     const doc = await openPdf(await renderPdf(certificateSheet(done, '2026-11-23'), 'LETTER'))

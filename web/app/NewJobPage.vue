@@ -68,13 +68,22 @@ const frame = useChoices(
 const NEW = { name: '', id: null as string | null }
 /** Whom or what the book sent here: they stand in the form, and among what can be chosen, from the start. */
 const sent = reactive<{ player: Choice | null; frame: Choice | null }>({ player: null, frame: null })
+/** The setup that the frame is to go back to, where the book sent one with it. */
+const back = ref<{ frameId: string; jobId: string; number: number; at: string } | null>(null)
+const goesBack = computed(() => (back.value && back.value.frameId === form.frameId ? back.value : null))
 async function takeFromBook(): Promise<void> {
   const { player: playerId, frame: frameId } = route.query
   if (typeof frameId === 'string') {
-    const { frame: found, owner } = await call(frameLogSchema, 'GET', `/book/frames/${encodeURIComponent(frameId)}`)
+    const {
+      frame: found,
+      owner,
+      earlier,
+    } = await call(frameLogSchema, 'GET', `/book/frames/${encodeURIComponent(frameId)}`)
     takeSport(found.sport)
     form.frameId = found.id
     sent.frame = { id: found.id, name: found.label }
+    const setup = earlier.find((e) => e.jobId === route.query.back)
+    back.value = setup ? { frameId: found.id, jobId: setup.jobId, number: setup.number, at: setup.at } : null
     if (owner && typeof playerId !== 'string') {
       form.playerId = owner.id
       sent.player = owner
@@ -123,7 +132,12 @@ async function create(): Promise<void> {
             geometry: geometry.value,
             sport: form.sport,
           },
-      ticket: { due: form.due, dueAt: form.dueAt, strings: form.strings },
+      ticket: {
+        due: form.due,
+        dueAt: form.dueAt,
+        strings: form.strings,
+        returnTo: goesBack.value?.jobId ?? null,
+      },
     })
     writeDraft({})
     await router.push({ name: form.playerId ? 'measure' : 'player', params: { id } })
@@ -166,6 +180,9 @@ async function create(): Promise<void> {
           @update:model-value="(change) => Object.assign(form, change)"
         />
         <v-text-field v-model="form.strings" label="Strings and tension" placeholder="polyester 1.25, 23 kg" />
+        <p v-if="goesBack" class="mt-3 mb-0" data-testid="goes-back">
+          To go back to its setup of job {{ goesBack.number }}, {{ goesBack.at.slice(0, 10) }}.
+        </p>
       </section>
       <section class="panel">
         <h2>Frame</h2>

@@ -5,15 +5,18 @@ import { conditionText } from '#core/frame/condition.ts'
 import { fixed, writeDifference, writeQuantity, writeSpread } from '#core/quantities/write.ts'
 import { profileOf } from '#core/sports/sports.ts'
 import { frameLogSchema } from '#contract/logbook.ts'
-import { RETIRE_REASONS, spelt } from '#contract/messages/frameCode.ts'
+import { RETIRE_REASONS } from '#contract/messages/frameCode.ts'
 import { QUANTITY_NAMES } from '#contract/messages/names.ts'
 import FrameShape from '../shared/FrameShape.vue'
 import { useShop } from '../stores/shop.ts'
 import ComingBackList from './ComingBackList.vue'
+import EarlierSetups from './EarlierSetups.vue'
+import FrameCode from './FrameCode.vue'
 import JobStory from './JobStory.vue'
 import NumbersChart from './NumbersChart.vue'
 import OwnerPanel from './OwnerPanel.vue'
 import { EVENT_NAMES, nowOf, unitsIn } from './story.ts'
+import TwinTable from './TwinTable.vue'
 import { useLog } from './useLog.ts'
 
 /** A frame and everything that the shop did to it. */
@@ -42,6 +45,13 @@ const numbers = computed(() =>
       : []
   }),
 )
+/** The bed as it was weighed on this very frame. */
+const ownBed = computed(() => {
+  const bed = frame.value?.ownStrings
+  if (!bed) return ''
+  const where = bed.xCm === null ? '' : `, its middle ${fixed(bed.xCm, 1)} cm from the butt`
+  return `Its own string bed: ${fixed(bed.massG, 1)} ± ${fixed(2 * bed.uMassG, 1)} g${where}.`
+})
 /** What play is expected to have done to it, and what it was found to be. */
 const drifted = computed(() => {
   const d = log.value?.drifted
@@ -92,7 +102,15 @@ const drifted = computed(() => {
         }}</span>
         <v-spacer />
         <v-btn v-if="log.retired" variant="text" @click="putAway(false)">Bring back</v-btn>
-        <v-menu v-else>
+        <v-btn
+          v-if="frame.code"
+          variant="text"
+          :href="`/api/frames/${encodeURIComponent(id)}/label.pdf`"
+          target="_blank"
+          data-testid="frame-label"
+          >Label</v-btn
+        >
+        <v-menu v-if="!log.retired">
           <template #activator="{ props: menu }"
             ><v-btn v-bind="menu" variant="text" data-testid="put-away">Put away</v-btn></template
           >
@@ -108,9 +126,7 @@ const drifted = computed(() => {
       <div class="cols">
         <section class="panel" aria-label="As it stands">
           <h2>As it stands</h2>
-          <p v-if="frame.code" class="mb-1" data-testid="frame-code">
-            Code <b class="figure code">{{ frame.code }}</b> <small class="quiet">{{ spelt(frame.code) }}</small>
-          </p>
+          <FrameCode v-if="frame.code" :code="frame.code" />
           <OwnerPanel :log="log" @changed="look" />
           <svg viewBox="-1 -17 74 34" class="shape" aria-hidden="true"><FrameShape :geometry="frame.geometry" /></svg>
           <template v-if="now">
@@ -152,11 +168,28 @@ const drifted = computed(() => {
             </ul>
             <p class="quiet mb-0">{{ conditionText(log.leftAs, profileOf(frame.sport)) }}</p>
           </template>
+          <p v-if="frame.ownStrings" class="quiet mb-0 mt-2">{{ ownBed }}</p>
         </section>
-        <section v-if="log.jobs.length > 0" class="panel" aria-label="Over its jobs">
-          <h2>Over its jobs</h2>
-          <NumbersChart :jobs="log.jobs" :label="frame.label" />
-        </section>
+        <div class="beside">
+          <section v-if="log.jobs.length > 0" class="panel" aria-label="Over its jobs">
+            <h2>Over its jobs</h2>
+            <NumbersChart :jobs="log.jobs" :label="frame.label" />
+          </section>
+          <section v-if="log.twins.length > 0" class="panel" aria-label="Beside its twin">
+            <h2>Beside its twin</h2>
+            <TwinTable
+              :twins="log.twins"
+              :numbers="now?.event.numbers ?? null"
+              :units="units"
+              :length-cm="frame.geometry.lengthCm"
+              :profile="profileOf(frame.sport)"
+            />
+          </section>
+          <section v-if="log.earlier.length > 0" class="panel" aria-label="Setups it was proven in">
+            <h2>Setups it was proven in</h2>
+            <EarlierSetups :log="log" :units="units" />
+          </section>
+        </div>
       </div>
       <section v-if="log.comingBack.length > 0" class="panel mt-4" aria-label="Coming back">
         <h2>Coming back</h2>
@@ -180,9 +213,10 @@ const drifted = computed(() => {
   gap: 16px;
   align-items: start;
 }
-.code {
-  font-size: 20px;
-  letter-spacing: 0.12em;
+.beside {
+  display: grid;
+  gap: 16px;
+  min-width: 0;
 }
 .shape {
   width: 100%;

@@ -65,7 +65,14 @@ const write = (value: number, quantity: (typeof LOG_QUANTITIES)[number]) =>
         {{ unitMark(c.quantity, units) }}</span
       >
     </p>
-    <p v-if="job.strings" class="quiet mb-0 mt-1">Strings: {{ job.strings }}</p>
+    <p v-if="job.bed || job.strings" class="quiet mb-0 mt-1">Strings: {{ job.bed || job.strings }}</p>
+    <p v-if="job.inspection === 'cracked'" class="caution mb-0 mt-1">Found cracked.</p>
+    <p v-if="job.findings.length > 0" class="mb-0 mt-1">Looked over: {{ job.findings.join('; ') }}.</p>
+    <div v-if="job.photos.length > 0" class="photos">
+      <a v-for="photo in job.photos" :key="photo.id" :href="`/api/photos/${photo.id}`" target="_blank"
+        ><img :src="`/api/photos/${photo.id}`" :alt="photo.name || `Photograph of job ${job.number}`" loading="lazy"
+      /></a>
+    </div>
   </article>
 </template>
 
@@ -94,6 +101,17 @@ const write = (value: number, quantity: (typeof LOG_QUANTITIES)[number]) =>
 .added {
   margin: 2px 0 0 18px;
   font-size: 13.5px;
+}
+.photos {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  margin-top: 8px;
+}
+.photos img {
+  height: 84px;
+  border-radius: 4px;
+  display: block;
 }
 .change + .change::before {
   content: ', ';

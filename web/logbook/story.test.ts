@@ -17,6 +17,10 @@ const job = (number: number, events: LoggedEvent[]): LoggedJob => ({
   frame: { id: 'f', label: 'F', sport: 'tennis', lengthCm: 68.6 },
   playerName: null,
   strings: '',
+  bed: '',
+  inspection: 'not yet',
+  findings: [],
+  photos: [],
   cautions: [],
   events,
 })

@@ -1,5 +1,7 @@
+import type { LogNumbers } from '#core/logbook/logbook.ts'
 import type { UnitChoice } from '#core/quantities/units.ts'
 import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
+import type { SportProfile } from '#core/sports/profile.ts'
 import { profileOf, type SportId } from '#core/sports/sports.ts'
 import type { LoggedEvent, LoggedJob } from '#contract/logbook.ts'
 
@@ -116,4 +118,32 @@ export function setupsOver(jobs: readonly LoggedJob[]): SetupOver[] {
       return rows
     })
     .sort((a, b) => (a.at < b.at ? 1 : a.at > b.at ? -1 : 0))
+}
+
+export interface TwinRow {
+  quantity: Quantity
+  own: number | undefined
+  /** `apart`: by more than the tolerance, by something, or by less than can be told. */
+  others: { id: string; value: number | undefined; by: number | null; apart: 'far' | 'near' | 'untold' }[]
+}
+/** A frame's numbers beside those of its twins; a number that none of them has is left out. */
+export function twinRows(
+  own: LogNumbers | null,
+  twins: readonly { id: string; numbers: LogNumbers }[],
+  { tolerance }: Pick<SportProfile, 'tolerance'>,
+): TwinRow[] {
+  return QUANTITIES.filter((q) => own?.[q] || twins.some((t) => t.numbers[q])).map((quantity) => {
+    const mine = own?.[quantity] ?? null
+    return {
+      quantity,
+      own: mine?.value,
+      others: twins.map(({ id, numbers }) => {
+        const theirs = numbers[quantity]
+        const by = mine && theirs ? theirs.value - mine.value : null
+        const told = by !== null && Math.abs(by) > 2 * Math.hypot(mine!.u, theirs!.u)
+        const far = told && Math.abs(by) > tolerance[quantity]
+        return { id, value: theirs?.value, by, apart: far ? 'far' : told ? 'near' : 'untold' }
+      }),
+    }
+  })
 }

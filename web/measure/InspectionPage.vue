@@ -18,6 +18,7 @@ import { callWithPicture, problemText, call } from '../api/client.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
 import SetupPicker from '../library/SetupPicker.vue'
 import type { FrameGeometry } from '#core/geometry/outline.ts'
+import { INSPECTED } from '#contract/messages/inspection.ts'
 import { wrongGeometry } from '#contract/messages/geometry.ts'
 import { countNotTaken } from '../browser/notTaken.ts'
 import { useOpenJob } from '../stores/openJob.ts'
@@ -31,28 +32,6 @@ const readings = useReadings('measure')
 const body = computed(() => readings.body.value as MeasureDocument)
 const save = (change: Partial<MeasureDocument>) => job.save('measure', { ...body.value, ...change })
 
-const ITEMS: Record<InspectionItem, { name: string; look: string }> = {
-  cracks: {
-    name: 'Cracks',
-    look: 'Hoop, throat and shaft under a lamp; press and listen. Chips in the paint follow a crack more often than not.',
-  },
-  bumper: { name: 'Bumper', look: 'Worn through to the frame, loose, missing.' },
-  grommets: { name: 'Grommets', look: 'Split barrels, sharp edges, missing pieces.' },
-  buttCap: { name: 'Butt cap', look: 'Loose, rattling, staples standing out; anything inside.' },
-  handle: { name: 'Handle', look: 'Grip size, build-up under the grip, end of the wrap.' },
-  stuckOn: {
-    name: 'Stuck on already',
-    look: 'Tape under the bumper and grip, putty in the butt: record it under “Added earlier”.',
-  },
-  sides: {
-    name: 'Left and right',
-    look: 'One side heavier than the other: read both sides when the frame twists in the hand.',
-  },
-  model: {
-    name: 'What it says it is',
-    look: 'Outline, pattern, weight and balance against the published figures, below.',
-  },
-}
 const VERDICTS: { value: Finding['verdict']; title: string }[] = [
   { value: 'fine', title: 'Fine' },
   { value: 'noted', title: 'Note' },
@@ -138,13 +117,13 @@ countNotTaken(sizeProblem)
     <section class="panel mb-3">
       <div v-for="item in INSPECTION_ITEMS" :key="item" class="item" :data-item="item">
         <div>
-          <b>{{ ITEMS[item].name }}</b>
-          <div class="quiet">{{ ITEMS[item].look }}{{ item === 'sides' && side ? ` ${side}` : '' }}</div>
+          <b>{{ INSPECTED[item].name }}</b>
+          <div class="quiet">{{ INSPECTED[item].look }}{{ item === 'sides' && side ? ` ${side}` : '' }}</div>
         </div>
         <v-btn-toggle
           role="group"
           :model-value="found(item)?.verdict"
-          :aria-label="ITEMS[item].name"
+          :aria-label="INSPECTED[item].name"
           @update:model-value="(verdict: Finding['verdict'] | undefined) => verdict && find(item, { verdict })"
         >
           <v-btn v-for="v in VERDICTS" :key="v.value" :value="v.value" size="small" :class="v.value">{{

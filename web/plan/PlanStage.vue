@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { cutsToOriginal } from '#core/logbook/onFrame.ts'
 import { mdiArrowRight } from '@mdi/js'
 import { computed, onMounted, watch } from 'vue'
 import { referenceState } from '#core/compare/setup.ts'
@@ -11,7 +10,7 @@ import { sameContent } from '#contract/sameContent.ts'
 import { aimedAt, checkRequest, type PlanLimits } from '#core/planning/problem/request.ts'
 import { leaveIt, type Plan } from '#core/planning/solve/plan.ts'
 import type { AlternativeId } from '#core/planning/offers/alternatives.ts'
-import { massOf, stockOf } from '#core/cuts/cut.ts'
+import { massOf, stockOf, type Cut } from '#core/cuts/cut.ts'
 import { COUNTED_IN } from '#core/cuts/material.ts'
 import { fixed } from '#core/quantities/write.ts'
 import PlanEditor from '../plan-editor/PlanEditor.vue'
@@ -27,6 +26,8 @@ import TradeCurve from './TradeCurve.vue'
 import ShareMenu from './ShareMenu.vue'
 import ReachNotice from './ReachNotice.vue'
 import { usePlanner } from './usePlanner.ts'
+import WayBackMenu from './WayBackMenu.vue'
+import WayBackNotice from './WayBackNotice.vue'
 
 const job = useOpenJob()
 const planner = usePlanner()
@@ -105,10 +106,8 @@ watch(
 function takePoint(plan: Plan): void {
   job.save('plan', { ...body.value, taken: null, byHand: true, cuts: plan.cuts })
 }
-/** What was added in earlier jobs and comes off: taken off again, the frame is as it first came. */
-const original = computed(() => cutsToOriginal(job.picture.condition))
-function toOriginal(): void {
-  job.save('plan', { ...body.value, taken: null, byHand: true, cuts: original.value, locked: [] })
+function goBack(cuts: Cut[]): void {
+  job.save('plan', { ...body.value, taken: null, byHand: true, cuts, locked: [] })
 }
 function setLimits(limits: PlanLimits, held: string[] = body.value.locked): void {
   job.save('plan', { ...body.value, limits, locked: held }, { keepUsed: true })
@@ -150,7 +149,7 @@ const short = computed(() => {
     <template #actions>
       <v-btn :to="{ name: 'recipes' }" data-testid="recipes">Recipes</v-btn>
       <v-btn :to="{ name: 'into-model' }" data-testid="into-model">Into another model</v-btn>
-      <v-btn v-if="original.length > 0" data-testid="to-original" @click="toOriginal">Back to original</v-btn>
+      <WayBackMenu @take="goBack" />
       <ShareMenu />
       <LimitsMenu :limits="body.limits" @change="setLimits" />
       <v-btn
@@ -165,6 +164,7 @@ const short = computed(() => {
     <v-alert v-if="obstacle" type="info" variant="tonal" density="compact" class="mb-2" data-testid="plan-obstacle"
       >{{ obstacle.text }} <RouterLink :to="{ name: obstacle.to }">{{ obstacle.link }}</RouterLink></v-alert
     >
+    <WayBackNotice @take="goBack" />
     <v-alert v-if="unsettled.length > 0" type="warning" variant="tonal" density="compact" class="mb-2"
       >{{ unsettled[0].words }} <RouterLink :to="{ name: 'target' }">Settle it on the target</RouterLink></v-alert
     >

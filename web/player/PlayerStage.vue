@@ -75,6 +75,20 @@ const save = (change: Partial<PlayerFacts>) =>
         label="Return to original"
         @update:model-value="(v) => job.saveTicket({ returnToOriginal: v === true })"
       />
+      <v-select
+        v-if="job.view.earlier.length > 0"
+        :model-value="ticket.returnTo"
+        :items="[
+          { value: null, title: 'nothing earlier' },
+          ...job.view.earlier.map((e) => ({
+            value: e.jobId,
+            title: `its setup of job ${e.number}, ${e.at.slice(0, 10)}`,
+          })),
+        ]"
+        label="Return to"
+        data-testid="return-to"
+        @update:model-value="(returnTo: string | null) => job.saveTicket({ returnTo })"
+      />
     </section>
   </StageFrame>
 </template>

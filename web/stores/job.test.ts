@@ -17,6 +17,8 @@ interface Held {
   readings: JobView['readings']
   job: JobView['job']
   frame: JobView['frame']
+  /** What a stage said before, the newest last. */
+  before: unknown[]
 }
 
 /** A small server in memory, with jobs, revisions and edits taken once, as the real one keeps them. */
@@ -33,6 +35,7 @@ class Server {
     const held: Held = this.jobs.get(id) ?? {
       stages: new Map(),
       readings: [],
+      before: [],
       job: {
         id,
         number: 1,
@@ -45,6 +48,7 @@ class Server {
           price: '',
           strings: '',
           returnToOriginal: false,
+          returnTo: null,
           who: '',
           waitsOn: null,
         },
@@ -70,7 +74,7 @@ class Server {
   }
   view(id = 'j'): JobView {
     const { stages, readings, job, frame } = this.job(id)
-    return { job, frame, stages: [...stages.values()], readings, taken: {}, startsAs: null }
+    return { job, frame, stages: [...stages.values()], readings, taken: {}, startsAs: null, earlier: [] }
   }
   save(stage: string, body: unknown, used = {}, id = 'j'): SavedStage {
     const { stages } = this.job(id)
@@ -96,6 +100,10 @@ class Server {
     const before = this.applied.get(edit)
     const held = this.job(kind === 'frames' ? id.slice(2) : id)
     let saved: { revision: number }
+    if (url.endsWith('/undo')) {
+      if (held.stages.get(stage)?.revision !== body.expected) return refuse(409, 'edit.stale')
+      return json(this.save(stage, held.before.pop(), {}, id))
+    }
     if (kind === 'frames') {
       if (before) return json({ ...held.frame, revision: before })
       if (body.revision !== held.frame.revision) return refuse(409, 'edit.stale')
@@ -110,6 +118,7 @@ class Server {
       if (before) return json({ ...held.stages.get(stage)!, revision: before })
       if ((held.stages.get(stage)?.revision ?? 0) !== body.expected) return refuse(409, 'edit.stale')
       for (const r of body.readings) held.readings.push(r)
+      held.before.push(held.stages.get(stage)?.body ?? null)
       saved = this.save(stage, body.body, body.used, id)
     }
     this.applied.set(edit, saved.revision)
@@ -301,6 +310,15 @@ describe('an open job', () => {
     expect(outbox.words).toContain('kept here')
     await vi.waitFor(() => expect(outbox.words).toBe('saved'), { timeout: 8000 })
     expect(noteAt(server.view())).toBe('typed once')
+  })
+
+  it('two quick presses of undo take two steps back', async () => {
+    const { job } = await opened()
+    for (const note of ['one', 'two', 'three']) job.save('measure', measure(note))
+    await job.flush()
+    await Promise.all([job.stepBack('measure', 'undo'), job.stepBack('measure', 'undo')])
+    expect([noteAt(job.view), job.problem]).toEqual(['one', ''])
+    expect(noteAt(server.view())).toBe('one')
   })
 
   it('undo waits for what is on its way, and says so when it cannot', async () => {

@@ -222,8 +222,15 @@ export const useJob = defineStore('job', () => {
     await shop.loadDrawer()
   }
 
-  async function stepBack(stage: Stage, way: 'undo' | 'redo'): Promise<void> {
+  /** Steps go one after the other: two quick presses take two steps back, from where the one before them left off. */
+  let stepped: Promise<void> = Promise.resolve()
+  const stepBack = (stage: Stage, way: 'undo' | 'redo'): Promise<void> => {
     const { id } = view.value!.job
+    stepped = stepped.then(() => stepOnce(id, stage, way))
+    return stepped
+  }
+  async function stepOnce(id: string, stage: Stage, way: 'undo' | 'redo'): Promise<void> {
+    if (view.value?.job.id !== id) return
     problem.value = ''
     if (!(await outbox.settled(stageOfJob(id, stage)))) {
       problem.value = `${way === 'undo' ? 'Undo' : 'Redo'} works again when what you changed here is saved. It is kept until then.`

@@ -1,0 +1,33 @@
+import type { Finding, InspectionItem } from '#core/job/documents.ts'
+
+/** What is looked over before any work, and what to look for. */
+export const INSPECTED: Record<InspectionItem, { name: string; look: string }> = {
+  cracks: {
+    name: 'Cracks',
+    look: 'Hoop, throat and shaft under a lamp; press and listen. Chips in the paint follow a crack more often than not.',
+  },
+  bumper: { name: 'Bumper', look: 'Worn through to the frame, loose, missing.' },
+  grommets: { name: 'Grommets', look: 'Split barrels, sharp edges, missing pieces.' },
+  buttCap: { name: 'Butt cap', look: 'Loose, rattling, staples standing out; anything inside.' },
+  handle: { name: 'Handle', look: 'Grip size, build-up under the grip, end of the wrap.' },
+  stuckOn: {
+    name: 'Stuck on already',
+    look: 'Tape under the bumper and grip, putty in the butt: record it under “Added earlier”.',
+  },
+  sides: {
+    name: 'Left and right',
+    look: 'One side heavier than the other: read both sides when the frame twists in the hand.',
+  },
+  model: {
+    name: 'What it says it is',
+    look: 'Outline, pattern, weight and balance against the published figures, below.',
+  },
+}
+
+/** What was found that is worth telling: notes and what stops the work. */
+export const findingsText = (findings: readonly Finding[]): string[] =>
+  findings.flatMap(({ item, verdict, note }) => {
+    const { name } = INSPECTED[item]
+    if (verdict === 'stop') return [`${name}: stop${note ? `, ${note}` : ''}`]
+    return verdict === 'noted' || note ? [`${name}: ${note || 'noted'}`] : []
+  })
