@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { watchDebounced } from '@vueuse/core'
-import { mdiMagnify } from '@mdi/js'
-import { computed, nextTick, ref, shallowRef, watch } from 'vue'
+import { mdiMagnify, mdiQrcodeScan } from '@mdi/js'
+import { computed, defineAsyncComponent, nextTick, ref, shallowRef, watch } from 'vue'
 import { useRouter, type RouteLocationRaw } from 'vue-router'
 import { foundSchema, type Found, type FoundKind } from '#contract/find.ts'
 import { call, problemText } from '../api/client.ts'
@@ -22,6 +22,23 @@ const GROUPS: Record<FoundKind, string> = {
   setup: 'Library',
   batch: 'Batches',
 }
+/** The camera is asked for only when somebody wants to scan. */
+const CodeScanner = defineAsyncComponent(() => import('./CodeScanner.vue'))
+const scanning = ref(false)
+/** What was scanned, while it stands in the field. */
+const scannedCode = ref('')
+async function scanned(code: string): Promise<void> {
+  scanning.value = false
+  text.value = code
+  scannedCode.value = code
+  await look()
+  const frames = rows.value.filter((row) => row.kind === 'frame')
+  if (frames.length === 1) go(frames[0])
+}
+function unable(why: string): void {
+  scanning.value = false
+  problem.value = why
+}
 let asked = 0
 async function look(): Promise<void> {
   const mine = ++asked
@@ -37,6 +54,7 @@ async function look(): Promise<void> {
 }
 watchDebounced(text, look, { debounce: TYPING_MS })
 watch(open, (now) => {
+  scanning.value = false
   if (!now) return
   text.value = ''
   void look()
@@ -95,7 +113,18 @@ function onKey(event: KeyboardEvent): void {
         autocomplete="off"
         maxlength="200"
         data-testid="find-text"
-      />
+      >
+        <template #append-inner>
+          <v-btn
+            :icon="mdiQrcodeScan"
+            size="small"
+            variant="text"
+            aria-label="Scan a frame’s code"
+            @click="scanning = !scanning"
+          />
+        </template>
+      </v-text-field>
+      <CodeScanner v-if="scanning" class="mt-2" @code="scanned" @unable="unable" />
       <v-alert v-if="problem" type="error" variant="tonal" class="mt-2">{{ problem }}</v-alert>
       <div class="list" role="listbox" aria-label="Found">
         <template v-for="group in groups" :key="group.name">
@@ -116,7 +145,9 @@ function onKey(event: KeyboardEvent): void {
             <span v-if="!row.spelt" class="quiet nearly">spelt nearly so</span>
           </a>
         </template>
-        <p v-if="rows.length === 0 && text.trim()" class="quiet">Nothing found.</p>
+        <p v-if="rows.length === 0 && text.trim()" class="quiet">
+          {{ text === scannedCode ? `The code ${text} is not of a frame in this book.` : 'Nothing found.' }}
+        </p>
       </div>
       <p class="quiet keys">↑ ↓ to choose, Enter to open, Esc to close</p>
     </section>
