@@ -19,7 +19,24 @@ const unitSchema = z.object({
     .max(200),
   /** The job that this unit went into. */
   jobId: text(80).nullable(),
+  /** Kept for somebody; empty: for nobody. */
+  reservedFor: text(120).default(''),
 })
+
+/** So many units fit on a card that somebody chooses from. */
+export const MOST_ON_CARD = 4
+/** A card for a customer far away: which units are shown beside what, which one the shop picks, and what was answered. */
+export const cardChoiceSchema = z.object({
+  customer: text(120),
+  /** The customer's own frame as this shop measured it, or a setup of the library. */
+  ownId: id.nullable(),
+  unitIds: z.array(id).max(MOST_ON_CARD, `no more than ${MOST_ON_CARD} units on a card`),
+  pickId: id.nullable(),
+  reason: text(600),
+  answer: z.object({ unitId: id.nullable(), words: text(600), on: z.iso.date() }).nullable(),
+})
+export type CardChoice = z.infer<typeof cardChoiceSchema>
+export const NO_CARD: CardChoice = { customer: '', ownId: null, unitIds: [], pickId: null, reason: '', answer: null }
 
 export const batchBodySchema = z.object({
   label: z.string().trim().min(1, 'a name is needed').max(120),
@@ -36,6 +53,7 @@ export const batchBodySchema = z.object({
   ]),
   /** What plans that make them alike keep to. */
   limits: limitsSchema.default(OPEN_LIMITS),
+  choice: cardChoiceSchema.default(NO_CARD),
 })
 export type BatchBody = z.infer<typeof batchBodySchema>
 export type BatchUnit = BatchBody['units'][number]

@@ -11,7 +11,8 @@ import { setupFrom } from '#core/tuning/engine.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import { EMPTY_ORDER } from '#core/workorder/marks.ts'
 import { unknownPlayer } from '#core/player/facts.ts'
-import { linesOf, sectionsOf, takeHomeOf, takeHomeSvg } from './takeHome.ts'
+import { linesOf } from './linesOf.ts'
+import { sectionsOf, takeHomeOf, takeHomeSvg } from './takeHome.ts'
 
 const tape = {
   ...PLAIN_MATERIAL,

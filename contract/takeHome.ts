@@ -1,3 +1,4 @@
+import { linesOf } from './linesOf.ts'
 import { feltOf } from '#core/compare/felt.ts'
 import { estimateOf, type FrameState } from '#core/frame/state.ts'
 import type { DerivedJob } from '#core/job/derive.ts'
@@ -105,17 +106,6 @@ export function feelBetween(from: FrameState, to: FrameState): string[] {
 
 const WIDE = 72
 const escaped = (words: string) => words.replace(/&/g, '&amp;').replace(/</g, '&lt;')
-
-/** Words broken into lines of so many letters. */
-export function linesOf(words: string, letters: number): string[] {
-  const lines: string[] = []
-  for (const word of words.split(' ')) {
-    const last = lines.at(-1)
-    if (last !== undefined && last.length + 1 + word.length <= letters) lines[lines.length - 1] = `${last} ${word}`
-    else lines.push(word)
-  }
-  return lines
-}
 
 /** The same page as a picture to send: black on white, as wide as a phone shows it. */
 export function takeHomeSvg(home: TakeHome, heading: string, picture: DerivedJob): string {

@@ -3,7 +3,7 @@ import { NOTHING_ON } from '#core/frame/condition.ts'
 import { OPEN_LIMITS } from '#core/planning/problem/request.ts'
 import { QUANTITIES } from '#core/quantities/units.ts'
 import { tennis } from '#core/sports/tennis.ts'
-import type { BatchBody } from '#contract/batch.ts'
+import { NO_CARD, type BatchBody } from '#contract/batch.ts'
 import { SHOP } from './world.ts'
 
 /** Eight boxed frames of one model: weight, balance, swing weight, twist weight as they came, bare with the base grip on. */
@@ -28,10 +28,12 @@ export const BATCH: { id: string; body: BatchBody } = {
     axisCm: tennis.axisCm,
     aim: { kind: 'middle' },
     limits: OPEN_LIMITS,
+    choice: NO_CARD,
     units: UNITS.map(([name, ...values], unit) => ({
       id: `unit-${unit + 1}`,
       name,
       jobId: null,
+      reservedFor: '',
       readings: QUANTITIES.map((quantity, i) => ({
         id: `batch-arc-${unit + 1}-${quantity}`,
         quantity,

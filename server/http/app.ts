@@ -101,7 +101,7 @@ export function makeApp(
     jobRoutes(db, now, beforeImport),
     sheetRoutes(db, now),
     deviceRoutes(db, gateway, benchPort),
-    batchRoutes(db),
+    batchRoutes(db, now),
     libraryRoutes(db, beforeImport),
     logbookRoutes(db, now),
     peopleRoutes(db, keeper, now),

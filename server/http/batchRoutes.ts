@@ -3,11 +3,16 @@ import { saveBatchSchema } from '#contract/batch.ts'
 import type { Database } from '../db/database.ts'
 import { stepBackSchema } from '#contract/entities.ts'
 import { listBatches, findBatch, saveBatch, stepBatch } from '../queries/batches.ts'
+import { profileOf } from '#core/sports/sports.ts'
+import { listComparables } from '../library/measuredFrames.ts'
+import { oneShop } from '../queries/shop.ts'
+import { choiceSheet } from '../sheets/choice.ts'
+import { renderPdf } from '../sheets/pdf.ts'
 import { applyOnce } from './edits.ts'
 import { notFound, Refusal, staleEdit } from '../refusal.ts'
 
 /** Several units of one model, read in a row. */
-export function batchRoutes(db: Database): Router {
+export function batchRoutes(db: Database, now: () => Date): Router {
   const router = Router()
   router.get('/batches', async (request, response) => {
     response.json(await listBatches(db, request.query.retired === 'true'))
@@ -16,6 +21,19 @@ export function batchRoutes(db: Database): Router {
     const batch = await findBatch(db, request.params.id)
     if (!batch) throw notFound('batch')
     response.json(batch)
+  })
+  router.get('/batches/:id/choice.pdf', async (request, response) => {
+    const batch = await findBatch(db, request.params.id)
+    if (!batch) throw notFound('batch')
+    const { body } = batch
+    const [shop, found] = await Promise.all([
+      oneShop(db),
+      listComparables(db, body.choice.ownId ? [body.choice.ownId] : []),
+    ])
+    const units = { ...shop.units, ...profileOf(body.sport).units }
+    const sheet = choiceSheet(body, found[0] ?? null, { name: shop.name, units }, now().toISOString().slice(0, 10))
+    response.setHeader('Content-Disposition', 'inline; filename="kevro-choice.pdf"')
+    response.type('application/pdf').send(await renderPdf(sheet, shop.paper))
   })
   router.put('/batches/:id', async (request, response) => {
     const { expected, body, by } = saveBatchSchema.parse(request.body)

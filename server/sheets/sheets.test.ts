@@ -17,6 +17,10 @@ import { cutListSheet } from './cutList.ts'
 import { codeIn } from '#contract/messages/frameCode.ts'
 import { frameLog } from '../logbook/logbook.ts'
 import { frameLabelSheet } from './frameLabel.ts'
+import { NO_CARD } from '#contract/batch.ts'
+import { BATCH } from '#demo/batch.ts'
+import { listComparables } from '../library/measuredFrames.ts'
+import { choiceSheet } from './choice.ts'
 import { labelSheet, labelText } from './label.ts'
 import { openPdf, pixelsOf, rectanglesOn, textOf } from './pdfReader.ts'
 import { workOrderSheet } from './workOrder.ts'
@@ -242,6 +246,18 @@ describe('paper, read by another program', () => {
     const text = await textOf(doc, 1)
     for (const said of [log.frame.code!, log.owner!.name, 'Swing weight']) expect(text).toContain(said)
     expect(codeIn(labelText(done))).toBe(done.view.frame.code)
+  })
+  it('sets units of a batch beside the customer’s own frame on one page, with the pick and why', async () => {
+    const reason = 'Nearest to what you play, and the lightest of the three.'
+    const choice = { ...NO_CARD, customer: 'Ortrud Farholt', ownId: 'job:job-done', unitIds: ['unit-1', 'unit-2', 'unit-5'], pickId: 'unit-5', reason } // prettier-ignore
+    const [own] = await listComparables(db, ['job:job-done'])
+    const sheet = choiceSheet({ ...BATCH.body, choice }, own, { name: done.shop.name, units: done.shop.units }, '2026-11-23') // prettier-ignore
+    const doc = await openPdf(await renderPdf(sheet, 'A4'))
+    expect(doc.numPages).toBe(1)
+    const text = await textOf(doc, 1)
+    for (const said of ['for Ortrud Farholt', 'our pick', 'B 08', reason, own.name, 'My choice'])
+      expect(text).toContain(said)
+    expect(() => choiceSheet(BATCH.body, null, done.shop, '2026-11-23')).toThrow()
   })
   it('certifies what was proven on one page: each verdict, its chance, the rule, and what is on the frame', async () => {
     const doc = await openPdf(await renderPdf(certificateSheet(done, '2026-11-23'), 'LETTER'))

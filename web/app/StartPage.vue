@@ -75,7 +75,13 @@ async function newBatch(): Promise<void> {
         geometry: profile.geometry,
         condition: { ...NOTHING_ON, grip: defaultCondition(profile).grip },
         axisCm: profile.axisCm,
-        units: ['1', '2'].map((name) => ({ id: crypto.randomUUID(), name, readings: [], jobId: null })),
+        units: ['1', '2'].map((name) => ({
+          id: crypto.randomUUID(),
+          name,
+          readings: [],
+          jobId: null,
+          reservedFor: '',
+        })),
         aim: { kind: 'middle' },
       },
     })

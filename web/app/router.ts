@@ -40,6 +40,7 @@ export function makeRouter(): Router {
       { path: '/people/:id', name: 'person', component: () => import('../logbook/PlayerPage.vue'), props: true },
       { path: '/frames/:id', name: 'frame', component: () => import('../logbook/FramePage.vue'), props: true },
       { path: '/batch/:id', name: 'batch', component: () => import('../batch/BatchPage.vue'), props: true },
+      { path: '/batch/:id/choice', name: 'choice', component: () => import('../batch/ChoicePage.vue'), props: true },
       { path: '/batch/:id/set', name: 'set', component: () => import('../batch/SetPage.vue'), props: true },
       { path: '/new', name: 'new', component: () => import('./NewJobPage.vue') },
       {

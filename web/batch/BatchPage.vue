@@ -91,7 +91,12 @@ onBeforeUnmount(() => leave.forEach((off) => off()))
 
 function addUnit(): void {
   const units = body.value!.units
-  batch.save({ units: [...units, { id: crypto.randomUUID(), name: `${units.length + 1}`, readings: [], jobId: null }] })
+  batch.save({
+    units: [
+      ...units,
+      { id: crypto.randomUUID(), name: `${units.length + 1}`, readings: [], jobId: null, reservedFor: '' },
+    ],
+  })
   go(units.length, 0)
 }
 const rename = (unit: BatchUnit, name: string) =>
@@ -151,6 +156,9 @@ async function toJob(unit: BatchUnit): Promise<void> {
           @click="batch.send()"
           >Make them alike</v-btn
         >
+        <v-btn v-if="body.units.length > 0" :to="{ name: 'choice', params: { id } }" data-testid="choice-card"
+          >Choice card</v-btn
+        >
         <v-btn :prepend-icon="mdiPlus" data-testid="add-unit" @click="addUnit">Unit</v-btn>
       </header>
       <ConditionPicker
@@ -203,6 +211,7 @@ async function toJob(unit: BatchUnit): Promise<void> {
               </td>
               <td>
                 <b v-if="anyAim && unit.readings.length > 0" class="figure">{{ rankOf(unit.id) + 1 }}.</b>
+                <small v-if="unit.reservedFor" class="reserved">kept for {{ unit.reservedFor }}</small>
                 <br />
                 <router-link v-if="unit.jobId" :to="{ name: 'bench', params: { id: unit.jobId } }"
                   >on the bench</router-link
@@ -293,5 +302,9 @@ tr.best {
 .told {
   display: block;
   font-family: var(--kv-text);
+}
+.reserved {
+  display: block;
+  font-weight: 600;
 }
 </style>

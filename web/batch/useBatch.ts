@@ -1,7 +1,6 @@
 import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 import { middleOf, rankUnits, toldApart } from '#core/compare/pick.ts'
 import { referenceState, singleReport } from '#core/compare/setup.ts'
-import { summarise, type MeasuredSummary } from '#core/measure/summary.ts'
 import { usualMethod } from '#core/measure/readings.ts'
 import type { Quantity } from '#core/quantities/units.ts'
 import { knownNumbers } from '#core/frame/state.ts'
@@ -9,6 +8,7 @@ import { cautionsOnFrame } from '#core/targets/warnings.ts'
 import type { PlayerFacts } from '#core/player/facts.ts'
 import { profileOf } from '#core/sports/sports.ts'
 import { type Batch, type BatchBody, type BatchUnit, batchSchema } from '#contract/batch.ts'
+import { unitSummaries } from '#contract/unitSummaries.ts'
 import { jobViewSchema } from '#contract/entities.ts'
 import type { TrayReading } from '#contract/devices.ts'
 import { batchNamed } from '../documents/edit.ts'
@@ -95,21 +95,7 @@ export function useBatch(id: string) {
   }
 
   const profile = computed(() => profileOf(body.value?.sport ?? 'tennis'))
-  const summaries = computed((): { unit: BatchUnit; summary: MeasuredSummary }[] =>
-    (body.value?.units ?? []).map((unit) => ({
-      unit,
-      summary: summarise(
-        unit.readings.map((r) => ({ ...r, condition: null })),
-        {
-          confirmed: new Set(unit.readings.map((r) => r.id)),
-          axisCm: body.value!.axisCm,
-          condition: body.value!.condition,
-          geometry: body.value!.geometry,
-          profile: profile.value,
-        },
-      ),
-    })),
-  )
+  const summaries = computed(() => (body.value ? unitSummaries(body.value) : []))
 
   /** Whose numbers the pick goes by, brought to what is on these units. */
   async function aim(): Promise<void> {
