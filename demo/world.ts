@@ -221,7 +221,17 @@ export const FRAMES: Omit<Frame, 'revision' | 'code'>[] = [
     { ...PROFILES.padel.geometry },
     'padel',
   ),
+  frame(
+    'frame-14',
+    'Ondrey Skiff 26 Plus',
+    'Ondrey',
+    'grip 1, no. 0331',
+    'player-peverin',
+    shape({ lengthCm: 66.04, headLengthCm: 33.6, headWidthCm: 26, gripLengthCm: 16.5, shaftToCm: 22.5 }),
+  ),
 ]
+/** Frames that their players have outgrown. */
+export const OUTGROWN = ['frame-14']
 
 export const STRUNG_WRAP: Condition = { ...NOTHING_ON, stringsG: 16.5, grip: 'base', overgrips: 1 }
 

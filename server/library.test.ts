@@ -218,8 +218,8 @@ describe('the shop’s own frames', () => {
     expect(body[0].note).toBe('as built')
     expect(body[0].reports[0].figures.swingWeight!.low).toBeGreaterThan(335)
     const of = (await ask<Reference[]>('GET', '/library/measured?sport=tennis&player=player-orsolva')).body
-    expect(of.map((r) => r.id)).toEqual(['job:job-returns'])
-    expect((await ask<Reference[]>('GET', '/library/measured?sport=tennis')).body).toHaveLength(3)
+    expect(of.map((r) => r.id)).toEqual(['job:job-returns', 'job:job-returns-second', 'job:job-returns-first'])
+    expect((await ask<Reference[]>('GET', '/library/measured?sport=tennis')).body).toHaveLength(11)
   })
 })
 

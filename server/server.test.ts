@@ -100,11 +100,11 @@ const reading = (id: string, change: object = {}) => ({
 })
 
 describe('the demo world', () => {
-  it('has a shop, six players, thirteen frames, setups by id, a drawer, and three jobs at different stages, none of them stale', async () => {
+  it('has a shop, six players, thirteen frames in use, setups by id, a drawer, and a year of jobs at different stages, none of them stale', async () => {
     const { body } = await ask<Overview>('GET', '/overview')
     const counts = (await ask<Counts>('GET', '/counts')).body
-    expect([counts.players, counts.frames, counts.jobs, body.jobs.length]).toEqual([6, 13, 3, 3])
-    expect(body.jobs.map((j) => j.saved.length).sort()).toEqual([3, 6, 8])
+    expect([counts.players, counts.frames, counts.jobs, body.jobs.length]).toEqual([6, 13, 11, 11])
+    expect(body.jobs.map((j) => j.saved.length).sort()).toEqual([3, 3, 3, 3, 3, 3, 6, 7, 7, 7, 8])
     expect((await ask<unknown[]>('GET', '/references?ids=ref-p1,gone,ref-r3')).body).toHaveLength(2)
     for (const job of body.jobs) {
       const { picture } = await sheetSource(db, job.id)
@@ -482,7 +482,7 @@ describe('the book', () => {
     const { rows } = (await ask<BookPage>('GET', '/book/players')).body
     expect(rows.length).toBeGreaterThanOrEqual(6)
     expect(rows.map((r) => r.name.toLowerCase())).toEqual([...rows.map((r) => r.name.toLowerCase())].sort())
-    expect(rows.find((r) => r.id === 'player-bartol')).toMatchObject({ more: '27, competition', jobs: 1 })
+    expect(rows.find((r) => r.id === 'player-bartol')).toMatchObject({ more: '27, competition', jobs: 3 })
     const found = (await ask<BookPage>('GET', '/book/frames?find=arc%20quill')).body.rows
     expect(found.length).toBeGreaterThan(0)
     for (const row of found) expect(`${row.name} ${row.more}`.toLowerCase()).toMatch(/arc.*quill/)
@@ -507,7 +507,7 @@ describe('the book', () => {
     const { body } = await ask<PlayerLog>('GET', '/book/players/player-bartol')
     expect(body.player.facts.age).toBe(27)
     expect(body.frames.map((f) => f.id)).toContain('frame-5')
-    expect(body.jobs.map((j) => j.frame.id)).toEqual(['frame-5'])
+    expect(body.jobs.map((j) => j.frame.id)).toEqual(['frame-5', 'frame-6', 'frame-6'])
   })
   it('puts away and brings back, and says what is not there', async () => {
     await ask('POST', '/players/player-senna/retire', { retired: true })

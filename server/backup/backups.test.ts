@@ -59,7 +59,7 @@ describe('making backups', () => {
     expect(readdirSync(backups.folder)).toEqual([name])
     now = new Date('2026-11-25T00:01:00Z')
     expect(backups.isDue()).toBe(true)
-    expect(await backups.list()).toMatchObject([{ name, reason: 'daily', holds: { jobs: 3, players: 6 } }])
+    expect(await backups.list()).toMatchObject([{ name, reason: 'daily', holds: { jobs: 11, players: 6 } }])
     expect(await backups.newestGood()).toMatchObject({ name })
   })
   it('a second folder that is not there is said; the first has it all the same, and nothing half is left', async () => {

@@ -7,7 +7,10 @@ import { proofOf } from '#core/job/proof.ts'
 import { checkResults, signedLines } from '#core/job/check.ts'
 import { INSPECTION_ITEMS, type StageDocuments } from '#core/job/documents.ts'
 import { bestGrade, referenceState } from '#core/compare/setup.ts'
+import { cutIn } from '#core/cuts/zones.ts'
 import { deriveJob, type JobInput } from '#core/job/derive.ts'
+import type { PlayerFacts } from '#core/player/facts.ts'
+import { BUILT, EMPTY_PLAY, emptySession } from '#core/tuning/document.ts'
 import { editMark } from '#core/job/revisions.ts'
 import { STAGES, type Dependencies, type Stage } from '#core/job/stages.ts'
 import { OPEN_LIMITS, type PlanRequest } from '#core/planning/problem/request.ts'
@@ -25,19 +28,21 @@ import { BODIES, checksUntil, devicesOn } from '#demo/devices.ts'
 import { batchBodySchema } from '#contract/batch.ts'
 import { saveBatch } from '#server/queries/batches.ts'
 import { BATCH } from '#demo/batch.ts'
-import { insertFrame } from '#server/queries/frames.ts'
+import { insertFrame, retireFrame } from '#server/queries/frames.ts'
 import { appendRevision, insertJob, insertReadings } from '#server/queries/jobs.ts'
 import { putMaterial } from '#server/queries/materials.ts'
-import { insertPlayer, listPlayerChoices } from '#server/queries/players.ts'
+import { insertPlayer, listPlayerChoices, updatePlayerFacts } from '#server/queries/players.ts'
 import { insertReferences } from '#server/queries/library.ts'
 import { PLAYED, STORIES, type Story, type Values } from './stories.ts'
 import { demoTuning } from './tuning.ts'
+import { TOLD_BEFORE, YEAR } from './year.ts'
+import { leftAs } from '../jobs/leftAs.ts'
 import { insertProof } from '../queries/proofs.ts'
 import { VERSION } from '../version.ts'
 import { oneShop, updateShop } from '#server/queries/shop.ts'
 import { setupBodySchema } from '#contract/library.ts'
 import { REFERENCES } from '#demo/library.ts'
-import { FRAMES, MATERIALS, PLAYERS, SHOP, STRUNG_WRAP } from '#demo/world.ts'
+import { FRAMES, MATERIALS, OUTGROWN, PLAYERS, SHOP, STRUNG_WRAP } from '#demo/world.ts'
 
 /** The cuts of a job's plan. */
 export type PlanFor = (job: string, request: PlanRequest) => Cut[]
@@ -69,7 +74,7 @@ export async function loadDemoWorld(
   if ((await listPlayerChoices(db, '')).length > 0) return false
   await db.transaction(async (tx) => {
     await updateShop(tx, { ...SHOP, revision: (await oneShop(tx)).revision })
-    for (const player of PLAYERS) await insertPlayer(tx, player.id, playerSchema.shape.facts.parse(player.facts))
+    for (const player of PLAYERS) await tellPlayer(tx, player.id, onDayBefore(now))
     for (const frame of FRAMES) await insertFrame(tx, frameSchema.omit({ revision: true }).parse(frame))
     await insertReferences(
       tx,
@@ -80,16 +85,35 @@ export async function loadDemoWorld(
     for (const body of BODIES) await putBody(tx, bodySchema.parse(body))
     for (const device of devicesOn(benchPort)) await putDevice(tx, deviceSchema.parse(device))
     for (const check of checksUntil(new Date())) await insertCheck(tx, checkSchema.parse(check))
-    for (const story of STORIES) await tell(tx, story, planFor, onDayBefore(now))
+    for (const story of [...YEAR, ...STORIES]) await tell(tx, story, planFor, onDayBefore(now))
+    for (const id of OUTGROWN) await retireFrame(tx, id, true, 'Sold')
     await saveBatch(tx, BATCH.id, batchBodySchema.parse(BATCH.body), 0, SHOP.initials)
   })
   return true
 }
 
+const factsOf = (playerId: string): PlayerFacts =>
+  playerSchema.shape.facts.parse(PLAYERS.find((p) => p.id === playerId)!.facts)
+/** How a player was known on a day of the stories. */
+function factsThen(playerId: string, day: string): PlayerFacts {
+  const next = TOLD_BEFORE.findLast((t) => t.playerId === playerId && t.on <= day.slice(0, 10))
+  return { ...factsOf(playerId), ...(day >= FIRST_TODAY ? {} : next?.facts) }
+}
+/** From here on players are known as they are today. */
+export const FIRST_TODAY = '2026-11-01'
+
+/** A player with what was told of them over the year, each under its day. */
+async function tellPlayer(tx: Queryable, id: string, onDay: (iso: string) => string): Promise<void> {
+  const days = [...TOLD_BEFORE.filter((t) => t.playerId === id).map((t) => t.on), FIRST_TODAY]
+  await insertPlayer(tx, id, factsThen(id, days[0]), onDay(days[0]))
+  for (const day of days.slice(1)) await updatePlayerFacts(tx, id, factsThen(id, day), onDay(day))
+}
+
 async function tell(tx: Queryable, story: Story, planFor: PlanFor, onDay: (iso: string) => string): Promise<void> {
   const frame = FRAMES.find((f) => f.id === story.frameId)!
+  const startedAt = onDay(story.start)
   let minute = 0
-  const at = () => new Date(Date.parse(onDay(story.start)) + 60000 * minute++).toISOString()
+  const at = () => new Date(Date.parse(startedAt) + 60000 * minute++).toISOString()
   await insertJob(tx, {
     id: story.id,
     kind: 'job',
@@ -105,6 +129,7 @@ async function tell(tx: Queryable, story: Story, planFor: PlanFor, onDay: (iso: 
       who: '',
       waitsOn: null,
     },
+    createdAt: startedAt,
   })
   const readings: StoredReadingRow[] = []
   const read = async (quantity: Quantity, value: number, purpose: StoredReadingRow['purpose']): Promise<string> => {
@@ -142,12 +167,12 @@ async function tell(tx: Queryable, story: Story, planFor: PlanFor, onDay: (iso: 
     used[stage] = deriveJob(input()).dependencies[stage]
   }
 
-  await save('player', { playerId: story.playerId, facts: PLAYERS.find((p) => p.id === story.playerId)!.facts })
+  await save('player', { playerId: story.playerId, facts: factsThen(story.playerId, story.start) })
   const readingIds: string[] = []
   for (const quantity of QUANTITIES)
     for (const value of story.readings[quantity] ?? []) readingIds.push(await read(quantity, value, 'measure'))
   await save('measure', {
-    condition: STRUNG_WRAP,
+    condition: (await leftAs(tx, frame.id, tennis)) ?? STRUNG_WRAP,
     axisCm: tennis.axisCm,
     readingIds,
     confirmedIds: [],
@@ -184,13 +209,27 @@ async function tell(tx: Queryable, story: Story, planFor: PlanFor, onDay: (iso: 
     const cuts = planFor(story.id, request)
     await save('plan', { limits: OPEN_LIMITS, taken: 'best', byHand: false, cuts, locked: [] })
   }
-  if (story.built !== null) {
+  if (story.laid) {
+    const work = deriveJob(input()).work
+    const cuts = story.laid.map(([zoneId, materialId, amount]) =>
+      cutIn(
+        tennis.zones.find((z) => z.id === zoneId)!,
+        MATERIALS.find((m) => m.id === materialId)!,
+        amount,
+        work,
+        `${zoneId}-${materialId}`,
+      ),
+    )
+    await save('plan', { limits: OPEN_LIMITS, taken: null, byHand: true, cuts, locked: [] })
+  }
+  const built = story.laid ? 'all' : story.built
+  if (built !== null) {
     const cuts = documents.plan!.cuts
     const order = { ...EMPTY_ORDER, cuts }
     await save('build', order)
     const { checkpoints } = followBuild(buildOf(deriveJob(input()), documents, [], order)!)
     const marks: StageDocuments['build']['marks'] = {}
-    const done = checkpoints.slice(0, story.built === 'all' ? checkpoints.length : story.built)
+    const done = checkpoints.slice(0, built === 'all' ? checkpoints.length : built)
     for (const [i, { step, state }] of done.entries()) {
       const mark = markNow(at(), SHOP.initials)
       if (step.reads) {
@@ -204,7 +243,7 @@ async function tell(tx: Queryable, story: Story, planFor: PlanFor, onDay: (iso: 
     }
     await save('build', { ...order, marks })
   }
-  if (story.built === 'all') {
+  if (built === 'all') {
     const planned = deriveJob(input()).planned!
     const ids: string[] = []
     const finals: Values = {
@@ -247,6 +286,17 @@ async function tell(tx: Queryable, story: Story, planFor: PlanFor, onDay: (iso: 
         strungOn: onDay('2026-11-12'),
       },
     })
+  }
+  if (story.said) {
+    const sessions = story.said.map((answer, i) => ({
+      ...emptySession(`${story.id}-session-${i + 1}`, onDay(answer.on), BUILT, null),
+      minutes: 75,
+      kind: 'practice' as const,
+      ...answer,
+      on: onDay(answer.on),
+    }))
+    const strings = story.bed ? { ...story.bed, strungOn: story.bed.strungOn && onDay(story.bed.strungOn) } : null
+    await save('play', { ...EMPTY_PLAY, sessions, strings })
   }
   for (const stage of STAGES) {
     if (documents[stage])

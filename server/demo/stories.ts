@@ -1,4 +1,5 @@
 import type { Quantity } from '#core/quantities/units.ts'
+import type { StringBed } from '#core/tuning/document.ts'
 import type { Told } from './tuning.ts'
 
 export type Values = Partial<Record<Quantity, number[]>>
@@ -22,6 +23,11 @@ export interface Story {
   /** Steps of the build that are done; all means finished and checked. */
   built: number | 'all' | null
   played: boolean
+  /** Laid by hand, without a search: zone, material, how much. Finished and checked. */
+  laid?: [zone: string, material: string, amount: number][]
+  /** The bed that was in it, and what was said after playing it as built. */
+  bed?: StringBed
+  said?: readonly Told[]
 }
 
 export const STORIES: readonly Story[] = [

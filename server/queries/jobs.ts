@@ -37,11 +37,12 @@ export async function findJob(db: Queryable, id: string): Promise<JobRow | null>
 
 export async function insertJob(
   db: Queryable,
-  job: Pick<JobRow, 'id' | 'kind' | 'frameId' | 'ticket'>,
+  job: Pick<JobRow, 'id' | 'kind' | 'frameId' | 'ticket'> & { createdAt?: string },
 ): Promise<JobRow> {
   const [row] = await db.query(
-    `INSERT INTO job (id, kind, frame_id, ticket) VALUES ($1, $2, $3, $4) RETURNING ${JOB}`,
-    [job.id, job.kind, job.frameId, JSON.stringify(job.ticket)],
+    `INSERT INTO job (id, kind, frame_id, ticket, created_at) VALUES ($1, $2, $3, $4, COALESCE($5::timestamptz, now()))
+     RETURNING ${JOB}`,
+    [job.id, job.kind, job.frameId, JSON.stringify(job.ticket), job.createdAt ?? null],
   )
   await db.query(
     'INSERT INTO job_index (job_id, changed_at, number, due_at) SELECT id, created_at, number, $2::timestamptz FROM job WHERE id = $1',

@@ -254,7 +254,7 @@ function take(): void {
 }
 @media (max-width: 900px) {
   .cols {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

@@ -89,7 +89,7 @@ const EXAMPLE = 'weight (g)\tbalance (mm)\tswing weight\n326.4\t319\t321\n326.5\
 
 <template>
   <div>
-    <header class="d-flex align-center ga-3 mb-3">
+    <header class="d-flex align-center flex-wrap ga-3 mb-3">
       <v-btn :to="{ name: 'measure' }" :prepend-icon="mdiArrowLeft" variant="text">Measure</v-btn>
       <h1>Table of readings</h1>
       <v-spacer />
@@ -131,7 +131,7 @@ const EXAMPLE = 'weight (g)\tbalance (mm)\tswing weight\n326.4\t319\t321\n326.5\
     </section>
     <section v-if="entries.length > 0" class="panel">
       <p v-if="table.unused.length > 0" class="doubtful">Not used: {{ table.unused.join(', ') }}.</p>
-      <div class="d-flex align-center ga-3 mb-2">
+      <div class="d-flex align-center flex-wrap ga-3 mb-2">
         <b data-testid="preview-count">{{ good.length }} to take, {{ refused.length }} refused</b>
         <v-spacer />
         <v-btn variant="text" @click="text = ''">Clear</v-btn>
