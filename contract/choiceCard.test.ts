@@ -3,15 +3,55 @@ import { rankUnits } from '#core/compare/pick.ts'
 import { singleReport } from '#core/compare/setup.ts'
 import { defaultCondition, NOTHING_ON } from '#core/frame/condition.ts'
 import { tennis } from '#core/sports/tennis.ts'
-import { BATCH } from '#demo/batch.ts'
+import { usualMethod } from '#core/measure/readings.ts'
+import { QUANTITIES } from '#core/quantities/units.ts'
 import { batchBodySchema, type BatchBody } from './batch.ts'
 import { choiceCardOf, choicePicture, choiceSvg, reasonOf } from './choiceCard.ts'
 import type { Reference } from './library.ts'
 import { unitSummaries } from './unitSummaries.ts'
 
+/** Boxed frames of one model: weight, balance, swing weight, twist weight, bare with the base grip on. */
+const READ: [string, number[]][] = [
+  ['A 07', [298.4, 31.4, 286, 13.2]],
+  ['A 12', [300.9, 31.5, 290, 13.3]],
+  ['A 19', [299.2, 31.4, 288, 13.1]],
+  ['B 03', [302.6, 31.2, 289, 13.4]],
+  ['B 08', [299.9, 31.6, 289, 13.3]],
+  ['B 15', [301.2, 31.4, 288, 13.2]],
+  ['C 02', [297.8, 31.7, 287, 13.0]],
+  ['C 11', [300.2, 31.5, 289, 13.3]],
+]
+/** A batch as one of before kept it. */
+const BEFORE = {
+  label: 'Boxed',
+  sport: 'tennis',
+  geometry: tennis.geometry,
+  condition: { ...NOTHING_ON, grip: 'base' },
+  axisCm: tennis.axisCm,
+  aim: { kind: 'middle' },
+  units: READ.map(([name, values], unit) => ({
+    id: `unit-${unit + 1}`,
+    name,
+    jobId: null,
+    readings: QUANTITIES.map((quantity, i) => ({
+      id: `${unit + 1}-${quantity}`,
+      quantity,
+      value: values[i],
+      axisCm: quantity === 'swingWeight' ? tennis.axisCm : null,
+      methodId: usualMethod(quantity, tennis).id,
+      deviceId: null,
+      basis: null,
+      origin: null,
+      note: '',
+      typed: String(values[i]),
+      takenAt: '2026-11-21T10:10:00Z',
+      by: 'JQ',
+    })),
+  })),
+}
 const UNITS = { mass: 'g', balance: 'cm', length: 'cm' } as const
 const cardBody = (change: Partial<BatchBody['choice']>): BatchBody => {
-  const body = batchBodySchema.parse(BATCH.body)
+  const body = batchBodySchema.parse(BEFORE)
   return { ...body, choice: { ...body.choice, ...change } }
 }
 /** A customer's own frame, read strung with an overgrip: the units are bare. */
@@ -95,11 +135,10 @@ describe('a card to choose from', () => {
     expect(choiceCardOf(cardBody({}), cardBody({}).choice, null, UNITS)).toBeNull()
   })
   it('keeps batches of before as they are: nothing on a card, nobody’s', () => {
-    const { choice: _, ...before } = BATCH.body
-    const read = batchBodySchema.parse({ ...before, condition: NOTHING_ON })
+    const read = batchBodySchema.parse(BEFORE)
     expect(read.choice).toMatchObject({ unitIds: [], answer: null })
     expect(read.units.every((u) => u.reservedFor === '')).toBe(true)
     const units = ['unit-1', 'unit-2', 'unit-3', 'unit-4', 'unit-5']
-    expect(batchBodySchema.safeParse({ ...before, choice: { ...read.choice, unitIds: units } }).success).toBe(false)
+    expect(batchBodySchema.safeParse({ ...BEFORE, choice: { ...read.choice, unitIds: units } }).success).toBe(false)
   })
 })

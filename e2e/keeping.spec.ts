@@ -105,11 +105,11 @@ test('the data folder is for this user alone; a backup is made by the button and
   }
   expect(backups.map((b) => [b.reason, b.holds.jobs])).toEqual(
     expect.arrayContaining([
-      ['import', 3],
-      ['button', 3],
+      ['import', 11],
+      ['button', 11],
     ]),
   )
-  expect(await jobsAt(server.base)).toBe(4)
+  expect(await jobsAt(server.base)).toBe(12)
   expect(await server.stop()).toBe(0)
 })
 
@@ -178,7 +178,7 @@ test('back to a backup by one command: shown first, taken over, what was before 
   expect(unasked.words).toContain('Add --yes')
   expect(keep('restore', '--data', back, '--yes')).toMatchObject({ status: 0, words: expect.stringContaining('Done.') })
   const server = await start(back)
-  expect(await jobsAt(server.base)).toBe(3)
+  expect(await jobsAt(server.base)).toBe(11)
   await server.stop()
   expect(readdirSync(back).filter((name) => name.startsWith('database-before-'))).toHaveLength(1)
 })
@@ -193,7 +193,7 @@ test('back to a backup from the page', async ({ page }) => {
   await expect(page.getByTestId('prepared')).toContainText('11 jobs', { timeout: 30000 })
   await page.getByTestId('take-over').click()
   await expect(page.getByTestId('taken-over')).toBeVisible({ timeout: 30000 })
-  expect(await jobsAt(server.base)).toBe(3)
+  expect(await jobsAt(server.base)).toBe(11)
   await server.stop()
 })
 

@@ -1,3 +1,4 @@
+import { noWiderThan, readFour, saved, toStage } from './hands.ts'
 import { expect, test } from './test.ts'
 
 test('a player comes back: found by a few letters, the story seen, a new job from the frame', async ({ page }) => {
@@ -41,4 +42,32 @@ test('a frame is put away with undo, and an address that is none says so', async
   await expect(page.locator(`[data-row="${id}"]`)).toBeVisible()
   await page.goto('/frames/there-is-none')
   await expect(page.getByText('There is no such frame')).toBeVisible()
+})
+
+test('a frame goes back to a setup that it was proven in before: what came later comes off, what lay then stays', async ({
+  page,
+}) => {
+  await page.goto('/frames/frame-2')
+  const setups = page.getByTestId('earlier-setups').locator('li')
+  await expect(setups.filter({ hasText: 'Job 5' })).toContainText('as it stands')
+  await page.getByRole('link', { name: 'Return to the setup of job 2' }).click()
+  await expect(page.getByTestId('goes-back')).toContainText('its setup of job 2')
+  await page.getByTestId('create-job').click()
+  await expect(page).toHaveURL(/\/measure$/)
+  await readFour(page)
+  await toStage(page, 'plan')
+  const notice = page.getByTestId('way-back-notice')
+  await expect(notice).toContainText('This frame is to go back to its setup of job 2, which read 320.4 g')
+  await page.getByTestId('lay-back').click()
+  await expect(notice).toContainText('Back to its setup of job 2')
+  await expect(page.locator('.cut')).toHaveCount(1)
+  await saved(page)
+  await toStage(page, 'build')
+  await page.getByTestId('draw-up').click()
+  await expect(page.locator('[data-step]').first()).toContainText('Take off: Lead tape 1/4 in, throat bridge')
+  // And beside its twin: how far the two are apart, in one state.
+  await page.goto('/frames/frame-5')
+  await expect(page.getByTestId('twins')).toContainText('Corvane Arc 98 #B')
+  await page.setViewportSize({ width: 390, height: 844 })
+  await noWiderThan(page, 390)
 })

@@ -41,6 +41,11 @@ beforeAll(async () => {
     `INSERT INTO reading (id, job_id, quantity, value, method_id, purpose, supersedes)
      SELECT 'a-correction', job_id, quantity, 322.25, method_id, purpose, id FROM reading WHERE quantity = 'mass' LIMIT 1`,
   )
+  // Documents that say nothing: a stage that was undone to its beginning, a fact that was taken back.
+  await db.query(`UPDATE stage_revision SET body = 'null' WHERE job_id = 'job-junior' AND stage = 'compare'`)
+  await db.query(
+    `INSERT INTO player_fact (player_id, field, day, value) VALUES ('player-lumi', 'wants', '2026-11-20', 'null')`,
+  )
   await writeArchive(db, file, { writtenAt: '2026-11-25T09:00:00.000Z', reason: 'test' })
 })
 afterAll(async () => {

@@ -9,6 +9,7 @@ import { INSPECTION_ITEMS, type StageDocuments } from '#core/job/documents.ts'
 import { bestGrade, referenceState } from '#core/compare/setup.ts'
 import { cutIn } from '#core/cuts/zones.ts'
 import { deriveJob, type JobInput } from '#core/job/derive.ts'
+import { conditionAfter } from '#core/logbook/onFrame.ts'
 import type { PlayerFacts } from '#core/player/facts.ts'
 import { BUILT, EMPTY_PLAY, emptySession } from '#core/tuning/document.ts'
 import { editMark } from '#core/job/revisions.ts'
@@ -36,8 +37,7 @@ import { insertReferences } from '#server/queries/library.ts'
 import { PLAYED, STORIES, type Story, type Values } from './stories.ts'
 import { demoTuning } from './tuning.ts'
 import { TOLD_BEFORE, YEAR } from './year.ts'
-import { leftAs } from '../jobs/leftAs.ts'
-import { insertProof } from '../queries/proofs.ts'
+import { insertProof, lastProof } from '../queries/proofs.ts'
 import { VERSION } from '../version.ts'
 import { oneShop, updateShop } from '#server/queries/shop.ts'
 import { setupBodySchema } from '#contract/library.ts'
@@ -171,8 +171,10 @@ async function tell(tx: Queryable, story: Story, planFor: PlanFor, onDay: (iso: 
   const readingIds: string[] = []
   for (const quantity of QUANTITIES)
     for (const value of story.readings[quantity] ?? []) readingIds.push(await read(quantity, value, 'measure'))
+  // What an earlier job left on it is on it.
+  const last = await lastProof(tx, frame.id)
   await save('measure', {
-    condition: (await leftAs(tx, frame.id, tennis)) ?? STRUNG_WRAP,
+    condition: last ? conditionAfter(last.body, last.number, tennis) : STRUNG_WRAP,
     axisCm: tennis.axisCm,
     readingIds,
     confirmedIds: [],

@@ -6,6 +6,7 @@ import { choicePicture } from '#contract/choiceCard.ts'
 import { problemText } from '../api/client.ts'
 import { pngOf } from '../browser/pngOf.ts'
 import { saveFile } from '../browser/saveFile.ts'
+import SetupPicker from '../library/SetupPicker.vue'
 import { useShop } from '../stores/shop.ts'
 import { useBatch } from './useBatch.ts'
 import { useChoice } from './useChoice.ts'
@@ -79,13 +80,13 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
             data-testid="choice-for"
             @change="(e: Event) => save({ customer: text(e) })"
           />
-          <v-select
+          <SetupPicker
             :model-value="choice.ownId"
-            :items="[{ id: null, name: 'not measured here' }, ...measured]"
-            item-title="name"
-            item-value="id"
-            label="Their own frame"
-            @update:model-value="(ownId: string | null) => save({ ownId })"
+            :sport="body.sport"
+            label="Their own frame, or the setup they play"
+            :first="measured"
+            clearable
+            @update:model-value="(ownId) => save({ ownId })"
           />
           <fieldset>
             <legend>Units, {{ MOST_ON_CARD }} at most</legend>

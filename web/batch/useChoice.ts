@@ -14,10 +14,13 @@ export function useChoice(batch: ReturnType<typeof useBatch>) {
   const choice = computed(() => batch.body.value?.choice ?? null)
   /** Frames of this sport that this shop measured: one of them is the customer's own. */
   const measured = shallowRef<Reference[]>([])
-  const own = computed(() => {
-    const id = choice.value?.ownId
-    return id ? (measured.value.find((f) => f.id === id) ?? shop.reference(id) ?? null) : null
-  })
+  const own = computed(() => shop.reference(choice.value?.ownId))
+  const fail = (error: unknown) => (problem.value = problemText(error))
+  watch(
+    () => choice.value?.ownId,
+    (id) => (id ? shop.know([id]).catch(fail) : null),
+    { immediate: true },
+  )
   watch(
     () => batch.body.value?.sport,
     async (sport) => {
@@ -25,7 +28,7 @@ export function useChoice(batch: ReturnType<typeof useBatch>) {
       try {
         measured.value = await measuredFrames(sport, null)
       } catch (error) {
-        problem.value = problemText(error)
+        fail(error)
       }
     },
     { immediate: true },

@@ -3,11 +3,11 @@ import { factsOn } from '#core/player/age.ts'
 import { logEventSchema } from '#contract/logbook.ts'
 import { openForTest } from '../db/testing.ts'
 import type { Database } from '../db/database.ts'
-import { frameLog, playerLog } from '../logbook/logbook.ts'
-import { demoAsTold } from './asTold.ts'
-import { FIRST_TODAY } from './load.ts'
-import { STORIES } from './stories.ts'
-import { TOLD_BEFORE, YEAR } from './year.ts'
+import { demoAsTold } from '#server/demo/asTold.ts'
+import { FIRST_TODAY } from '#server/demo/load.ts'
+import { STORIES } from '#server/demo/stories.ts'
+import { TOLD_BEFORE, YEAR } from '#server/demo/year.ts'
+import { frameLog, playerLog } from './logbook.ts'
 
 let db: Database
 const NOW = new Date('2026-11-26T10:00:00Z')
