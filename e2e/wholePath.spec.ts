@@ -56,7 +56,10 @@ test('from a new player to the proving measurement, the printed work order and a
   await first.getByLabel('Swing weight').fill('330')
   await first.getByLabel('Swing weight').press('Enter')
   await expect(first).toContainText('from predicted')
-  for (const box of await page.locator('.step input[type="checkbox"]').all()) await box.check()
+  for (const box of await page.locator('.step input[type="checkbox"]').all()) {
+    await saved(page)
+    await box.check()
+  }
   await saved(page)
   const [popup] = await Promise.all([page.context().waitForEvent('page'), page.getByTestId('print-work-order').click()])
   const jobId = /job\/([^/]+)/.exec(page.url())![1]

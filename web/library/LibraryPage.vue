@@ -17,6 +17,7 @@ import { QUANTITY_NAMES } from '#contract/messages/names.ts'
 import { exportAddress, facetsOf, searchLibrary } from '../api/library.ts'
 import { problemText } from '../api/client.ts'
 import { wordsOf } from '#contract/messages/job.ts'
+import { useAddress } from '../shared/useAddress.ts'
 import { useShop } from '../stores/shop.ts'
 
 /** All setups that the shop knows of: find, filter, add, take in and give out. */
@@ -100,7 +101,8 @@ onMounted(async () => {
   if (!shop.overview) await shop.load().catch(() => undefined)
   void look()
 })
-const go = (query: Record<string, string | undefined>) => router.replace({ query: { ...route.query, ...query } })
+const address = useAddress()
+const go = (query: Record<string, string | undefined>) => address.keep({ ...route.query, ...query })
 const rows = computed(() =>
   (found.value?.rows ?? []).map((reference) => {
     const { state, agreement } = combined(reference, standardState(profile.value), profile.value)

@@ -1,8 +1,9 @@
 import { watchDebounced } from '@vueuse/core'
 import { computed, onMounted, reactive, ref, shallowRef, watch } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
+import { useRoute } from 'vue-router'
 import { bookPageSchema, bookSearchSchema, type BookRow, type BookSearch } from '#contract/logbook.ts'
 import { call, problemText, tell } from '../api/client.ts'
+import { useAddress } from '../shared/useAddress.ts'
 
 const TYPING_MS = 150
 export type BookOf = 'player' | 'frame'
@@ -21,7 +22,7 @@ export function queryOf(search: Partial<Search>): Record<string, string> {
 /** A list of the book, page by page: found by words, filtered, sorted, put away and brought back. The address keeps what is looked for. */
 export function useBook(what: () => BookOf) {
   const route = useRoute()
-  const router = useRouter()
+  const address = useAddress()
   const rows = shallowRef<BookRow[]>([])
   const next = ref<string | null>(null)
   const ofAddress = (): Search => {
@@ -63,7 +64,7 @@ export function useBook(what: () => BookOf) {
   watchDebounced(
     query,
     () => {
-      void router.replace({ query: queryOf({ ...search, find: search.find ?? '' }) })
+      address.keep(queryOf({ ...search, find: search.find ?? '' }))
       void look()
     },
     { debounce: TYPING_MS },
