@@ -6,10 +6,10 @@ import { pipeline } from 'node:stream/promises'
 import { z } from 'zod'
 import * as yazl from 'yazl'
 import * as yauzl from 'yauzl'
-import type { Database, Queryable, Row } from '../db/database.ts'
+import type { Database, Queryable } from '../db/database.ts'
 import { migrate } from '../db/migrate.ts'
 import { rebuildIndex } from '../queries/library.ts'
-import { NOT_ARCHIVED, TABLES, type ArchivedTable } from './tables.ts'
+import { NOT_ARCHIVED, TABLES, type ArchivedTable, columnsOf } from './tables.ts'
 
 /** Kevro's archive: everything of a shop in one file. A zip of JSON; docs/archive.md says how it is laid out. */
 export const ARCHIVE_VERSION = 1
@@ -291,20 +291,6 @@ export async function loadArchive(db: Database, file: string): Promise<Manifest>
 
 /** A reading may correct one that comes later in the file: what it corrects is put in when all are there. */
 const plain = (table: string) => (table === 'reading' ? `r || '{"supersedes": null}'` : 'r')
-
-/**
- * The columns of a table as they are put back. A document may be JSON's null (a stage that was undone to its beginning, a fact that was
- * taken back), which a record reads as nothing at all: where a column must hold something, it is that null.
- */
-async function columnsOf(db: Queryable, table: string): Promise<{ names: string; values: string }> {
-  const rows = await db.query(
-    `SELECT quote_ident(attname) AS name, atttypid = 'jsonb'::regtype AND attnotnull AS document
-     FROM pg_attribute WHERE attrelid = $1::regclass AND attnum > 0 AND NOT attisdropped ORDER BY attnum`,
-    [table],
-  )
-  const value = ({ name, document }: Row) => (document ? `COALESCE(p.${name}, 'null'::jsonb)` : `p.${name}`)
-  return { names: rows.map((row) => row.name).join(', '), values: rows.map(value).join(', ') }
-}
 
 async function loadRows(db: Queryable, table: string, lines: readonly string[]): Promise<void> {
   const { names, values } = await columnsOf(db, table)

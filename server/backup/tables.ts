@@ -1,3 +1,5 @@
+import type { Queryable, Row } from '../db/database.ts'
+
 /** A table of the archive: what its rows are told apart by, in the order in which they are read. */
 export interface ArchivedTable {
   name: string
@@ -76,3 +78,17 @@ export const TABLES: readonly ArchivedTable[] = [
 
 /** Worked out anew from the others, or kept elsewhere in the archive. */
 export const NOT_ARCHIVED = ['setup_index', 'find_index', 'migration'] as const
+
+/**
+ * The columns of a table as they are put back. A document may be JSON's null (a stage that was undone to its beginning, a fact that was
+ * taken back), which a record reads as nothing at all: where a column must hold something, it is that null.
+ */
+export async function columnsOf(db: Queryable, table: string): Promise<{ names: string; values: string }> {
+  const rows = await db.query(
+    `SELECT quote_ident(attname) AS name, atttypid = 'jsonb'::regtype AND attnotnull AS document
+     FROM pg_attribute WHERE attrelid = $1::regclass AND attnum > 0 AND NOT attisdropped ORDER BY attnum`,
+    [table],
+  )
+  const value = ({ name, document }: Row) => (document ? `COALESCE(p.${name}, 'null'::jsonb)` : `p.${name}`)
+  return { names: rows.map((row) => row.name).join(', '), values: rows.map(value).join(', ') }
+}
