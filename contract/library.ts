@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { QUANTITIES } from '#core/quantities/units.ts'
 import { SETUP_KINDS } from '#core/compare/libraryTable.ts'
 import { GRADES } from '#core/compare/setup.ts'
 import { figure, idSchema, revisionSchema, text } from './fields.ts'
@@ -65,6 +66,9 @@ export const JOB_REFERENCE = 'job:'
 
 const range = z.object({ low: figure.nullable(), high: figure.nullable() })
 
+/** What the list is sorted by, where nearness is not asked for; what is not known comes last, either way. */
+export const LIBRARY_SORTS = ['name', ...QUANTITIES] as const
+
 /** What is looked for. Ranges and nearness are in the sport's usual state: strung, base grip, no overgrip. */
 export const librarySearchSchema = z.object({
   sport: sportSchema.nullable(),
@@ -82,6 +86,9 @@ export const librarySearchSchema = z.object({
     .default(null)
     // Near to nothing in particular is in no order of nearness.
     .transform((near) => (near && Object.keys(near).length > 0 ? near : null)),
+  sort: z.enum(LIBRARY_SORTS).default('name'),
+  /** The highest first. */
+  down: z.boolean().default(false),
   offset: z.int().min(0).max(1e6).default(0),
   limit: z.int().min(1).max(200).default(20),
 })

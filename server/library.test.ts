@@ -10,7 +10,7 @@ import { QUANTITIES } from '#core/quantities/units.ts'
 import { badminton } from '#core/sports/badminton.ts'
 import { nearness } from '#core/compare/nearness.ts'
 import { combined, GRADES, standardState, type Report } from '#core/compare/setup.ts'
-import { frameState } from '#core/frame/state.ts'
+import { estimateOf, frameState } from '#core/frame/state.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import { demoAsTold } from '#server/demo/asTold.ts'
 import { REFERENCES } from '#demo/library.ts'
@@ -112,6 +112,32 @@ const full = (name: string, mass: number) => {
   const d = draft(name, mass)
   return { ...d, reports: d.reports.map((r, i) => ({ ...r, id: `r${i}` })) }
 }
+
+describe('the order of the library', () => {
+  it('is by name or by a number, either way; what is not known comes last', async () => {
+    const all = await search({ sort: 'name' })
+    const numbers = async (quantity: 'swingWeight' | 'mass', down: boolean) => {
+      const { rows, total } = await search({ sort: quantity, down })
+      expect(total).toBe(all.total)
+      expect(rows.map((r) => r.id).sort()).toEqual(all.rows.map((r) => r.id).sort())
+      return rows.map((r) => estimateOf(combined(r, standardState(tennis), tennis).state, quantity)?.value ?? null)
+    }
+    for (const quantity of ['swingWeight', 'mass'] as const)
+      for (const down of [false, true]) {
+        const found = await numbers(quantity, down)
+        const known = found.filter((v) => v !== null)
+        expect(known.length).toBeGreaterThan(10)
+        expect(known).toEqual([...known].sort((a, b) => (down ? b - a : a - b)))
+        expect(found.slice(known.length).every((v) => v === null)).toBe(true)
+      }
+    const names = (await search({ down: true })).rows.map((r) => r.name.toLowerCase())
+    expect(names).toEqual([...names].sort().reverse())
+    // Page after page is the whole, once.
+    const pages = [0, 7, 14].map((offset) => search({ sort: 'mass', offset, limit: 7 }))
+    const ids = (await Promise.all(pages)).flatMap((p) => p.rows.map((r) => r.id))
+    expect(ids).toEqual((await search({ sort: 'mass', limit: 21 })).rows.map((r) => r.id))
+  })
+})
 
 describe('changing the library', () => {
   it('adds, changes, keeps what was, and refuses a stale edit without losing the newer', async () => {

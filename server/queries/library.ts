@@ -218,13 +218,19 @@ function leastOutside(search: Search, halfWidth: number): number {
   )
 }
 
+/** By name or by a number; by name where that is alike or not known. */
+function orderOf({ sort, down }: Search): string {
+  const way = down ? 'DESC' : 'ASC'
+  return sort === 'name' ? `lower(i.name) ${way}` : `i.${COLUMN[sort]} ${way} NULLS LAST, lower(i.name)`
+}
+
 /** Ids of one page in order, with their distances where nearness was asked for. */
 async function pageOfIds(db: Queryable, search: Search): Promise<{ id: string; distance: number }[]> {
   const { where, params } = whereOf(search)
   if (!search.near || Object.keys(search.near).length === 0) {
     const rows = await db.query(
       `SELECT i.setup_id AS id, 0 AS distance FROM setup_index i WHERE ${where}
-       ORDER BY lower(i.name), i.setup_id LIMIT ${search.limit} OFFSET ${search.offset}`,
+       ORDER BY ${orderOf(search)}, i.setup_id LIMIT ${search.limit} OFFSET ${search.offset}`,
       params,
     )
     return rows as { id: string; distance: number }[]

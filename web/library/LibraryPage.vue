@@ -17,6 +17,7 @@ import { QUANTITY_NAMES } from '#contract/messages/names.ts'
 import { exportAddress, facetsOf, searchLibrary } from '../api/library.ts'
 import { problemText } from '../api/client.ts'
 import { wordsOf } from '#contract/messages/job.ts'
+import { filterOf, queryOfFilter, type LibraryFilter } from './libraryAddress.ts'
 import { useAddress } from '../shared/useAddress.ts'
 import { useShop } from '../stores/shop.ts'
 
@@ -24,24 +25,14 @@ import { useShop } from '../stores/shop.ts'
 const shop = useShop()
 const route = useRoute()
 const router = useRouter()
+const address = useAddress()
 const PAGE = 25
 const sport = computed<SportId>(() => SPORTS.find((s) => s === route.query.sport) ?? 'tennis')
 const page = computed(() => Math.max(1, Number(route.query.page) || 1))
-const filter = reactive({
-  text: '',
-  kinds: [] as LibrarySearch['kinds'],
-  grades: [] as LibrarySearch['grades'],
-  styles: [] as string[],
-  shapes: [] as string[],
-  retired: false,
-})
+const { bounds: fromAddress, ...asAsked } = filterOf(route.query)
+const filter = reactive(asAsked)
 /** As typed; read when they are left. */
-const bounds = reactive(
-  Object.fromEntries(QUANTITIES.map((q) => [q, { low: '', high: '' }])) as Record<
-    Quantity,
-    { low: string; high: string }
-  >,
-)
+const bounds = reactive(fromAddress)
 const found = shallowRef<LibraryPage | null>(null)
 const facets = shallowRef<LibraryFacets | null>(null)
 const problem = ref('')
@@ -95,13 +86,24 @@ async function look(): Promise<void> {
   }
 }
 watchDebounced(() => JSON.stringify(search.value), look, { debounce: TYPING_MS })
-watch([filter, bounds], () => page.value !== 1 && void go({ page: undefined }))
+/** The address keeps what is looked for; another search begins at its first page. */
+watchDebounced(
+  [filter, bounds],
+  () => address.keep({ sport: route.query.sport, ...queryOfFilter({ ...filter, text: filter.text ?? '', bounds }) }),
+  { debounce: TYPING_MS },
+)
+/** By another column; the same one again the other way round, numbers the highest first. */
+function sortBy(by: LibraryFilter['sort']): void {
+  const same = filter.sort === by
+  Object.assign(filter, { sort: by, down: same ? !filter.down : by !== 'name' })
+}
+const sorted = (by: LibraryFilter['sort']) => (filter.sort !== by ? 'none' : filter.down ? 'descending' : 'ascending')
+const ARROWS = { none: '', ascending: ' ↑', descending: ' ↓' }
 watch(sport, async (s) => (facets.value = await facetsOf(s).catch(() => null)), { immediate: true })
 onMounted(async () => {
   if (!shop.overview) await shop.load().catch(() => undefined)
   void look()
 })
-const address = useAddress()
 const go = (query: Record<string, string | undefined>) => address.keep({ ...route.query, ...query })
 const rows = computed(() =>
   (found.value?.rows ?? []).map((reference) => {
@@ -186,10 +188,16 @@ function add(): void {
           <table class="plain" aria-label="Setups">
             <thead>
               <tr>
-                <th scope="col">Setup</th>
+                <th scope="col" :aria-sort="sorted('name')">
+                  <button type="button" class="sort" @click="sortBy('name')">Setup{{ ARROWS[sorted('name')] }}</button>
+                </th>
                 <th scope="col">Best known by</th>
-                <th v-for="q in QUANTITIES" :key="q" scope="col" class="num">
-                  {{ QUANTITY_NAMES[q] }} <span class="font-weight-regular">{{ unitMark(q, units) }}</span>
+                <th v-for="q in QUANTITIES" :key="q" scope="col" class="num" :aria-sort="sorted(q)">
+                  <button type="button" class="sort" :data-sort="q" @click="sortBy(q)">
+                    {{ QUANTITY_NAMES[q] }} <span class="font-weight-regular">{{ unitMark(q, units) }}</span>{{
+                      ARROWS[sorted(q)]
+                    }}
+                  </button>
                 </th>
               </tr>
             </thead>

@@ -142,12 +142,6 @@ const print = () => globalThis.print()
 .pick {
   flex: 0 1 140px;
 }
-.sort {
-  font: inherit;
-  color: inherit;
-  cursor: pointer;
-  padding: 4px 0;
-}
 @media print {
   .no-print {
     display: none !important;
