@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { mdiArrowRight, mdiPrinterOutline } from '@mdi/js'
 import { useNow } from '@vueuse/core'
+import { fixed } from '#core/quantities/write.ts'
 import { computed } from 'vue'
 import { ORDER_NAMES, ORDER_REASONS } from '#contract/messages/build.ts'
 import { WORK_ORDERS } from '#core/workorder/marks.ts'
@@ -28,6 +29,11 @@ const hasSteps = computed(() => checkpoints.value.length > 0)
 
 <template>
   <StageFrame stage="build" title="Build" :rederive="drawUp">
+    <template #beside>
+      <span v-if="hasSteps && order.minutesLeft.value >= 0.5" class="quiet figure" data-testid="minutes-left"
+        >about {{ fixed(order.minutesLeft.value, 0) }} min of work left</span
+      >
+    </template>
     <template #actions>
       <v-btn
         v-if="hasSteps && !order.stopped.value"

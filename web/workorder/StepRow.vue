@@ -24,6 +24,7 @@ const odd = computed(() => {
   if (found.kind === 'without') return `Ticked, but “${props.order.placeOf(found.stepId)}” is not done.`
   return `Ticked before it was ready, ${writeSoon(found.readyAt, new Date(props.now))}.`
 })
+const minutes = computed(() => props.order.minutesOf(step.value))
 const why = ref('')
 const skipping = ref(false)
 function skip(): void {
@@ -55,6 +56,9 @@ function skip(): void {
       <span v-else-if="step.kind === 'trial' || step.kind === 'reserve'" class="figure"
         >{{ fixed(step.massG, 1) }} g</span
       >
+      <span v-if="minutes >= 0.5" class="quiet" data-testid="step-minutes"
+        >about {{ fixed(minutes, 0) }} min</span
+      >
       <span v-if="mark?.readyAt" :class="waits ? 'waits' : 'quiet'" data-testid="ready-at"
         >{{ waits ? 'Ready' : 'Was ready' }} {{ writeSoon(mark.readyAt, new Date(now)) }}</span
       >
@@ -74,7 +78,8 @@ function skip(): void {
         <v-text-field v-model="why" label="Why is it left out?" autofocus @keydown.enter="skip" />
         <v-btn size="small" :disabled="!why.trim()" @click="skip">Leave out</v-btn>
       </div>
-      <button v-else-if="!mark" type="button" class="link" @click="skipping = true">leave out…</button>
+      <!-- Its room stays when it is ticked: no row below moves under the hand. -->
+      <button v-else type="button" class="link" :class="{ away: mark }" @click="skipping = true">leave out…</button>
     </div>
     <div v-if="step.reads || weighed" class="reads">
       <template v-if="step.reads">
@@ -105,6 +110,9 @@ function skip(): void {
 .plain {
   grid-template-columns: 40px minmax(0, 1fr);
   align-items: center;
+}
+.away {
+  visibility: hidden;
 }
 .plain .what {
   display: flex;

@@ -10,6 +10,7 @@ import type { Quantity } from '#core/quantities/units.ts'
 import { isMinor } from '#core/targets/minors.ts'
 import { followBuild, type Checkpoint } from '#core/workorder/follow.ts'
 import { asBuilt, EMPTY_ORDER, markNow, redrawn, type StepMark, type WorkOrder } from '#core/workorder/marks.ts'
+import { stepMinutes } from '#core/workorder/minutes.ts'
 import type { WorkStep } from '#core/workorder/order.ts'
 import { EMPTY_PLAN } from '#core/job/documents.ts'
 import { fromDevice } from '../instruments/fromDevice.ts'
@@ -33,6 +34,22 @@ export function useWorkOrder() {
   const followed = computed(() => build.value && followBuild(build.value))
   const checkpoints = computed<Checkpoint[]>(() => followed.value?.checkpoints ?? [])
   const steps = computed<WorkStep[]>(() => checkpoints.value.map((c) => c.step))
+  const minutes = computed(() =>
+    stepMinutes(
+      steps.value,
+      job.picture.materials,
+      job.picture.work,
+      (job.documents.plan?.limits ?? EMPTY_PLAN.limits).minutes,
+    ),
+  )
+  const minutesOf = (step: WorkStep): number => {
+    const found = minutes.value.get(step.id)
+    return found ? found.planned + found.beside : 0
+  }
+  /** Of the steps that are still to do. */
+  const minutesLeft = computed(() =>
+    steps.value.filter((step) => !body.value?.marks[step.id]).reduce((sum, step) => sum + minutesOf(step), 0),
+  )
   const material = (id: string | undefined) => job.picture.materials.find((m) => m.id === id) ?? null
   const minor = computed(() => isMinor(job.documents.player?.facts ?? null))
   const cautions = computed(() => cautionsFor(body.value?.cuts ?? [], job.picture.materials, minor.value))
@@ -165,6 +182,8 @@ export function useWorkOrder() {
     inHand,
     receivers,
     titleOf,
+    minutesOf,
+    minutesLeft,
     placeOf,
     markOf,
     drawUp,
