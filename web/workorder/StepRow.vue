@@ -56,9 +56,7 @@ function skip(): void {
       <span v-else-if="step.kind === 'trial' || step.kind === 'reserve'" class="figure"
         >{{ fixed(step.massG, 1) }} g</span
       >
-      <span v-if="minutes >= 0.5" class="quiet" data-testid="step-minutes"
-        >about {{ fixed(minutes, 0) }} min</span
-      >
+      <span v-if="minutes >= 0.5" class="quiet" data-testid="step-minutes">about {{ fixed(minutes, 0) }} min</span>
       <span v-if="mark?.readyAt" :class="waits ? 'waits' : 'quiet'" data-testid="ready-at"
         >{{ waits ? 'Ready' : 'Was ready' }} {{ writeSoon(mark.readyAt, new Date(now)) }}</span
       >
