@@ -18,13 +18,15 @@ export function useChoices(path: () => string, none: string): { typed: Ref<strin
 
   async function look(): Promise<void> {
     const mine = ++asked
-    // What was chosen stands in the field and is no search.
-    const stands = typed.value === none || choices.value.some((c) => c.name === typed.value)
+    // What was chosen stands in the field and is no search: all are offered, those of this very name first.
+    const named = choices.value.filter((c) => c.name === typed.value)
+    const stands = typed.value === none || named.length > 0
     const find = stands ? '' : (typed.value ?? '')
     const found = await call(z.array(choiceSchema), 'GET', `${path()}find=${encodeURIComponent(find)}`).catch(
       () => null,
     )
-    if (mine === asked && found) choices.value = found
+    if (mine !== asked || !found) return
+    choices.value = [...named, ...found.filter((c) => !named.some((n) => n.id === c.id))]
   }
   watchDebounced(typed, look, { debounce: TYPING_MS })
   watch(path, () => void look())
