@@ -151,7 +151,7 @@ test('several units in a row by keyboard and instrument; the pick for a player',
     await expect(page.locator('[data-unit="3"] .chip')).toHaveCount(n)
   }
   await expect(page.getByTestId('pick')).toContainText('the middle of the batch')
-  await page.getByLabel('Pick for').click({ force: true })
+  await page.getByRole('combobox', { name: 'Pick for' }).fill('Orsolva')
   await page.getByRole('option', { name: /Orsolva Tenbrick/ }).click()
   await expect(page.getByTestId('pick')).toContainText('Orsolva Tenbrick')
   await expect(page.getByTestId('save-state')).toHaveText('saved')

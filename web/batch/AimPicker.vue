@@ -24,7 +24,8 @@ watch(aim, () => (choosing.value = false))
 const value = computed(() =>
   choosing.value ? 'reference' : aim.value.kind === 'job' ? `job:${aim.value.id}` : aim.value.kind,
 )
-function choose(chosen: string): void {
+function choose(chosen: string | null): void {
+  if (!chosen) return
   choosing.value = chosen === 'reference'
   if (chosen === 'middle') aim.value = { kind: 'middle' }
   else if (chosen.startsWith('job:')) aim.value = { kind: 'job', id: chosen.slice(4) }
@@ -33,7 +34,7 @@ function choose(chosen: string): void {
 
 <template>
   <div class="aim">
-    <v-select :model-value="value" :items="aims" label="Pick for" @update:model-value="choose" />
+    <v-autocomplete :model-value="value" :items="aims" label="Pick for" @update:model-value="choose" />
     <SetupPicker
       v-if="value === 'reference'"
       :model-value="aim.kind === 'reference' ? aim.id : null"
