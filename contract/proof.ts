@@ -58,13 +58,11 @@ export const earlierSetupSchema = z.object({
   number: z.int(),
   at: z.string(),
   read: z.array(z.object({ quantity: z.enum(AIM_QUANTITIES), value: figure, u: figure })),
-  axisCm: figure,
   condition: conditionSchema,
   pieces: z.array(
     z.object({
       item: addedMassSchema,
       cut: cutSchema.nullable(),
-      material: pieceMaterialSchema.nullable(),
     }),
   ),
 }) satisfies z.ZodType<EarlierSetup>

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { cutIn, fits, roomFor } from '../cuts/zones.ts'
+import { cutIn } from '../cuts/zones.ts'
 import { massOf, piecesOfAll, type Cut } from '../cuts/cut.ts'
 import { removable } from '../cuts/material.ts'
 import { conditionText, defaultCondition } from '../frame/condition.ts'
@@ -8,6 +8,7 @@ import { withPieces } from '../frame/pieces.ts'
 import { estimateOf, frameState } from '../frame/state.ts'
 import type { ProofBody } from '../job/proof.ts'
 import { zeros } from '../numerics/covariance.ts'
+import { cutsFrom } from '../planning/fixtures/cutsFrom.ts'
 import { DRAWER } from '../planning/fixtures/fixtures.ts'
 import { QUANTITIES } from '../quantities/units.ts'
 import { PROFILES, SPORTS, type SportId } from '../sports/sports.ts'
@@ -54,16 +55,7 @@ describe('what is on a frame after a signed job', () => {
           const profile = PROFILES[sport]
           const condition = defaultCondition(profile)
           const work = { geometry: profile.geometry, condition, profile }
-          const used = new Set<string>()
-          const cuts = picks.flatMap(([z, m, share]): Cut[] => {
-            const zone = profile.zones[z % profile.zones.length]
-            const fitting = DRAWER.filter((d) => fits(zone, d) && ['tape', 'fill'].includes(d.kind))
-            if (fitting.length === 0 || used.has(zone.id)) return []
-            used.add(zone.id)
-            const material = fitting[m % fitting.length]
-            const most = material.kind === 'fill' ? 6 : roomFor(zone, work)
-            return [cutIn(zone, material, Math.max(1, Math.round(2 * most * share) / 2), work, zone.id)]
-          })
+          const cuts = cutsFrom(picks, DRAWER, work)
           const middle = Object.fromEntries(QUANTITIES.map((q) => [q, { value: (profile.usual[q][0] + profile.usual[q][1]) / 2, u: 0 }])) // prettier-ignore
           const before = frameState(middle, profile.axisCm)
           const built = withPieces(before, piecesOfAll(cuts, MATERIALS, work), profile.geometry)

@@ -2,12 +2,13 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { massOf, piecesOfAll, type Cut } from '../cuts/cut.ts'
 import { removable, type Material } from '../cuts/material.ts'
-import { cutIn, fits, roomFor } from '../cuts/zones.ts'
+import { cutIn } from '../cuts/zones.ts'
 import { defaultCondition, type Condition } from '../frame/condition.ts'
 import { withPieces } from '../frame/pieces.ts'
 import { estimateOf, frameState, type FrameState } from '../frame/state.ts'
 import { pieceMaterial, type ProofBody } from '../job/proof.ts'
 import { zeros } from '../numerics/covariance.ts'
+import { cutsFrom, type Pick } from '../planning/fixtures/cutsFrom.ts'
 import { DRAWER } from '../planning/fixtures/fixtures.ts'
 import { QUANTITIES } from '../quantities/units.ts'
 import { PROFILES, SPORTS, type SportId } from '../sports/sports.ts'
@@ -59,18 +60,8 @@ class Bench {
     return wayBackTo(setup, this.condition, DRAWER)
   }
 }
-const cutsOf = (bench: Bench, picks: [number, number, number][]): Cut[] => {
-  const used = new Set<string>()
-  return picks.flatMap(([z, m, share]): Cut[] => {
-    const zone = bench.profile.zones[z % bench.profile.zones.length]
-    const fitting = DRAWER.filter((d) => fits(zone, d) && ['tape', 'fill'].includes(d.kind))
-    if (fitting.length === 0 || used.has(zone.id)) return []
-    used.add(zone.id)
-    const material = fitting[m % fitting.length]
-    const most = material.kind === 'fill' ? 6 : roomFor(zone, bench.work)
-    return [cutIn(zone, material, Math.max(1, Math.round(2 * most * share) / 2), bench.work, `${zone.id}-${m}`)]
-  })
-}
+const cutsOf = (bench: Bench, picks: Pick[]): Cut[] =>
+  cutsFrom(picks, DRAWER, bench.work, (zoneId, material) => `${zoneId}-${material}`)
 const pick = fc.tuple(fc.nat(50), fc.nat(50), fc.double({ min: 0.2, max: 1, noNaN: true }))
 const picks = fc.array(pick, { minLength: 0, maxLength: 4 })
 

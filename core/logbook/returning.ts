@@ -1,7 +1,7 @@
 import type { Material } from '../cuts/material.ts'
 import type { Cut } from '../cuts/cut.ts'
 import type { AddedMass, Condition } from '../frame/condition.ts'
-import type { ProofBody, ProvenPiece } from '../job/proof.ts'
+import type { ProofBody } from '../job/proof.ts'
 import type { SportProfile } from '../sports/profile.ts'
 import { conditionAfter, cutsToOriginal, itemId } from './onFrame.ts'
 
@@ -13,11 +13,10 @@ export interface NumberedProof {
   body: ProofBody
 }
 
-/** Something that lay on a frame in a setup; cut and material as they were laid, null where it was on the frame before any job. */
+/** Something that lay on a frame in a setup; its cut as it was laid, null where it was on the frame before any job. */
 export interface SetupPiece {
   item: AddedMass
   cut: Cut | null
-  material: ProvenPiece['material'] | null
 }
 
 /** A setup that a frame was proven in, with all that lay on it. */
@@ -27,7 +26,6 @@ export interface EarlierSetup {
   at: string
   /** What was read at the signature, core units. */
   read: { quantity: ProofBody['lines'][number]['quantity']; value: number; u: number }[]
-  axisCm: number
   /** As the frame left the bench then. */
   condition: Condition
   pieces: SetupPiece[]
@@ -47,12 +45,10 @@ export function earlierSetups(proofs: readonly NumberedProof[], profile: SportPr
         number,
         at,
         read: body.lines.map(({ quantity, read, u }) => ({ quantity, value: read, u })),
-        axisCm: body.axisCm,
         condition,
         pieces: condition.added.map((item) => ({
           item,
           cut: laid.get(item.id)?.cut ?? null,
-          material: laid.get(item.id)?.material ?? null,
         })),
       }
     })

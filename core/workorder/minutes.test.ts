@@ -1,8 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import type { Cut } from '../cuts/cut.ts'
-import { cutIn, fits, roomFor } from '../cuts/zones.ts'
+import { cutIn } from '../cuts/zones.ts'
 import { defaultCondition } from '../frame/condition.ts'
+import { cutsFrom } from '../planning/fixtures/cutsFrom.ts'
 import { DRAWER } from '../planning/fixtures/fixtures.ts'
 import { USUAL_MINUTES, workOfCuts } from '../planning/problem/work.ts'
 import { PROFILES, SPORTS } from '../sports/sports.ts'
@@ -23,16 +23,7 @@ describe('the minutes of the steps', () => {
         (sport, school, picks) => {
           const profile = PROFILES[sport]
           const work = { geometry: profile.geometry, condition: defaultCondition(profile), profile }
-          const used = new Set<string>()
-          const cuts = picks.flatMap(([z, m, share]): Cut[] => {
-            const zone = profile.zones[z % profile.zones.length]
-            const fitting = MATERIALS.filter((d) => fits(zone, d) && ['tape', 'fill'].includes(d.kind))
-            if (fitting.length === 0 || used.has(zone.id)) return []
-            used.add(zone.id)
-            const material = fitting[m % fitting.length]
-            const most = material.kind === 'fill' ? 6 : roomFor(zone, work)
-            return [cutIn(zone, material, Math.max(1, Math.round(2 * most * share) / 2), work, zone.id)]
-          })
+          const cuts = cutsFrom(picks, MATERIALS, work)
           const steps = orderOfWork(cuts, MATERIALS, work, { ...USUAL_ORDER, school })
           const each = stepMinutes(steps, MATERIALS, work, USUAL_MINUTES)
           const planned = [...each.values()].reduce((sum, m) => sum + m.planned, 0)
