@@ -46,7 +46,7 @@ const WEB = [
   ['stores'],
   ['shared'],
   ['instruments', 'library', 'drawer', 'player', 'compare'],
-  ['measure', 'plan-editor', 'targets'],
+  ['measure', 'plan-editor', 'targets', 'tuning'],
   ['plan', 'proof', 'quick', 'logbook', 'workorder', 'play', 'evidence'],
   ['batch', 'job'],
   ['app'],

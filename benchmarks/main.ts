@@ -3,6 +3,7 @@ import { existsSync, mkdtempSync, rmSync } from 'node:fs'
 import { cpus, tmpdir, totalmem } from 'node:os'
 import { join } from 'node:path'
 import { chromium, type Page } from '@playwright/test'
+import { bookTimes } from './bookTimes.ts'
 import { buildTimes } from './buildTimes.ts'
 import { libraryTimes } from './libraryTimes.ts'
 import { faceTimes, motionTimes, previewTimes } from './measureTimes.ts'
@@ -107,19 +108,24 @@ async function dragWork(page: Page): Promise<number[]> {
 
 const data = mkdtempSync(join(tmpdir(), 'kevro-bench-'))
 console.log(`${cpus().length} × ${cpus()[0].model}, ${(totalmem() / 2 ** 30).toFixed(0)} GiB, Node ${process.version}`)
-async function showGrowth(): Promise<void> {
-  console.log('\nA shop as it grows, over HTTP, ms')
+async function showGrowth(title: string, of: (repeats: number) => Promise<Record<string, number[]>>): Promise<void> {
+  console.log(`\n${title}, over HTTP, ms`)
   console.table(
     Object.fromEntries(
-      Object.entries(await scaleTimes(Math.min(REPEATS, 20))).map(([name, v]) => [
+      Object.entries(await of(Math.min(REPEATS, 20))).map(([name, v]) => [
         name,
         { median: Number(median(v).toFixed(1)), '95th': Number(percentile(v, 95).toFixed(1)), times: v.length },
       ]),
     ),
   )
 }
+const BOOK = 'A book as it grows to 20,000 players, 40,000 frames and 100,000 jobs'
+if (process.env.ONLY === 'book') {
+  await showGrowth(BOOK, bookTimes)
+  process.exit(0)
+}
 if (process.env.ONLY === 'scale') {
-  await showGrowth()
+  await showGrowth('A shop as it grows', scaleTimes)
   process.exit(0)
 }
 console.log('\nPlans of the demo jobs, solver in Node')
@@ -182,7 +188,8 @@ console.table(
   ),
 )
 
-await showGrowth()
+await showGrowth('A shop as it grows', scaleTimes)
+await showGrowth(BOOK, bookTimes)
 
 await (await startServer(data)).stop()
 const warm = await startServer(data)

@@ -67,12 +67,3 @@ export const batchSchema = z.object({
 })
 export type Batch = z.infer<typeof batchSchema>
 export const saveBatchSchema = z.object({ expected: revisionSchema, body: batchBodySchema, by: z.string().max(20) })
-
-export const batchSummarySchema = z.object({
-  id,
-  label: z.string(),
-  sport: sportSchema,
-  units: z.int(),
-  changedAt: z.string(),
-})
-export type BatchSummary = z.infer<typeof batchSummarySchema>

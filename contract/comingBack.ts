@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { COMING_BACK } from '#core/logbook/comingBack.ts'
+import { COMING_BACK, DUE_BY } from '#core/logbook/comingBack.ts'
 import { idSchema } from './fields.ts'
 
 const day = z.iso.date()
@@ -14,7 +14,7 @@ export const comingBackSchema = z.object({
   rule: z.enum(COMING_BACK),
   due: day,
   since: day,
-  byHours: z.boolean(),
+  by: z.enum(DUE_BY),
   putOffTo: day.nullable(),
   dropped: z.boolean(),
 })

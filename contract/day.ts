@@ -5,6 +5,8 @@ import { jobSummarySchema } from './entities.ts'
 /** What is promised in the days to come, or was and is not signed off: the soonest first. */
 export const daySchema = z.object({
   jobs: z.array(jobSummarySchema),
+  /** What lies curing or drying, or did until yesterday, whatever was promised: the soonest first. */
+  waiting: z.array(jobSummarySchema),
   /** There are more than are shown. */
   more: z.boolean(),
   /** Who should come back within the week, overdue first. */

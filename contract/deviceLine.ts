@@ -17,10 +17,13 @@ export function encodeLine(verb: string, fields: Record<string, string | number>
   return `${body}*${checksum(body)}`
 }
 
+/** What is longer is no line of an instrument; the bench's list of what can lie on it is the longest. */
+const LONGEST_LINE = 4096
+
 /** The message of a line, or null when it was garbled on the way. */
 export function decodeLine(line: string): DeviceLine | null {
   const star = line.lastIndexOf('*')
-  if (star < 1 || line.length > 2000) return null
+  if (star < 1 || line.length > LONGEST_LINE) return null
   const body = line.slice(0, star)
   if (checksum(body) !== line.slice(star + 1).trim()) return null
   const [verb, ...rest] = body.split(' ')
@@ -45,7 +48,7 @@ export class LineCutter {
   push(text: string): string[] {
     const lines = (this.rest + text).split('\n')
     this.rest = lines.pop()!
-    if (this.rest.length > 4096) this.rest = ''
+    if (this.rest.length > LONGEST_LINE) this.rest = ''
     return lines.map((line) => line.replace(/\r$/, '')).filter((line) => line !== '')
   }
 }

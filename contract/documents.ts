@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { THROATS, FACES } from '#core/geometry/outline.ts'
+import { THROATS, FACES, type FrameLandmarks } from '#core/geometry/outline.ts'
 import { ALTERNATIVE_IDS } from '#core/planning/offers/alternatives.ts'
 import { STRATEGY_IDS } from '#core/targets/rules/rule.ts'
 import { TARGET_PLACES } from '#core/frame/places.ts'
@@ -50,6 +50,13 @@ export const conditionSchema = z.object({
   added: z.array(addedMassSchema).max(40).default([]),
 })
 
+export const landmarksSchema = z.object({
+  bumperCm: finite.min(1).max(60).optional(),
+  throatCm: finite.min(5).max(70).optional(),
+  hollowToCm: finite.min(2).max(40).optional(),
+  hollowGPerCm: finite.min(0.2).max(10).optional(),
+}) satisfies z.ZodType<FrameLandmarks>
+
 export const geometrySchema = z
   .object({
     lengthCm: finite.min(35).max(80),
@@ -66,6 +73,15 @@ export const geometrySchema = z
     face: z.enum(FACES).default('strings'),
     mains: z.int().min(0).max(40).default(16),
     crosses: z.int().min(0).max(40).default(19),
+    landmarks: landmarksSchema.optional(),
+  })
+  .refine((g) => (g.landmarks?.bumperCm ?? 0) < (g.landmarks?.throatCm ?? Infinity), {
+    path: ['landmarks', 'throatCm'],
+    message: 'the throat begins below the bumper’s end',
+  })
+  .refine((g) => (g.landmarks?.hollowToCm ?? 0) <= g.gripLengthCm + 10, {
+    path: ['landmarks', 'hollowToCm'],
+    message: 'a hollow is no longer than the handle',
   })
   .refine((g) => g.headLengthCm < g.lengthCm - 10, {
     path: ['headLengthCm'],
@@ -87,6 +103,10 @@ const playerFactsToday = z.object({
   born: z
     .string()
     .refine((born) => wrongWithBirth(born, '9999-12-31') !== 'unread', 'a year, or a day as 2012-05-03')
+    .nullable()
+    .default(null),
+  height: z
+    .object({ cm: finite.min(60).max(230), on: z.iso.date() })
     .nullable()
     .default(null),
   build: z.enum(BUILDS).nullable().default(null),

@@ -27,6 +27,17 @@ describe.each(['UTC', 'America/New_York', 'Europe/Vienna'])('a promise as people
     ['2026-12-01 14:00', '2026 12 1 14 0'],
     ['1 Dec', '2026 12 1 18 0'],
   ])('%s', (text, expected) => expect(local(dueOf(text, now()))).toBe(expected))
+  it.each([
+    ['Thursday', 13, '2026 11 26 18 0'],
+    ['thu 6pm', 13, '2026 11 26 18 0'],
+    ['thu 9am', 13, '2026 12 3 9 0'],
+    ['Thursday', 19, '2026 12 3 18 0'],
+    ['fri 5pm', 23, '2026 11 27 17 0'],
+    ['in 2 hours', 13, '2026 11 26 15 0'],
+    ['today 17:00', 13, '2026 11 26 17 0'],
+  ])('today’s name is today as long as its hour is to come: %s at %i o’clock', (text, hour, expected) =>
+    expect(local(dueOf(text, new Date(2026, 10, 26, hour)))).toBe(expected),
+  )
   it('words that name no moment name none', () => {
     for (const text of ['', 'when the strings come', 'soon']) expect(dueOf(text, now())).toBeNull()
   })

@@ -9,9 +9,15 @@ export const DAY_ENDS = 18
  * @returns ISO; null where the words name no moment
  */
 export function dueOf(text: string, now: Date): string | null {
-  const [found] = casual.parse(text.trim().slice(0, 40), now, { forwardDate: true })
+  const words = text.trim().slice(0, 40)
+  const parse = (from: Date) => casual.parse(words, from, { forwardDate: true })[0]
+  const plain = parse(now)
+  // Read from its morning on, today's name is today, also after noon; once its hour is over it is the next one.
+  const byName = plain?.start.isCertain('weekday') && !plain.start.isCertain('day')
+  const found = byName ? parse(new Date(now.getFullYear(), now.getMonth(), now.getDate())) : plain
   if (!found) return null
   const at = found.start.date()
   if (!found.start.isCertain('hour') && !/\b\d+\s*(h|hours?|min|minutes?)\b/i.test(text)) at.setHours(DAY_ENDS, 0, 0, 0)
+  if (byName && at < now) at.setDate(at.getDate() + 7)
   return Number.isFinite(at.getTime()) ? at.toISOString() : null
 }

@@ -1,22 +1,20 @@
 import { ticketSchema, WAITS_ON } from './ticket.ts'
-import { ACCEPTANCE_RULES } from '#core/job/conformity.ts'
-import { WAITS, WORK_ORDERS } from '#core/workorder/marks.ts'
+import { WAITS } from '#core/workorder/marks.ts'
 import type { StageDocuments } from '#core/job/documents.ts'
 import { REVISION_KINDS } from '#core/job/revisions.ts'
 import { DEVICE_STANDINGS } from '#core/measure/calibration.ts'
-import { MASS_UNITS, BALANCE_UNITS, LENGTH_UNITS } from '#core/quantities/units.ts'
 import type { Stage } from '#core/job/stages.ts'
 import { z } from 'zod'
 import { isByLength, UNWEIGHED_SHARE } from '#core/cuts/material.ts'
 import { STOCKED_KINDS, GRIP_KINDS } from '#core/sports/kinds.ts'
 import { earlierSetupSchema } from './proof.ts'
-import { schoolSchema } from './school.ts'
 import { bounded, figure, idSchema, initialsSchema, inReadRange, momentSchema, revisionSchema, text } from './fields.ts'
 import {
   documentSchemas,
   conditionSchema,
   factsSchema,
   geometrySchema,
+  landmarksSchema,
   playerFactsSchema,
   readQuantitySchema,
   sportSchema,
@@ -25,34 +23,10 @@ import {
 
 const id = idSchema
 
-export const PAPERS = ['A4', 'LETTER'] as const
 /** A job for a player, or a frame measured and planned in passing. */
 export const JOB_KINDS = ['job', 'quick'] as const
 /** What a reading was taken for. */
 export const READING_PURPOSES = ['measure', 'checkpoint', 'check'] as const
-
-export const shopSchema = z.object({
-  name: z.string().trim().min(1, 'a name is needed').max(120),
-  units: z.object({
-    mass: z.enum(MASS_UNITS),
-    balance: z.enum(BALANCE_UNITS),
-    length: z.enum(LENGTH_UNITS),
-  }),
-  initials: z.string().max(8),
-  paper: z.enum(PAPERS),
-  /** For the pull of gravity where the shop stands; null: the standard one. */
-  latitudeDeg: z.number().min(-90).max(90).nullable(),
-  /** A second folder for backups, on another disk; empty: none. */
-  backupFolder: z.string().max(400).default(''),
-  /** In which order a work order is drawn up here. */
-  workOrder: z.enum(WORK_ORDERS).default('headFirst'),
-  /** By which rule a number counts as inside its tolerance. */
-  acceptance: z.enum(ACCEPTANCE_RULES).default('guarded'),
-  /** A school of tuning of the shop's own; null: none. */
-  ownSchool: schoolSchema.nullable().default(null),
-  revision: revisionSchema,
-})
-export type Shop = z.infer<typeof shopSchema>
 
 export const playerSchema = z.object({ id, facts: playerFactsSchema, revision: revisionSchema })
 export type Player = z.infer<typeof playerSchema>
@@ -84,6 +58,10 @@ export const frameSchema = z.object({
   revision: revisionSchema,
 })
 export type Frame = z.infer<typeof frameSchema>
+
+/** Landmarks as another frame of the same model has them. */
+export const modelLandmarksSchema = z.object({ id, label: z.string(), landmarks: landmarksSchema }).nullable()
+export type ModelLandmarks = z.infer<typeof modelLandmarksSchema>
 
 export { referenceSchema, type Reference } from './library.ts'
 export { ticketSchema, WAITS_ON, type WaitsOn } from './ticket.ts'
@@ -240,17 +218,25 @@ export const jobSummarySchema = z.object({
 })
 export type JobSummary = z.infer<typeof jobSummarySchema>
 
+/** What the list of jobs is sorted by. */
+export const JOB_SORTS = ['changed', 'number', 'due', 'player'] as const
+export const JOB_STATES = ['all', 'open', 'signed'] as const
 export const jobSearchSchema = z.object({
   /** Words of the player, the frame or the number of the job. */
   find: z.string().max(200).default(''),
   /** From the page before this one. */
   after: z.string().max(200).nullable().default(null),
-  retired: z.boolean().default(false),
+  retired: z.stringbool().or(z.boolean()).default(false),
   sport: sportSchema.nullable().default(null),
   kind: z.enum(JOB_KINDS).nullable().default(null),
+  /** Signed off, or still in work. */
+  state: z.enum(JOB_STATES).default('all'),
+  /** Only jobs that are promised for no day. */
+  undated: z.stringbool().or(z.boolean()).default(false),
+  sort: z.enum(JOB_SORTS).default('changed'),
   /** Only jobs with this stage. */
   saved: stageSchema.nullable().default(null),
-  limit: z.int().min(1).max(200).default(50),
+  limit: z.coerce.number().int().min(1).max(200).default(50),
 })
 export type JobSearch = z.infer<typeof jobSearchSchema>
 export const jobPageSchema = z.object({ jobs: z.array(jobSummarySchema), next: z.string().nullable() })
@@ -259,15 +245,6 @@ export type JobPage = z.infer<typeof jobPageSchema>
 /** How much there is: counted apart, so that no page waits for it. */
 export const countsSchema = z.object({ jobs: z.int(), retired: z.int(), players: z.int(), frames: z.int() })
 export type Counts = z.infer<typeof countsSchema>
-
-/** What every page begins with: the shop and the head of the queue, however long it is. */
-export const overviewSchema = z.object({
-  shop: shopSchema,
-  ...jobPageSchema.shape,
-  /** What is wrong with the stored data, in words; empty when nothing is known. */
-  alarms: z.array(z.string()),
-})
-export type Overview = z.infer<typeof overviewSchema>
 
 /** A player or a frame to choose from. */
 export const choiceSchema = z.object({ id, name: z.string() })

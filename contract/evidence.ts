@@ -22,8 +22,8 @@ const edge = figure.nullable()
 
 export const evidenceSchema = z.object({
   jobs: z.int(),
-  /** There are more: only the newest were looked at. */
-  more: z.boolean(),
+  /** Jobs that are still to be looked at; asked again, the next of them are. */
+  left: z.int().min(0),
   kept: z.array(z.object({ what: z.string(), share, swingKgCm2: figure })),
   heavy: z.array(z.object({ from: edge, to: edge, share })),
   moved: z.array(z.object({ quantity: z.enum(QUANTITIES), visits: z.int(), mean: figure, within: share })),

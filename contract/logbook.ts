@@ -8,6 +8,7 @@ import { QUANTITIES } from '#core/quantities/units.ts'
 import { conditionSchema } from './documents.ts'
 import { frameSchema, playerSchema, sportSchema } from './entities.ts'
 import { figure, idSchema, text } from './fields.ts'
+import { ledgerLineSchema } from './ledger.ts'
 import { sessionSchema } from './play.ts'
 import { earlierSetupSchema } from './proof.ts'
 
@@ -46,6 +47,12 @@ export const loggedJobSchema = z.object({
 })
 export type LoggedJob = z.infer<typeof loggedJobSchema>
 
+/** The owner's other frames of the same make, as each is known last. */
+export const twinsSchema = z.array(
+  z.object({ id, label: z.string(), unit: z.string(), at: z.string().nullable(), numbers }),
+)
+export type Twins = z.infer<typeof twinsSchema>
+
 export const frameLogSchema = z.object({
   frame: frameSchema,
   owner: z.object({ id, name: z.string() }).nullable(),
@@ -75,9 +82,11 @@ export const frameLogSchema = z.object({
     .nullable()
     .default(null),
   /** The owner's other frames of the same make, as each is known last. */
-  twins: z.array(z.object({ id, label: z.string(), unit: z.string(), at: z.string().nullable(), numbers })),
+  twins: twinsSchema,
   /** Setups that it was proven in, the newest first. */
   earlier: z.array(earlierSetupSchema),
+  /** Everything that lay on it since the shop knows it, the oldest first. */
+  ledger: z.array(ledgerLineSchema),
   comingBack: z.array(comingBackSchema),
   /** Whose it was, the newest first. */
   owners: z.array(z.object({ since: z.string(), id: id.nullable(), name: z.string().nullable() })),
@@ -98,6 +107,10 @@ export const playerLogSchema = z.object({
 })
 export type PlayerLog = z.infer<typeof playerLogSchema>
 
+/** The lists of the book, with their names in an address. */
+export const BOOK_LISTS = { player: 'players', frame: 'frames', batch: 'batches', squad: 'squads' } as const
+export type BookOf = keyof typeof BOOK_LISTS
+
 /** What a list of the book is sorted by. */
 export const BOOK_SORTS = ['name', 'seen', 'jobs'] as const
 export type BookSort = (typeof BOOK_SORTS)[number]
@@ -112,6 +125,8 @@ export const bookSearchSchema = z.object({
   /** Players only. */
   level: z.enum(LEVELS).nullable().catch(null).default(null),
   minors: z.stringbool().default(false),
+  /** Only with a frame that is heavier than is usual at its player's age. */
+  overClass: z.stringbool().default(false),
   /** Not here for so many months, or never. */
   awayMonths: z.coerce.number().int().min(0).max(120).default(0),
   /** From the page before this one. */

@@ -13,7 +13,8 @@ export function benchSvg(
   const { geometry } = work
   const d = frameDrawing(geometry)
   const half = geometry.headWidthCm / 2
-  const ruler = half + 2.6
+  // Clear of the numbers beside the widest of the head.
+  const ruler = half + 3.6
   const parts: string[] = [
     `<path d="${d.hoop}" fill="#dddddd" stroke="#000" stroke-width="0.12" fill-rule="evenodd"/>`,
     ...[...d.arms, d.shaft, d.handle, d.cap].map(
@@ -41,5 +42,5 @@ export function benchSvg(
     const long = x % 10 === 0
     return `<line x1="${x}" y1="${ruler}" x2="${x}" y2="${ruler + (long ? 1 : x % 5 === 0 ? 0.7 : 0.4)}" stroke="#000" stroke-width="0.08"/>${long ? `<text x="${x}" y="${ruler + 2.6}" font-size="1.5" text-anchor="middle" font-family="${font}">${x}</text>` : ''}`
   })
-  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="-2 ${-half - 4} ${geometry.lengthCm + 6} ${2 * half + 10}">${parts.join('')}<line x1="0" y1="${ruler}" x2="${geometry.lengthCm}" y2="${ruler}" stroke="#000" stroke-width="0.1"/>${ticks.join('')}</svg>`
+  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="-2 ${-half - 4} ${geometry.lengthCm + 6} ${2 * half + 11}">${parts.join('')}<line x1="0" y1="${ruler}" x2="${geometry.lengthCm}" y2="${ruler}" stroke="#000" stroke-width="0.1"/>${ticks.join('')}</svg>`
 }

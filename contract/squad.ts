@@ -22,13 +22,24 @@ export const squadFrameSchema = z.object({
       bareSwingKgCm2: figure,
       classesOver: z.int(),
       overCeilingKgCm2: figure,
+      bandKgCm2: z.tuple([z.number(), figure]).nullable(),
+      inBand: z.literal([-1, 0, 1]).nullable(),
       words: z.array(z.string()),
     })
     .nullable(),
   comingBack: z.array(comingBackSchema),
 })
+/** What the drawer must hold of a material for the plans of a squad that are not laid yet. */
+export const squadNeedSchema = z.object({
+  id: idSchema,
+  name: z.string(),
+  need: z.number(),
+  left: z.number(),
+  counted: z.enum(['cm', 'g', 'pieces']),
+})
 export const squadPageSchema = z.object({
   squad: squadSchema,
+  needs: z.array(squadNeedSchema),
   members: z.array(
     z.object({
       id: idSchema,

@@ -12,6 +12,7 @@ import { tennis } from '#core/sports/tennis.ts'
 import { EMPTY_ORDER } from '#core/workorder/marks.ts'
 import { unknownPlayer } from '#core/player/facts.ts'
 import { linesOf } from './linesOf.ts'
+import { USUAL_INTERVALS } from '#core/tuning/intervals.ts'
 import { sectionsOf, takeHomeOf, takeHomeSvg } from './takeHome.ts'
 
 const tape = {
@@ -120,6 +121,7 @@ describe('what a player takes home', () => {
     documents,
     picture,
     units: { mass: 'g', balance: 'cm', length: 'cm' },
+    intervals: USUAL_INTERVALS,
   })!
   it('says what is on the frame, its numbers and by how much they changed', () => {
     expect(home.changed).toEqual(['Tip: Tape <wide>, 2 × 10.0 cm'])

@@ -9,7 +9,7 @@ import { QUANTITIES, type UnitChoice } from '#core/quantities/units.ts'
 import { fixed, unitMark, writeBalanceBoth, writeDifference, writeSpread, writeValue } from '#core/quantities/write.ts'
 import { isMinor } from '#core/targets/minors.ts'
 import { ceilingBand } from '#core/tuning/engine.ts'
-import { MEASURE_HOURS, MEASURE_MONTHS, RESTRING_HOURS, RESTRING_MONTHS } from '#core/tuning/drift.ts'
+import type { Intervals } from '#core/tuning/intervals.ts'
 import { QUANTITY_NAMES, stripsText, whereText } from './messages/names.ts'
 import { ceilingText } from './messages/play.ts'
 import { benchSvg } from './planSvg.ts'
@@ -33,8 +33,9 @@ export function takeHomeOf(of: {
   documents: Partial<StageDocuments>
   picture: DerivedJob
   units: UnitChoice
+  intervals: Intervals
 }): TakeHome | null {
-  const { documents, picture, units } = of
+  const { documents, picture, units, intervals } = of
   const tuning = tuningOf(picture, documents)
   if (!tuning) return null
   const { materials, work } = picture
@@ -81,10 +82,10 @@ export function takeHomeOf(of: {
         : []),
     ],
     comeBack: [
-      `New strings after about ${RESTRING_HOURS} hours of play or ${RESTRING_MONTHS} months.`,
+      `New strings after about ${intervals.restringHours} hours of play or ${intervals.restringMonths} months.`,
       minor
         ? 'Measured again at every restring: a growing arm and a frame change together.'
-        : `Measured again after about ${MEASURE_HOURS} hours of play or ${MEASURE_MONTHS} months, and whenever something came off.`,
+        : `Measured again after about ${intervals.measureHours} hours of play or ${intervals.measureMonths} months, and whenever something came off.`,
       'After the first session: how was it?',
     ],
     cuts: cuts.map((c) => ({ ...c })),

@@ -27,6 +27,9 @@ export const workOrderSchema = z.object({
   peeled: z.array(idSchema).max(120).default([]),
   marks: z.record(z.string(), stepMarkSchema),
   weighed: z.record(z.string(), bounded(-500, 500)).default({}),
+  strips: z
+    .record(z.string(), z.array(z.object({ laid: z.boolean(), massG: bounded(0, 500).nullable() })).max(120))
+    .default({}),
   careRead: z.object({ by: initials, at: momentSchema }).nullable().default(null),
   leadConfirmed: z.object({ by: initials, words: reason, at: momentSchema }).nullable().default(null),
 })

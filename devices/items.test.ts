@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { doubtOfState } from '#core/frame/plausible.ts'
 import { aboutAxis, frameState } from '#core/frame/state.ts'
 import { type SPORTS, profileOf } from '#core/sports/sports.ts'
-import { FRAMES } from './items.ts'
+import { decodeLine, encodeLine } from '#contract/deviceLine.ts'
+import { FRAMES, ITEMS } from './items.ts'
 
 describe('frames of the simulated bench, built of solid parts', () => {
   const SPORT_OF: Record<string, (typeof SPORTS)[number]> = {
@@ -34,4 +35,11 @@ describe('frames of the simulated bench, built of solid parts', () => {
     for (const axis of profile.otherAxesCm)
       expect(aboutAxis(state, axis).swingWeightKgCm2).toBeCloseTo(totals.swingWeightAbout(axis), 6)
   })
+})
+
+it('all that can lie on the bench is told in one line that can be read, with room for more', () => {
+  const items = JSON.stringify(ITEMS.map(({ id, name }) => ({ id, name })))
+  const line = encodeLine('ITEMS', { items, on: ITEMS[0].id })
+  expect(line.length).toBeLessThan(3500)
+  expect(decodeLine(line)!.fields.items).toBe(items)
 })

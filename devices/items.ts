@@ -173,4 +173,16 @@ export const BODIES: BenchItem[] = [
   body('body-twist-18', 'Disc 18 kg·cm²', 'twistWeight', 18, 0.03, -0.02),
 ]
 
-export const ITEMS: BenchItem[] = [...FRAMES, ...BODIES]
+/** What is cut or pressed out for a frame, to be weighed before it goes on. */
+const piece = (id: string, name: string, massG: number): BenchItem => ({
+  id,
+  name,
+  totals: totalsOf([{ kind: 'point', massG, x: 1 }], 2),
+  check: null,
+})
+export const PIECES: BenchItem[] = [
+  piece('piece-strip', 'A cut strip of tape', 1.83),
+  piece('piece-putty', 'A lump of putty', 5.06),
+]
+
+export const ITEMS: BenchItem[] = [...FRAMES, ...BODIES, ...PIECES]

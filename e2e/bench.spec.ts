@@ -20,6 +20,8 @@ test('drag a piece along the hoop: every number follows, and the drag is saved a
   await page.mouse.down()
   await page.mouse.move(x + 60, y - 10, { steps: 4 })
   await page.mouse.move(x + 150, y - 60, { steps: 6 })
+  // A page that is busy draws the last move a moment later.
+  await expect.poll(() => predicted(page, 'swingWeight')).toBeGreaterThan(before.swing + 1)
   const during = {
     swing: await predicted(page, 'swingWeight'),
     twist: await predicted(page, 'twistWeight'),
@@ -83,10 +85,21 @@ test('too heavy: every place gives in proportion to what it holds, and an undo p
   await put(page, 'threeNine', 'lead-half')
   const before = await predicted(page, 'mass')
   await page.getByTestId('scale-back').click()
-  await page.getByTestId('scale-share').locator('input').fill('40')
-  await page.getByTestId('scale-share').locator('input').press('Enter')
+  await page.getByTestId('less-by').locator('input').fill('40')
+  await page.getByTestId('less-by').locator('input').press('Enter')
   await expect(page.getByLabel('What each place gives').locator('tr')).toHaveCount(2)
   const off = Number(/([\d.]+) g/.exec((await page.getByTestId('scale-take').textContent())!)![1])
   await page.getByTestId('scale-take').click()
   expect(before - (await predicted(page, 'mass'))).toBeCloseTo(off, 1)
+  // Down to a number: as near as the strips that are left let it.
+  const now = await predicted(page, 'swingWeight')
+  await page.getByTestId('scale-back').click()
+  await page.getByRole('group', { name: 'By' }).getByRole('button', { name: 'To a number' }).click()
+  await page
+    .getByTestId('down-to')
+    .locator('input')
+    .fill(String(Math.round(now) - 3))
+  await page.getByTestId('down-to').locator('input').press('Enter')
+  await page.getByTestId('scale-take').click()
+  await expect.poll(async () => Math.abs((await predicted(page, 'swingWeight')) - Math.round(now) + 3)).toBeLessThan(1)
 })

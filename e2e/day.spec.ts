@@ -31,7 +31,7 @@ test('the day: promised as people say it, overdue first, a promise that a cure m
   await expect(day.locator('[data-group="Overdue"]')).toContainText(name(late))
   await expect(day).toContainText(name(soon))
   await expect(day).not.toContainText(name(none))
-  await expect(page.locator('.queue')).toContainText(name(none))
+  await expect(page.getByTestId('undated')).toContainText(name(none))
 
   // The fill goes in: from now on the day itself says that it comes too late.
   await page.goto(`/job/${soon}/build`)

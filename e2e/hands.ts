@@ -68,3 +68,28 @@ export async function noWiderThan(page: Page, width: number, message = page.url(
   const all = () => page.evaluate(() => document.documentElement.scrollWidth)
   await expect.poll(all, { message }).toBeLessThanOrEqual(width)
 }
+
+/** Down the list of what was found until it is the one, and there: others of these letters may stand before it. */
+export async function chooseFound(page: Page, hit: Locator): Promise<void> {
+  await expect(hit).toBeVisible()
+  await expect(async () => {
+    if ((await hit.getAttribute('aria-selected')) !== 'true') await page.keyboard.press('ArrowDown')
+    await expect(hit).toHaveAttribute('aria-selected', 'true', { timeout: 300 })
+  }).toPass()
+  await page.keyboard.press('Enter')
+}
+
+/** Tab after Tab until something has the focus. */
+export async function tabTo(page: Page, to: Locator): Promise<void> {
+  await expect(to).toBeVisible()
+  for (let i = 0; i < 250; i++) {
+    if (await to.evaluate((element) => element.contains(document.activeElement))) return
+    await page.keyboard.press('Tab')
+  }
+  throw new Error(`250 times Tab, and never at ${String(to)}`)
+}
+/** Goes there by Tab, and presses a key on it. */
+export async function press(page: Page, on: Locator, key = 'Enter'): Promise<void> {
+  await tabTo(page, on)
+  await page.keyboard.press(key)
+}

@@ -1,5 +1,5 @@
 import { expect, test } from './test.ts'
-import { chips, newJob, read, saved, toStage } from './hands.ts'
+import { chips, newJob, put, read, readFour, saved, toStage } from './hands.ts'
 
 /** The smallest PNG there is: one pixel. */
 const PNG = Buffer.from(
@@ -39,6 +39,40 @@ test('look it over with a picture, stop on a crack, and hold it against what it 
     .click()
   await expect(page.locator('[data-claim="length"]')).toContainText('agrees')
   await expect(page.locator('[data-claim="mass"]')).toContainText('does not agree')
+})
+
+test('a landmark set on the drawing is where strips begin, and the next frame of the model has it', async ({
+  page,
+}) => {
+  await newJob(page, 'Osric Penhallow', 'Tarn Vale 97 #1')
+  await toStage(page, 'measure')
+  await readFour(page)
+  await page.getByTestId('inspect').click()
+  const marks = page.getByTestId('landmarks')
+  await marks.getByRole('button', { name: 'Bumper’s end' }).click()
+  const drawing = marks.getByRole('img')
+  const { width, height } = (await drawing.boundingBox())!
+  // Far out on the hoop's right side: between 12 and 2 o'clock.
+  await drawing.click({ position: { x: 0.955 * width, y: 0.8 * height } })
+  const field = marks.getByLabel('Bumper’s end')
+  await expect(field).toHaveValue(/^\d+(\.\d)?$/)
+  const bumper = await field.inputValue()
+  await marks.getByLabel('Throat begins').fill('6')
+  await marks.getByLabel('Throat begins').press('Enter')
+  await expect(marks.getByRole('alert')).toContainText('the throat begins below the bumper’s end')
+  await marks.getByLabel('Throat begins').fill('')
+  await marks.getByLabel('Throat begins').press('Enter')
+  await expect(marks.getByRole('alert')).toHaveCount(0)
+  await saved(page)
+  await toStage(page, 'plan')
+  await put(page, 'belowBumper', 'tungsten')
+  await expect(page.getByText(`from the bumper’s end down (${Number(bumper).toFixed(1)} to`).first()).toBeVisible()
+  await saved(page)
+
+  await newJob(page, 'Osric Penhallow the Younger', 'Tarn Vale 97 #2')
+  await toStage(page, 'measure')
+  await page.getByTestId('inspect').click()
+  await expect(page.getByTestId('landmarks').getByLabel('Bumper’s end')).toHaveValue(bumper)
 })
 
 test('a frame read bare and strung keeps its own strings', async ({ page }) => {

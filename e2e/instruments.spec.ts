@@ -1,22 +1,7 @@
-import { connect } from 'node:net'
-import { expect, stand, test, type Page } from './test.ts'
-import { decodeLine, encodeLine } from '#contract/deviceLine.ts'
+import { expect, test, type Page } from './test.ts'
 import { FRAMES } from '#devices/items.ts'
+import { ready, tell } from './benchHands.ts'
 import { chips, newJob, saved, toStage } from './hands.ts'
-
-/** One word with the simulated bench itself, over its own TCP port. */
-function tell(verb: string, fields: Record<string, string | number>): Promise<string> {
-  return new Promise((resolve, reject) => {
-    const socket = connect(stand().bench, '127.0.0.1', () => socket.write(`${encodeLine(verb, fields)}\n`))
-    socket.once('error', reject)
-    socket.once('data', (data) => {
-      socket.destroy()
-      resolve(decodeLine(String(data).trim())?.verb ?? '')
-    })
-  })
-}
-const ready = (page: Page, device: string) =>
-  expect(page.locator(`[data-state="${device}"]`)).toHaveText('ready', { timeout: 20000 })
 
 /** Reads an instrument so many times, each after the last has come. */
 async function readTimes(page: Page, device: string, quantity: string, times: number): Promise<void> {
@@ -24,7 +9,7 @@ async function readTimes(page: Page, device: string, quantity: string, times: nu
     const before = await chips(page, quantity).count()
     await ready(page, device)
     await page.locator(`[data-device="${device}"] .go`).click()
-    await expect(chips(page, quantity)).toHaveCount(before + 1, { timeout: 20000 })
+    await expect(chips(page, quantity)).toHaveCount(before + 1)
   }
 }
 /** Checks an instrument on all its bodies, twice each, and puts it right. */
@@ -55,7 +40,6 @@ async function stated(page: Page, quantity: string): Promise<[number, number]> {
 test('calibrate, measure a frame on the simulated bench with a stall and a garbled line in the middle: the true values', async ({
   page,
 }) => {
-  test.setTimeout(150000)
   for (const device of ['device-scale', 'device-board', 'device-swing', 'device-twist']) await calibrate(page, device)
 
   await newJob(page, 'Ottoline Brackwater', 'Corvane Arc 98')

@@ -190,16 +190,15 @@ test('back to a backup from the page', async ({ page }) => {
   await page.goto(`${server.base}/shop`)
   const row = page.locator('[data-reason="button"]').first()
   await row.getByRole('button', { name: 'Restore' }).click()
-  await expect(page.getByTestId('prepared')).toContainText('11 jobs', { timeout: 30000 })
+  await expect(page.getByTestId('prepared')).toContainText('11 jobs')
   await page.getByTestId('take-over').click()
-  await expect(page.getByTestId('taken-over')).toBeVisible({ timeout: 30000 })
+  await expect(page.getByTestId('taken-over')).toBeVisible()
   expect(await jobsAt(server.base)).toBe(11)
   await server.stop()
 })
 
 test('moved to PostgreSQL and back, nothing is different', async () => {
   // A database laid out, filled and read three times over.
-  test.setTimeout(180000)
   const { postgresBin, startPostgres } = await import('#server/db/postgresServer.mjs')
   test.skip(postgresBin() === null, 'no PostgreSQL here')
   const own = await startPostgres()
@@ -256,7 +255,7 @@ test('a full disk answers 507, loses nothing, and goes on when there is room', a
     for (let i = 0; i < 400 && !answers.has(507); i++) answers.add(await add(`full-${i}`))
     expect(answers.has(507)).toBe(true)
     rmSync(filler)
-    await expect.poll(() => add('after'), { timeout: 20000 }).toBe(201)
+    await expect.poll(() => add('after')).toBe(201)
     const job = await fetch(`${server.base}/api/jobs/before`)
     expect(job.status).toBe(200)
     await server.stop()

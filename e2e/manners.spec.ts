@@ -92,7 +92,7 @@ test('a unit chosen with a key belongs to this job, is seen without the cursor, 
 test('a job is put away and brought back, found by words, and the undo is one click', async ({ page }) => {
   await newJob(page, 'Retta Retired', 'Shelf frame')
   await saved(page)
-  await page.goto('/')
+  await page.goto('/jobs')
   await page.getByTestId('find-job').locator('input').fill('retta shelf')
   await expect(page.locator('.queue li')).toHaveCount(1)
   await page.getByTestId('retire-job').click()
@@ -101,7 +101,7 @@ test('a job is put away and brought back, found by words, and the undo is one cl
   await page.getByTestId('retire-note').getByRole('button', { name: 'Undo' }).click()
   await expect(page.locator('.queue li')).toHaveCount(1)
   await page.getByTestId('retire-job').click()
-  await page.getByTestId('show-retired').click()
+  await page.getByTestId('show-retired').locator('input').check()
   await expect(page.locator('.queue')).toContainText('Retta Retired')
   await page.getByTestId('retire-job').click()
   await expect(page.getByTestId('retire-note')).toContainText('was brought back')

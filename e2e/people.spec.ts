@@ -1,5 +1,6 @@
+import { openPdf, textOf } from '../server/sheets/pdfReader.ts'
 import { expect, test } from './test.ts'
-import { noWiderThan, saved } from './hands.ts'
+import { chooseFound, noWiderThan, saved } from './hands.ts'
 import { seedBuild } from './seed.ts'
 
 /** The shop's people: found, remembered, corrected, taken in from a list, and erased. */
@@ -11,13 +12,7 @@ test('somebody comes back: found by two letters and the arrow keys, the history 
   await page.keyboard.press('/')
   await page.getByTestId('find-text').locator('input').fill('ba')
   const hit = page.locator('[data-found="player"]', { hasText: 'Bartol Quillfeather' })
-  await expect(hit).toBeVisible()
-  // Down the list until it is the one; others of these letters may stand before it.
-  await expect(async () => {
-    if ((await hit.getAttribute('aria-selected')) !== 'true') await page.keyboard.press('ArrowDown')
-    await expect(hit).toHaveAttribute('aria-selected', 'true', { timeout: 300 })
-  }).toPass()
-  await page.keyboard.press('Enter')
+  await chooseFound(page, hit)
   await expect(page.getByRole('heading', { name: 'Bartol Quillfeather' })).toBeVisible()
   await expect(page.getByTestId('setups-over')).toContainText('This is it, but wide balls still turn it.')
   await expect(page.getByTestId('coming-back')).toContainText('New strings')
@@ -115,7 +110,7 @@ test('erased for good: the name typed letter by letter, and it is nowhere any mo
   await typed.fill(facts.name)
   await page.getByTestId('erase').click()
   // The list comes when the files are written anew, and not before.
-  await expect(page).toHaveURL(/\/people$/, { timeout: 45000 })
+  await expect(page).toHaveURL(/\/people$/)
   for (const path of [`/api/jobs/${id}`, `/api/jobs/${id}/export`, '/api/people.csv', '/api/overview'])
     expect(await (await request.get(path)).text()).not.toContain(facts.name)
   await page.goto(`/job/${id}/measure`)
@@ -182,4 +177,13 @@ test('a squad: everybody’s frames against their age, who is too heavy and why,
   await page.getByTestId('for-parents').click()
   await expect(page.getByTestId('parents')).toContainText('heavier than is usual at this age')
   await noWiderThan(page, 390)
+  // On paper each reads of their own child alone.
+  const link = page.getByTestId('parents-pdf')
+  const pdf = await openPdf(await (await request.get((await link.getAttribute('href'))!)).body())
+  expect(pdf.numPages).toBe(2)
+  const pages = [await textOf(pdf, 1), await textOf(pdf, 2)]
+  const own = pages.filter((text) => text.includes(facts.name))
+  expect(own).toHaveLength(1)
+  expect(own[0]).toContain('heavier than is usual at this age')
+  expect(own[0]).not.toContain('Quillfeather')
 })

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { expect, test, type Page } from './test.ts'
 import { newJob, predicted, put, readFour, saved, setTarget, toStage } from './hands.ts'
 
-const planDone = (page: Page) => expect(page.getByTestId('plan-state')).not.toContainText('working', { timeout: 40000 })
+const planDone = (page: Page) => expect(page.getByTestId('plan-state')).not.toContainText('working')
 
 async function measured(page: Page, name: string): Promise<void> {
   await newJob(page, name, `${name}’s frame`)
@@ -15,7 +15,7 @@ async function planned(page: Page, name: string): Promise<void> {
   await setTarget(page, 'mass', '313')
   await setTarget(page, 'swingWeight', '312')
   await toStage(page, 'plan')
-  await expect(page.getByTestId('take-best')).toBeVisible({ timeout: 20000 })
+  await expect(page.getByTestId('take-best')).toBeVisible()
   await planDone(page)
 }
 
@@ -27,7 +27,6 @@ async function download(page: Page, id: string): Promise<{ name: string; bytes: 
 test('a plan is made, dragged while the rest follows, locked, worked out again, undone, and handed on', async ({
   page,
 }) => {
-  test.setTimeout(120000)
   await planned(page, 'Draga Pullwell')
   await page.getByTestId('take-best').click()
   await expect(page.getByTestId('take-best')).toHaveText('Taken')
@@ -106,7 +105,6 @@ test('a plan is made, dragged while the rest follows, locked, worked out again, 
 })
 
 test('wishes bind the plan; a target out of reach says what is in the way and what would open it', async ({ page }) => {
-  test.setTimeout(120000)
   await planned(page, 'Wisla Wishbone')
   await page.getByTestId('limits').click()
   await page.getByTestId('keep-balance').locator('input').check()
@@ -119,7 +117,7 @@ test('wishes bind the plan; a target out of reach says what is in the way and wh
   await expect(page.getByTestId('zone-fourEight')).toBeVisible()
   await page.getByTestId('cap').locator('input').fill('3')
   await page.getByTestId('cap').locator('input').press('Tab')
-  await expect(page.getByTestId('reach')).toBeVisible({ timeout: 40000 })
+  await expect(page.getByTestId('reach')).toBeVisible()
   await expect(page.getByTestId('binding')).toContainText('no more may be added')
   await expect(page.getByTestId('reach')).toContainText('g more allowed')
   await page.getByTestId('open-all').click()
@@ -137,8 +135,8 @@ test('recoil weight is aimed at as well, the plan lands on it, and stopping keep
   await field.press('Tab')
   await saved(page)
   await toStage(page, 'plan')
-  await expect(page.getByTestId('take-best')).toBeVisible({ timeout: 20000 })
-  await expect(page.locator('[data-alternative="best"] .proof.yes')).toBeVisible({ timeout: 40000 })
+  await expect(page.getByTestId('take-best')).toBeVisible()
+  await expect(page.locator('[data-alternative="best"] .proof.yes')).toBeVisible()
   if (await page.getByTestId('stop').isVisible()) await page.getByTestId('stop').click()
   const ways = await page.locator('[data-alternative]').count()
   await page.getByTestId('take-best').click()
@@ -222,49 +220,46 @@ test('a plan out to a file and in again lies as it lay; one of another outline i
 
 test('one model into another: made of tape, or refused with the reason', async ({ page }) => {
   await page.goto('/job/job-returns/plan/model')
-  await expect(page.getByTestId('model-plan')).toContainText('It can be made', { timeout: 30000 })
+  await expect(page.getByTestId('model-plan')).toContainText('It can be made')
   await expect(page.locator('[data-apart="swingWeight"]')).toBeVisible()
   await page.getByRole('combobox', { name: /The model to become/ }).fill('Long')
   await page.getByRole('option').filter({ hasText: 'Long' }).first().click()
-  await expect(page.getByTestId('refused')).toBeVisible({ timeout: 20000 })
+  await expect(page.getByTestId('refused')).toBeVisible()
   await expect(page.getByTestId('likeness')).toContainText('does not agree')
 })
 
 test('a batch is made alike with the least mass, the easiest pair is found, and a unit goes to the bench', async ({
   page,
 }) => {
-  test.setTimeout(120000)
   await page.goto('/batch/batch-arc')
   await page.getByTestId('make-alike').click()
-  await expect(page.getByTestId('set-total')).toContainText('g in all', { timeout: 60000 })
-  await expect(page.getByTestId('set-verdict')).toContainText('half a gram a frame less is not to be had', {
-    timeout: 60000,
-  })
+  await expect(page.getByTestId('set-total')).toContainText('g in all')
+  await expect(page.getByTestId('set-verdict')).toContainText('half a gram a frame less is not to be had')
   const total = async () => parseFloat((await page.getByTestId('set-total').textContent())!)
   const free = await total()
   // With the grips left alone nothing gets lighter: all come up to the heaviest.
   await page.getByTestId('may-grip').locator('input').uncheck()
-  await expect.poll(total, { timeout: 60000 }).toBeGreaterThan(free + 3)
+  await expect.poll(total).toBeGreaterThan(free + 3)
   const heaviest = page.locator('[data-set-unit="B 03"]')
   await expect(heaviest).toContainText('+0.0 g')
   await page.reload()
   await expect(page.getByTestId('may-grip').locator('input')).not.toBeChecked()
-  await expect.poll(total, { timeout: 60000 }).toBeGreaterThan(free + 3)
+  await expect.poll(total).toBeGreaterThan(free + 3)
   await page.getByTestId('may-grip').locator('input').check()
   await page.getByTestId('which-two').click()
-  await expect(page.getByTestId('pairs')).toContainText('28 pairs', { timeout: 60000 })
+  await expect(page.getByTestId('pairs')).toContainText('28 pairs')
   await page.getByTestId('pairs').getByRole('button').first().click()
-  await expect(page.getByTestId('set-total')).toBeVisible({ timeout: 60000 })
+  await expect(page.getByTestId('set-total')).toBeVisible()
   const unit = page.locator('[data-set-unit]').filter({ has: page.getByText('To the bench') })
   await expect(unit).toHaveCount(2)
   // With a third that lies farther off somebody gets pieces.
   const third = page.locator('[data-set-unit="C 02"]')
   await third.getByRole('checkbox').check()
-  await expect(unit).toHaveCount(3, { timeout: 60000 })
+  await expect(unit).toHaveCount(3)
   const given = unit.filter({ hasNotText: '+0.0 g' }).first()
-  await expect(given).toBeVisible({ timeout: 60000 })
+  await expect(given).toBeVisible()
   await given.getByRole('button', { name: 'To the bench' }).click()
-  await expect(page).toHaveURL(/\/plan$/, { timeout: 20000 })
-  await expect(page.locator('[data-predicted="mass"]')).toBeVisible({ timeout: 20000 })
+  await expect(page).toHaveURL(/\/plan$/)
+  await expect(page.locator('[data-predicted="mass"]')).toBeVisible()
   await expect(page.locator('[data-testid="plan-obstacle"]')).toHaveCount(0)
 })

@@ -7,7 +7,7 @@ test('a light frame made normal: recipes side by side at one amount, one put on 
   await quickBench(page)
   await page.getByTestId('recipes').click()
   const card = (id: string) => page.locator(`[data-recipe="${id}"]`)
-  for (const id of ['bevels', 'bevelsTenTwo', 'buttTip']) await expect(card(id)).toBeVisible({ timeout: 20000 })
+  for (const id of ['bevels', 'bevelsTenTwo', 'buttTip']) await expect(card(id)).toBeVisible()
   await page.getByTestId('knob-by').locator('input').fill('10')
   await page.getByTestId('knob-by').locator('input').press('Enter')
   await page.getByTestId('knob-by').locator('input').blur()
@@ -31,7 +31,7 @@ test('a child’s frame: what a recipe makes of it is judged by age and class', 
   await age.blur()
   await saved(page)
   await page.getByTestId('recipes').click()
-  await expect(page.locator('[data-recipe="tip"] .caution').first()).toBeVisible({ timeout: 20000 })
+  await expect(page.locator('[data-recipe="tip"] .caution').first()).toBeVisible()
   // Nor is lead used unless an adult has said so in writing.
   await expect(page.locator('.cards')).not.toContainText('Lead tape')
 })

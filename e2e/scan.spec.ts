@@ -54,9 +54,9 @@ test('a frame is found by the code on its label, through the camera; a code of a
   // The camera may still show the picture of before for a moment: whoever holds the label scans again.
   await expect(async () => {
     if (!(await page.getByTestId('scanner').isVisible()))
-      await page.getByRole('button', { name: 'Scan a frame’s code' }).click({ timeout: 1000 })
-    await expect(page).toHaveURL(/\/frames\/frame-5$/, { timeout: 3000 })
-  }).toPass({ timeout: 40000 })
+      await page.getByRole('button', { name: 'Scan a frame’s code' }).click({ timeout: 5000 })
+    await expect(page).toHaveURL(/\/frames\/frame-5$/, { timeout: 10000 })
+  }).toPass()
   // The same code stands on its page, to be printed.
   await expect(page.getByTestId('frame-code')).toContainText(frame.code)
   const label = await request.get('/api/frames/frame-5/label.pdf')

@@ -1,4 +1,7 @@
-import { noWiderThan } from './hands.ts'
+import { PIECES } from '#devices/items.ts'
+import { ready, tell } from './benchHands.ts'
+import { noWiderThan, saved } from './hands.ts'
+import { seedBuild } from './seed.ts'
 import { expect, test } from './test.ts'
 
 test('the build, a step at a time: read from a metre away, ticked with a key, read by the instrument, left and found again', async ({
@@ -41,4 +44,62 @@ test('the build, a step at a time: read from a metre away, ticked with a key, re
     await expect(page.getByTestId('step-done')).toBeInViewport()
     await noWiderThan(page, width)
   }
+})
+
+test('strips one by one: the scale sends each, the last one laid ticks the step; a fill is weighed as it is; a step is left out at a touch', async ({
+  page,
+  request,
+}) => {
+  const id = await seedBuild(
+    request,
+    [
+      ['threeNine', 'tungsten', 'tape', 6],
+      ['butt', 'putty', 'fill', 5],
+    ],
+    { mass: [315, 1] },
+  )
+  await page.setViewportSize({ width: 390, height: 844 })
+  await page.goto(`/job/${id}/build/step-by-step`)
+  const one = page.getByTestId('step-by-step')
+  await expect(one).toBeVisible()
+  const to = (name: RegExp) => one.getByRole('button', { name }).click()
+  await to(/^Step \d+: Tungsten tape/)
+  const strips = one.getByTestId('strips')
+  const count = await strips.getByRole('checkbox').count()
+  expect(count).toBeGreaterThan(1)
+  const [strip, putty] = PIECES
+  await tell('PLACE', { item: strip.id })
+  for (let i = 1; i <= count; i++) {
+    await ready(page, 'device-scale')
+    await tell('PRESS', { instrument: 'scale' })
+    await expect(strips.getByLabel(`Strip ${i}`, { exact: true })).toHaveValue(/^1\.[789]/)
+    await strips
+      .getByRole('checkbox')
+      .nth(i - 1)
+      .click()
+  }
+  await expect(strips).toContainText('All weighed')
+  await expect(one.locator('.title')).toContainText('done')
+  const total = Number(await one.getByLabel('Weighed').inputValue())
+  expect(Math.abs(total - count * strip.totals.massG)).toBeLessThan(0.1 * count)
+  // What the scale sends of a piece is nobody's static weight.
+  await expect(one.getByLabel('Static weight')).toHaveValue('')
+  await to(/^Step \d+: Tungsten putty/)
+  await tell('PLACE', { item: putty.id })
+  await ready(page, 'device-scale')
+  await tell('PRESS', { instrument: 'scale' })
+  await expect(one.getByLabel('Weighed')).toHaveValue(/^(4\.9|5(\.[01]|$))/)
+  const title = await one.getByRole('heading', { level: 1 }).innerText()
+  await page.getByTestId('leave-this-out').click()
+  const reason = page.getByTestId('leave-out').getByRole('button', { name: 'No room there' })
+  expect((await reason.boundingBox())!.height).toBeGreaterThanOrEqual(72)
+  await reason.click()
+  await expect(one.getByRole('heading', { level: 1 })).not.toHaveText(title)
+  await saved(page)
+  await page.reload()
+  await to(/^Step \d+: Tungsten putty/)
+  await expect(one.getByText('Left out: No room there')).toBeVisible()
+  await to(/^Step \d+: Tungsten tape/)
+  await expect(strips).toContainText('All weighed')
+  await tell('PLACE', { item: '' })
 })

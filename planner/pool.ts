@@ -7,7 +7,7 @@ import type { Pair } from '#core/planning/set/pair.ts'
 import type { SetAim, SetFrame, SetPlan } from '#core/planning/set/set.ts'
 import type { Plan } from '#core/planning/solve/plan.ts'
 import type { Rest } from '#core/workorder/resolve.ts'
-import type { PlanNews, PlanWorker, RestOffer } from './protocol.ts'
+import type { PlanNews, PlanWithChance, PlanWorker, RestOffer } from './protocol.ts'
 import { planTogether } from './session.ts'
 
 /** A plan worker with what ends it at once. */
@@ -52,6 +52,15 @@ export class PlannerPool {
         heard,
       ),
     )
+  }
+
+  /** The one best plan without its other ways: good at once, then proven. */
+  async bestOf(request: PlanRequest, report: (found: PlanWithChance, proven: boolean) => void): Promise<void> {
+    const { remote } = this.#ready()[0]
+    await remote.open(unwrapped(request))
+    report(await remote.quick(), false)
+    const best = await remote.best()
+    report(best, best.plan.proven)
   }
 
   /** Every recipe of the sport turned to one amount. */

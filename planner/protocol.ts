@@ -2,13 +2,16 @@ import type { Alternative, AlternativeId, LeftOut } from '#core/planning/offers/
 import type { IntoModel, Model } from '#core/planning/offers/intoModel.ts'
 import type { Knob, Turned } from '#core/planning/offers/recipes.ts'
 import type { TradePoint } from '#core/planning/offers/tradeOff.ts'
+import type { WorkPoint } from '#core/planning/offers/workCurve.ts'
 import type { Chance } from '#core/planning/explain/chance.ts'
+import type { NumberRange } from '#core/planning/explain/ranges.ts'
 import type { Binding } from '#core/planning/explain/reach.ts'
 import type { BaseFrame, Relaxation } from '#core/planning/problem/relaxation.ts'
 import type { PlanRequest } from '#core/planning/problem/request.ts'
 import type { Pair } from '#core/planning/set/pair.ts'
 import type { SetAim, SetFrame, SetPlan } from '#core/planning/set/set.ts'
 import type { Plan } from '#core/planning/solve/plan.ts'
+import type { AimQuantity } from '#core/quantities/units.ts'
 import type { Rest, RestPlan, WithoutPiece } from '#core/workorder/resolve.ts'
 
 /** A plan with its chance to land. */
@@ -36,7 +39,11 @@ export interface PlanWorker {
   best(): Promise<PlanWithChance>
   under(id: SoughtId, best: Plan, apartFrom: Alternative | null): Promise<Sought>
   explain(bases: readonly BaseFrame[]): Promise<{ relaxations: Relaxation[]; binding: Binding[] }>
+  /** How far a number can be brought with the others held. */
+  range(quantity: AimQuantity): Promise<NumberRange>
   curve(best: Plan): Promise<TradePoint[]>
+  /** What more work buys in chance. */
+  workCurve(best: Plan): Promise<WorkPoint[]>
   /** The rest worked out anew around what is fixed: a good plan, at once. */
   live(request: PlanRequest): Promise<Plan>
   /** Every recipe of the sport turned to one amount. */
@@ -53,8 +60,10 @@ export type PlanNews =
   | ({ kind: 'quick'; ms: number } & PlanWithChance)
   | ({ kind: 'best'; ms: number } & PlanWithChance)
   | { kind: 'relaxations'; relaxations: Relaxation[]; binding: Binding[] }
+  | { kind: 'ranges'; ranges: NumberRange[] }
   | { kind: 'alternative'; alternative: Offer; ms: number }
   | { kind: 'leftOut'; leftOut: LeftOut }
   | { kind: 'curve'; points: TradePoint[] }
+  | { kind: 'workCurve'; points: WorkPoint[] }
   | { kind: 'progress'; part: number; parts: number }
   | { kind: 'done'; ms: number }

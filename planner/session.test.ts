@@ -29,6 +29,7 @@ describe('planning by several workers', () => {
     const kinds = news.map((item) => item.kind)
     expect(kinds.slice(0, 2)).toEqual(['quick', 'best'])
     expect(kinds.slice(-1)).toEqual(['done'])
+    expect(kinds).toEqual(expect.arrayContaining(['curve', 'workCurve']))
     expect(kinds.filter((k) => k === 'alternative' || k === 'leftOut')).toHaveLength(SOUGHT.length)
     const progress = news.flatMap((item) => (item.kind === 'progress' ? [item.part / item.parts] : []))
     expect(progress).toEqual([...progress].sort((a, b) => a - b))
@@ -87,6 +88,10 @@ describe('planning by several workers', () => {
       usualRequest({ target: { mass: { value: 306, tolerance: 0.5 }, swingWeight: { value: 330, tolerance: 2 } } }),
     )
     expect(news.map((item) => item.kind)).toContain('relaxations')
+    const ranges = news.flatMap((item) => (item.kind === 'ranges' ? item.ranges : []))
+    expect(ranges.map((r) => r.quantity)).toEqual(['mass', 'swingWeight'])
+    expect(ranges[1].ends!.most).toBeLessThan(328)
+    expect(ranges[0].ends!.least).toBeGreaterThan(306.5)
     expect(news.some((item) => item.kind === 'alternative')).toBe(false)
   })
 })

@@ -1,4 +1,5 @@
 import { ENOUGH, resembles, SOUGHT, type Alternative, type LeftOut } from '#core/planning/offers/alternatives.ts'
+import { RANGED, type NumberRange } from '#core/planning/explain/ranges.ts'
 import type { BaseFrame } from '#core/planning/problem/relaxation.ts'
 import type { PlanRequest } from '#core/planning/problem/request.ts'
 import type { Plan } from '#core/planning/solve/plan.ts'
@@ -9,6 +10,18 @@ function awaited<T>() {
   let settle!: (value: T) => void
   const promise = new Promise<T>((done) => (settle = done))
   return { promise, settle }
+}
+
+/** Of every number that is aimed at, by whoever is free. */
+async function rangesBy(workers: readonly PlanWorker[], { target }: PlanRequest): Promise<NumberRange[]> {
+  const asked = RANGED.filter((quantity) => target[quantity])
+  const found: NumberRange[] = []
+  let next = 0
+  const work = async (worker: PlanWorker) => {
+    for (let i = next++; i < asked.length; i = next++) found[i] = await worker.range(asked[i])
+  }
+  await Promise.all(workers.map(work))
+  return found
 }
 
 /**
@@ -57,9 +70,12 @@ export async function planTogether(
   report({ kind: 'best', ms: since(), ...theBest })
   progress()
   if (!theBest.plan.reached) {
+    const ranges = Promise.all(early).then(() => rangesBy(others.length > 0 ? others : workers, request))
+    // A rejection is reported where the result is taken; here it must not go unheard before that.
+    ranges.catch(() => undefined)
     report({ kind: 'relaxations', ...(await first.explain(await bases())) })
     report({ kind: 'curve', points: await first.curve(theBest.plan) })
-    await Promise.all(early)
+    report({ kind: 'ranges', ranges: await ranges })
     report({ kind: 'done', ms: since() })
     return
   }
@@ -81,7 +97,10 @@ export async function planTogether(
     progress()
   }
   await working
-  report({ kind: 'curve', points: await first.curve(theBest.plan) })
+  const last = workers[workers.length - 1]
+  const [ofMass, ofWork] = await Promise.all([first.curve(theBest.plan), last.workCurve(theBest.plan)])
+  report({ kind: 'curve', points: ofMass })
+  report({ kind: 'workCurve', points: ofWork })
   progress()
   report({ kind: 'done', ms: since() })
 

@@ -14,12 +14,14 @@ import {
   type Plan,
   type PlanSpace,
 } from '#core/planning/solve/plan.ts'
+import { rangeOf } from '#core/planning/explain/ranges.ts'
 import { explainInfeasibility } from '#core/planning/explain/reach.ts'
 import { tradeOff } from '#core/planning/offers/tradeOff.ts'
+import { workCurve } from '#core/planning/offers/workCurve.ts'
 import { asPlanned, solveRest, solveWithout } from '#core/workorder/resolve.ts'
 import type { PlanWithChance, PlanWorker } from './protocol.ts'
 
-/** For the good plan that is shown at once: to one in a hundred, until the proven one has its own. */
+/** To one in a hundred: for the good plan that is shown at once, until the proven one has its own, and for points of a curve. */
 const FIRST_DRAWS = 2000
 
 /** Works out plans with a solver, wherever it runs. */
@@ -56,8 +58,14 @@ export function planWorkerWith(loading: Promise<Solve>): PlanWorker {
       const { relaxations, binding } = explainInfeasibility(space!.request, solve, bases)
       return { relaxations, binding }
     },
+    async range(quantity) {
+      return rangeOf(space!.request, quantity, solve)
+    },
     async curve(best) {
       return tradeOff(space!.request, best)
+    },
+    async workCurve(best) {
+      return workCurve(space!.request, best, (plan) => chance(plan, FIRST_DRAWS).all)
     },
     async live(request) {
       return heuristicPlan(planSpace(request), NO_CONSTRAINT, 'following')

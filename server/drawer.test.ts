@@ -2,9 +2,11 @@ import type { Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { PLAIN_MATERIAL } from '#core/cuts/material.ts'
+import { EMPTY_PLAN } from '#core/job/documents.ts'
 import { STOCKED_KINDS } from '#core/sports/kinds.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import type { JobView, StoredMaterial } from '#contract/entities.ts'
+import { contested, type Planned } from '#contract/planned.ts'
 import type { Database } from './db/database.ts'
 import { openForTest } from './db/testing.ts'
 import { makeApp } from './http/app.ts'
@@ -167,5 +169,44 @@ describe('what a signed build takes', () => {
     await stage('both-job', 'check', 0, check(signed))
     expect((await put({ ...seen, stock: 60 })).status).toBe(409)
     expect(await stockOf('both')).toBe(50)
+  })
+
+  it('until then it is spoken for by the plans of open jobs, and by no others', async () => {
+    await put(material({ id: 'wanted', stock: 40 }))
+    const plan = (cuts: unknown[]) => ({ ...EMPTY_PLAN, byHand: true, cuts })
+    const planned = async (apartFrom = '') => {
+      const { body } = await ask<Planned>('GET', `/drawer/planned?apartFrom=${apartFrom}`)
+      const found = body.find((p) => p.materialId === 'wanted')
+      return found ? [found.amount, found.jobs.map((j) => j.id).sort()] : null
+    }
+    for (const [id, cm] of [
+      ['first', 6],
+      ['second', 9],
+      ['away', 3],
+      ['quickly', 2],
+    ] as const) {
+      const frame = { id: `${id}-frame`, label: id, maker: '', model: '', unit: '', playerId: null, geometry: tennis.geometry } // prettier-ignore
+      await ask('POST', '/jobs', { id, kind: id === 'quickly' ? 'quick' : 'job', player: null, frame })
+      const saved = await stage(id, 'plan', 0, plan([cut('a', cm, 'wanted')]))
+      expect(saved.status, JSON.stringify(saved.body)).toBe(200)
+    }
+    await ask('POST', '/jobs/away/retire', { retired: true })
+    // Two strips each: twice 6 and 9 cm. A walk-in on the quick bench promises nothing.
+    expect(await planned()).toEqual([30, ['first', 'second']])
+    expect(await planned('first')).toEqual([18, ['second']])
+    const drawer = (await ask<StoredMaterial[]>('GET', '/materials')).body
+    const theirs = (await ask<Planned>('GET', '/drawer/planned?apartFrom=first')).body
+    // 22 cm and the other's 18 are all of 40; a millimetre more is too much.
+    expect(contested(new Map([['wanted', 22]]), theirs, drawer)).toEqual([])
+    expect(contested(new Map([['wanted', 22.1]]), theirs, drawer)).toMatchObject([
+      { needed: 22.1, planned: { amount: 18 } },
+    ])
+    // What there is too little of even alone is said elsewhere.
+    expect(contested(new Map([['wanted', 41]]), theirs, drawer)).toEqual([])
+    await stage('second', 'build', 0, { cuts: [cut('a', 9, 'wanted')], marks: {} })
+    await stage('second', 'check', 0, check(signed))
+    expect(await planned()).toEqual([12, ['first']])
+    await ask('POST', '/jobs/first/stages/plan/undo', { expected: 1, by: 'JQ' })
+    expect(await planned()).toBeNull()
   })
 })

@@ -1,3 +1,4 @@
+import { bookPageSchema } from '#contract/logbook.ts'
 import { request, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
@@ -9,7 +10,7 @@ import { OPEN_LIMITS } from '#core/planning/problem/request.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import { batchSchema } from '#contract/batch.ts'
 import { deviceOverviewSchema } from '#contract/devices.ts'
-import { jobViewSchema, materialSchema, overviewSchema } from '#contract/entities.ts'
+import { jobPageSchema, jobViewSchema, materialSchema } from '#contract/entities.ts'
 import { libraryPageSchema } from '#contract/library.ts'
 import { demoAsTold } from '#server/demo/asTold.ts'
 import type { Database } from './db/database.ts'
@@ -127,7 +128,7 @@ const SAMPLES: Sample[] = [
   { method: 'GET', path: '/frames/frame-1' },
   { method: 'GET', path: '/materials' },
   { method: 'GET', path: '/devices' },
-  { method: 'GET', path: '/batches' },
+  { method: 'GET', path: '/book/batches' },
   {
     method: 'POST',
     path: '/jobs',
@@ -377,23 +378,23 @@ describe('requests that nobody means', () => {
       expect(seen[200] + seen[201]).toBeGreaterThan(cases / 8)
       expect(seen[422]).toBeGreaterThan(cases / 8)
       const jobs = []
-      let overview = overviewSchema.parse(await get('/overview'))
+      let page = jobPageSchema.parse(await get('/jobs'))
       for (;;) {
-        jobs.push(...overview.jobs)
-        if (!overview.next) break
-        overview = { ...overview, ...((await get(`/jobs?after=${overview.next}`)) as typeof overview) }
+        jobs.push(...page.jobs)
+        if (!page.next) break
+        page = jobPageSchema.parse(await get(`/jobs?after=${page.next}`))
       }
       for (const { id } of jobs) jobViewSchema.parse(await get(`/jobs/${encodeURIComponent(id)}`))
       z.array(materialSchema).parse(await get('/materials'))
       deviceOverviewSchema.parse(await get('/devices'))
-      for (const { id } of (await get('/batches')) as { id: string }[])
+      for (const { id } of bookPageSchema.parse(await get('/book/batches')).rows)
         batchSchema.parse(await get(`/batches/${encodeURIComponent(id)}`))
-      const page = await fetch(`http://127.0.0.1:${port}/api/library/search`, {
+      const answer = await fetch(`http://127.0.0.1:${port}/api/library/search`, {
         method: 'POST',
         headers: { 'content-type': 'application/json' },
         body: JSON.stringify({ sport: null, limit: 200 }),
       })
-      libraryPageSchema.parse(await page.json())
+      libraryPageSchema.parse(await answer.json())
     },
   )
 })

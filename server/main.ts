@@ -13,7 +13,7 @@ import { Backups } from './backup/backups.ts'
 import { missingAtStart } from './backup/check.ts'
 import { Keeper } from './backup/keeper.ts'
 import { DeviceGateway } from './devices/gateway.ts'
-import { fillComingBack } from './logbook/settleComingBack.ts'
+import { settleSoon } from './logbook/settle.ts'
 import { rebuildIndex, tidyIndex } from './queries/library.ts'
 import { makeApp } from './http/app.ts'
 
@@ -135,9 +135,7 @@ async function start(): Promise<void> {
     const port = typeof address === 'object' && address ? address.port : values.port
     console.log(`Kevro is ready at http://127.0.0.1:${port}/`)
     console.log(`Its data are in ${where}`)
-    void fillComingBack(db).catch((error: Error) =>
-      console.error(`Who comes back when was not worked out: ${error.message}`),
-    )
+    settleSoon(db)
   })
   let stopping = false
   const stop = async (code: number) => {

@@ -67,14 +67,22 @@ describe.runIf(TEST_SERVER !== null || postgresBin() !== null)('a PostgreSQL ser
         kept.push(id)
       }
     }
+    const until = async (is: () => boolean) => {
+      while (!is()) await new Promise((next) => setTimeout(next, 20))
+    }
+    const saves = (more: number) => {
+      const before = kept.length
+      return until(() => kept.length >= before + more)
+    }
     const clients = [client(), client()]
     for (const mode of ['fast', 'immediate'] as const) {
-      await new Promise((next) => setTimeout(next, 300))
+      await saves(3)
       own.stop(mode)
       expect((await newJob('while-away')).status).toBe(503)
+      await until(() => answers.has(503))
       own.start()
     }
-    await new Promise((next) => setTimeout(next, 300))
+    await saves(3)
     over = true
     await Promise.all(clients)
     expect([...answers].sort()).toEqual([201, 503])

@@ -9,7 +9,8 @@ import { demoAsTold } from '#server/demo/asTold.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import { STAGES } from '#core/job/stages.ts'
 import type { Day } from '#contract/day.ts'
-import type { Counts, JobView, Overview, SavedStage } from '#contract/entities.ts'
+import type { Counts, Frame, JobPage, JobView, SavedStage } from '#contract/entities.ts'
+import type { Overview } from '#contract/shop.ts'
 import type { BookPage, FrameLog, PlayerLog } from '#contract/logbook.ts'
 import { unknownPlayer } from '#core/player/facts.ts'
 import type { Database } from './db/database.ts'
@@ -101,7 +102,7 @@ const reading = (id: string, change: object = {}) => ({
 
 describe('the demo world', () => {
   it('has a shop, six players, thirteen frames in use, setups by id, a drawer, and a year of jobs at different stages, none of them stale', async () => {
-    const { body } = await ask<Overview>('GET', '/overview')
+    const { body } = await ask<JobPage>('GET', '/jobs')
     const counts = (await ask<Counts>('GET', '/counts')).body
     expect([counts.players, counts.frames, counts.jobs, body.jobs.length]).toEqual([6, 13, 11, 11])
     expect(body.jobs.map((j) => j.saved.length).sort()).toEqual([3, 3, 3, 3, 3, 3, 6, 7, 7, 7, 8])
@@ -224,12 +225,12 @@ describe('a job file', () => {
     ['{"format":"kevro-job","version":99}', 'import.newerVersion', 'version 99'],
     ['{"format":"kevro-job","version":1}', 'import.invalid', 'writtenAt'],
   ])('refuses %s', async (text, code, words) => {
-    const before = (await ask<Overview>('GET', '/overview')).body.jobs.length
+    const before = (await ask<JobPage>('GET', '/jobs')).body.jobs.length
     const { status, body } = await ask<Refused>('POST', '/import', text)
     expect([status, body.error.code]).toEqual([422, code])
     expect(body.error.message).toContain(words)
     expect(body.error.message).toContain('Nothing was taken in')
-    expect((await ask<Overview>('GET', '/overview')).body.jobs.length).toBe(before)
+    expect((await ask<JobPage>('GET', '/jobs')).body.jobs.length).toBe(before)
   })
   it('takes nothing in when one stage inside is damaged, and says where', async () => {
     const file = JSON.parse(await (await fetch(`${base}/jobs/job-done/export`)).text()) as {
@@ -275,7 +276,7 @@ describe('the server', () => {
     ['a page from a file', { origin: 'null' }],
   ])('takes nothing from %s', async (_who, headers) => {
     const job = await (await fetch(`${base}/jobs/job-done/export`)).text()
-    const before = (await ask<Overview>('GET', '/overview')).body.jobs.length
+    const before = (await ask<JobPage>('GET', '/jobs')).body.jobs.length
     for (const [path, method] of [
       ['/import', 'POST'],
       ['/devices/device-swing/measure', 'POST'],
@@ -284,7 +285,7 @@ describe('the server', () => {
       const status = await raw(path, method, { 'content-type': 'application/json', ...headers }, job)
       expect([path, status]).toEqual([path, 403])
     }
-    expect((await ask<Overview>('GET', '/overview')).body.jobs.length).toBe(before)
+    expect((await ask<JobPage>('GET', '/jobs')).body.jobs.length).toBe(before)
   })
   it('takes from its own page and from programs; a job file only as JSON', async () => {
     const job = await (await fetch(`${base}/jobs/job-done/export`)).text()
@@ -325,7 +326,7 @@ describe('the server', () => {
     await save('empty-job', 0, measureBody([], 'first'))
     const undone = await ask<SavedStage>('POST', '/jobs/empty-job/stages/measure/undo', { expected: 1, by: '' })
     expect(undone.body).toMatchObject({ revision: 2, body: null, canUndo: false, canRedo: true })
-    const row = (await ask<Overview>('GET', '/overview')).body.jobs.find((j) => j.id === 'empty-job')!
+    const row = (await ask<JobPage>('GET', '/jobs')).body.jobs.find((j) => j.id === 'empty-job')!
     expect(row.saved).not.toContain('measure')
     const redone = await ask<SavedStage>('POST', '/jobs/empty-job/stages/measure/redo', { expected: 2, by: '' })
     expect((redone.body.body as { note: string }).note).toBe('first')
@@ -412,7 +413,8 @@ describe('what is put away', () => {
     ['batches', 'batch-arc'],
   ])('%s are out of sight and come back', async (kind, id) => {
     const query = kind === 'frames' ? '?sport=tennis' : ''
-    const list = async () => JSON.stringify((await ask('GET', `/${kind}${query}`)).body)
+    const path = kind === 'batches' ? 'book/batches' : kind
+    const list = async () => JSON.stringify((await ask('GET', `/${path}${query}`)).body)
     expect(await list()).toContain(`"${id}"`)
     expect((await ask('POST', `/${kind}/${id}/retire`, { retired: true })).status).toBe(200)
     expect(await list()).not.toContain(`"${id}"`)
@@ -478,6 +480,35 @@ describe('the day', () => {
 })
 
 describe('the book', () => {
+  it('a new frame of a model begins with the landmarks of the one before; one of another sport or name does not', async () => {
+    const made = async (id: string, change: object) => {
+      const job = { id: `${id}-job`, kind: 'quick', player: null, frame: { ...frame(id), ...change } }
+      return (await ask<JobView>('POST', '/jobs', job)).body.frame.geometry.landmarks
+    }
+    const landmarks = { bumperCm: 15.4, hollowToCm: 12 }
+    expect(await made('mark-1', { label: 'Fennick Vale 97 #1' })).toBeUndefined()
+    const first = (await ask<Frame>('GET', '/frames/mark-1')).body
+    const kept = { ...first, geometry: { ...first.geometry, landmarks } }
+    expect((await ask('PUT', '/frames/mark-1', kept)).status).toBe(200)
+    expect(await made('mark-2', { label: 'fennick vale 97 #2' })).toEqual(landmarks)
+    expect(await made('mark-3', { label: 'Fennick Vale 97' })).toEqual(landmarks)
+    expect(await made('mark-4', { label: 'Fennick Vale 98' })).toBeUndefined()
+    expect(await made('mark-5', { label: 'Fennick Vale 97', sport: 'padel' })).toBeUndefined()
+    // What a frame says itself stays.
+    const own = { ...tennis.geometry, landmarks: { bumperCm: 13 } }
+    expect(await made('mark-6', { label: 'Fennick Vale 97', geometry: own })).toEqual({ bumperCm: 13 })
+    // What cannot be on a shorter handle is not taken over.
+    const long = { ...tennis.geometry, gripLengthCm: 20, landmarks: { hollowToCm: 28 } }
+    expect(await made('mark-7', { label: 'Fennick Stub', geometry: long })).toEqual({ hollowToCm: 28 })
+    const short = { ...tennis.geometry, gripLengthCm: 15 }
+    expect(await made('mark-8', { label: 'Fennick Stub', geometry: short })).toBeUndefined()
+    expect((await ask('GET', '/frames/mark-4/landmarks')).body).toBeNull()
+    expect((await ask('GET', '/frames/mark-1/landmarks')).body).toMatchObject({
+      id: 'mark-6',
+      landmarks: { bumperCm: 13 },
+    })
+    expect((await ask('GET', '/frames/none/landmarks')).status).toBe(404)
+  })
   it('lists players and frames by name, a page after the other, and finds them by every word', async () => {
     const { rows } = (await ask<BookPage>('GET', '/book/players')).body
     expect(rows.length).toBeGreaterThanOrEqual(6)
@@ -674,11 +705,11 @@ describe('instruments and batches', () => {
     expect((await send('POST', '/batches/b1/undo', { expected: 3, by: 'JQ' })).status).toBe(409)
     expect((await send('POST', '/batches/b1/redo', { expected: 2, by: 'JQ' })).status).toBe(409)
     expect((await send('POST', '/batches/b1/redo', { expected: 3, by: 'JQ' })).status).toBe(200)
-    const list = (await (await fetch(`${base}/batches`)).json()) as { label: string; units: number }[]
+    const { rows } = (await (await fetch(`${base}/book/batches?sort=seen`)).json()) as BookPage
     // The newest first; the other one is the demo world's.
-    expect(list).toMatchObject([
-      { label: 'Found', units: 1, sport: 'padel' },
-      { units: 8, sport: 'tennis' },
+    expect(rows.map(({ name, more, jobs }) => [name, more, jobs])).toEqual([
+      ['Found', 'padel', 1],
+      [expect.any(String), 'tennis', 8],
     ])
   })
 })

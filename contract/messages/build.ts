@@ -72,6 +72,14 @@ export function stepNote(kind: StepKind, grip: GripRoutine | null): string {
   const own = grip && WINDS.includes(kind) ? gripWords(grip) : ''
   return own ? `As this player likes it. ${own}` : (STEP_NOTES[kind] ?? '')
 }
+/** Why a step is left out, as it is mostly said. */
+export const LEAVE_REASONS = [
+  'It reads right without it',
+  'No room there',
+  'Nothing left in the drawer',
+  'The player does not want it',
+] as const
+
 /** Tools to have at hand. */
 export const STEP_TOOLS: Partial<Record<StepKind, string>> = {
   tape: 'scissors, mat, soft tape along the hoop, alcohol',
@@ -167,3 +175,5 @@ export const quantitiesInText = (quantities: readonly Quantity[]): string =>
 
 /** What a frame waits for, in the list of jobs. */
 export const WAITS_NAMES = { cure: 'curing', coat: 'drying' } as const
+/** The same when it is over. */
+export const WAITS_DONE = { cure: 'has cured', coat: 'is dry' } as const

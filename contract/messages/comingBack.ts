@@ -1,5 +1,5 @@
-import { ASK_DAYS, GROW_MONTHS, type ComingBackRule } from '#core/logbook/comingBack.ts'
-import { MEASURE_HOURS, MEASURE_MONTHS, RESTRING_HOURS, RESTRING_MONTHS } from '#core/tuning/drift.ts'
+import type { ComingBack, ComingBackRule } from '#core/logbook/comingBack.ts'
+import type { Intervals } from '#core/tuning/intervals.ts'
 
 /** What somebody comes back for. */
 export const COMING_BACK_NAMES: Record<ComingBackRule, string> = {
@@ -8,32 +8,29 @@ export const COMING_BACK_NAMES: Record<ComingBackRule, string> = {
   restring: 'New strings',
   measure: 'Measure again',
   grow: 'Next step up',
+  nextFrame: 'Next frame',
 }
 
 /** Why it is due just then. */
-export function comingBackWhy({
-  rule,
-  since,
-  byHours,
-}: {
-  rule: ComingBackRule
-  since: string
-  byHours: boolean
-}): string {
+export function comingBackWhy({ rule, since, due, by }: ComingBack, intervals: Intervals): string {
   switch (rule) {
     case 'howWasIt':
-      return `Proven ${since}; no session was told yet. Asked after ${ASK_DAYS} days.`
+      return `Proven ${since}; no session was told yet. Asked after ${intervals.askDays} days.`
     case 'cure':
       return `Cured ${since}; it is weighed and read the next day.`
     case 'restring':
-      return byHours
-        ? `Strung ${since}; about ${RESTRING_HOURS} h of play by then.`
-        : `Strung ${since}; strings are changed after ${RESTRING_MONTHS} months.`
+      return by === 'hours'
+        ? `Strung ${since}; about ${intervals.restringHours} h of play by then.`
+        : `Strung ${since}; strings are changed after ${intervals.restringMonths} months.`
     case 'measure':
-      return byHours
-        ? `Proven ${since}; about ${MEASURE_HOURS} h of play by then.`
-        : `Proven ${since}; measured again after ${MEASURE_MONTHS} months.`
+      return by === 'hours'
+        ? `Proven ${since}; about ${intervals.measureHours} h of play by then.`
+        : `Proven ${since}; measured again after ${intervals.measureMonths} months.`
     case 'grow':
-      return `Since ${since} ${GROW_MONTHS} months of growing: ask whether the next step is easy now.`
+      return `Since ${since} ${intervals.growMonths} months of growing: ask whether the next step is easy now.`
+    case 'nextFrame':
+      return by === 'height'
+        ? `Measured for height ${since}; tall enough for a longer frame by about then.`
+        : `Comes into the next class by age on ${due}.`
   }
 }

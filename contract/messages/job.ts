@@ -18,7 +18,7 @@ import {
 } from '#core/quantities/write.ts'
 import type { Zone } from '#core/sports/profile.ts'
 import { problemWords } from '#contract/messages/problems.ts'
-import { QUANTITY_NAMES, quantityInText } from '#contract/messages/names.ts'
+import { lengthy, QUANTITY_NAMES, quantityInText } from '#contract/messages/names.ts'
 
 /** All words for codes of the core, in one place. */
 export const STAGE_NAMES: Record<Stage, string> = {
@@ -68,8 +68,8 @@ export function doubtWords(doubt: Doubt, units: UnitChoice, lengthCm: number): s
 
 export const ALTERNATIVES: Record<AlternativeId, { name: string; says: string }> = {
   best: {
-    name: 'Least work',
-    says: 'All places open: inside every tolerance and likely to land, in the fewest minutes.',
+    name: 'First choice',
+    says: 'All places open: inside every tolerance, minutes of work weighed against the chance to land.',
   },
   handleFirst: { name: 'Handle first', says: 'At least 60 % of the mass in the handle.' },
   ends: { name: 'Butt and tip', says: 'Fill in the butt behind a plug, countered across the tip.' },
@@ -79,7 +79,7 @@ export const ALTERNATIVES: Record<AlternativeId, { name: string; says: string }>
   },
   noLead: { name: 'No lead', says: 'Without lead.' },
   hidden: { name: 'Out of sight', says: 'Nothing that shows.' },
-  fewest: { name: 'Fewest places', says: 'As few places as will do, then the least work.' },
+  fewest: { name: 'Fewest places', says: 'As few places as will do, then the fewest minutes.' },
   spread: { name: 'Spread', says: 'No place carries more than 30 % of the mass.' },
   bevels: { name: 'Main bevels', says: 'All of it on the bevels of the handle.' },
   bevelsTenTwo: {
@@ -102,11 +102,6 @@ export function leftOutWords(left: LeftOut): string {
   }
 }
 
-/** Balance is loosened in a length even where it is written in points. */
-const lengthy = (units: UnitChoice): UnitChoice => ({
-  ...units,
-  balance: units.balance === 'points' ? 'cm' : units.balance,
-})
 const zoneName = (id: string, zones: readonly Zone[]) => zones.find((z) => z.id === id)?.name.toLowerCase() ?? id
 const materialName = (id: string, materials: readonly Material[]) => materials.find((m) => m.id === id)?.name ?? id
 

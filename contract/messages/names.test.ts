@@ -45,7 +45,16 @@ describe('where it goes', () => {
     [cut({ atCm: outline.atClock(2) - 1 }), 'both sides, middle 1.0 cm above 10 and 2 o’clock'],
     [cut({ place: 'bevels', atCm: 4.5 }), 'four main bevels, from 4.5 cm above the butt end up'],
     [cut({ place: 'handle', atCm: 2 }), 'inside the handle, from 2.0 cm up'],
+    [cut({ atCm: 16 + 4, layerCm: 8, amount: 8, anchor: 'tip' }), 'from the bumper’s end down (16.0 to 24.0 cm'],
+    [cut({ atCm: outline.atClock(5) - 4, layerCm: 8, amount: 8, anchor: 'butt' }), 'from the start of the throat up'],
+    [cut({ atCm: 20, layerCm: 8, amount: 8, anchor: 'butt' }), 'from 24.0 cm from the tip up (24.0 to 16.0 cm'],
   ])('%#', (c, words) => expect(placeText(c, work)).toContain(words))
+  it('by the landmarks of this frame', () => {
+    const own = { ...work, geometry: { ...tennis.geometry, landmarks: { bumperCm: 13.2 } } }
+    const strip = cut({ atCm: 13.2 + 4, layerCm: 8, amount: 8, anchor: 'tip' })
+    expect(placeText(strip, own)).toContain('from the bumper’s end down (13.2 to 21.2 cm')
+    expect(placeText(strip, work)).toContain('from 13.2 cm from the tip down')
+  })
 })
 
 describe('cautions', () => {

@@ -1,5 +1,6 @@
 import { type Cut, acrossOf, hoopSpan, layersOf, runsOf, type Workpiece } from '#core/cuts/cut.ts'
-import type { AnyQuantity, Quantity } from '#core/quantities/units.ts'
+import type { AnyQuantity, Quantity, UnitChoice } from '#core/quantities/units.ts'
+import { hoopMarkCm } from '#core/cuts/zones.ts'
 import { fixed } from '#core/quantities/write.ts'
 import { headOutline } from '#core/geometry/outline.ts'
 import type { Material } from '#core/cuts/material.ts'
@@ -21,6 +22,12 @@ export const QUANTITY_NAMES: Record<AnyQuantity, string> = {
 /** The same inside a sentence: small letters, but for M·g·R/I, which is a formula. */
 export const quantityInText = (quantity: AnyQuantity) =>
   quantity === 'mgri' ? QUANTITY_NAMES.mgri : QUANTITY_NAMES[quantity].toLowerCase()
+
+/** Balance as a length even where it is written in points. */
+export const lengthy = (units: UnitChoice): UnitChoice => ({
+  ...units,
+  balance: units.balance === 'points' ? 'cm' : units.balance,
+})
 
 export const MATERIAL_KINDS: Record<StockedKind, string> = {
   tape: 'Tape',
@@ -115,6 +122,8 @@ export function placeText(cut: Cut, work: Workpiece): string {
   return `${only}, ${where} (${fixed(cut.atCm, 1)} cm along the hoop from the tip)`
 }
 
+const RUN_MARKS = { bumper: 'the bumper’s end', throat: 'the start of the throat' }
+
 /** From which landmark an anchored run of the hoop goes which way; nothing where it is not anchored. */
 function anchorText(cut: Cut, work: Workpiece): string | null {
   if (!cut.anchor) return null
@@ -122,8 +131,8 @@ function anchorText(cut: Cut, work: Workpiece): string | null {
   const [from, to] = hoopSpan(cut, length, work.geometry)
   const at = cut.anchor === 'tip' ? from : to
   const way = cut.anchor === 'tip' ? 'down' : 'up'
-  const bumper = work.profile.layers.guardTape.lengthCm / 2
-  const mark = Math.abs(at - bumper) < 0.06 ? 'the bumper’s end' : `${fixed(at, 1)} cm from the tip`
+  const landmark = (['bumper', 'throat'] as const).find((name) => Math.abs(at - hoopMarkCm(name, work)) < 0.06)
+  const mark = landmark ? RUN_MARKS[landmark] : `${fixed(at, 1)} cm from the tip`
   return `from ${mark} ${way} (${fixed(at, 1)} to ${fixed(cut.anchor === 'tip' ? to : from, 1)} cm along the hoop from the tip)`
 }
 

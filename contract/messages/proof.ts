@@ -1,3 +1,4 @@
+import type { Against } from '#core/job/against.ts'
 import type { AcceptanceRule, Verdict } from '#core/job/conformity.ts'
 
 /** Words of proving: the rule that decides, and what it decides. */
@@ -6,6 +7,15 @@ export const RULE_WORDS: Record<AcceptanceRule, string> = {
   simple: 'Simple acceptance: a number passes where what was read lies inside its tolerance, whatever its ±.',
 }
 export const VERDICT_NAMES: Record<Verdict, string> = { passes: 'passes', misses: 'misses', undecided: 'undecided' }
+
+/** What a finished frame is held against. */
+export const AGAINST_NAMES: Record<Against, string> = {
+  prediction: 'What the plan foretold',
+  reference: 'The setup that it goes by',
+  twin: 'Its twin',
+}
+export const twinName = ({ label, unit }: { label: string; unit: string }): string =>
+  `${AGAINST_NAMES.twin}${unit ? `, ${unit}` : ''}: ${label}`
 
 /** A chance as people say it: never all or nothing. */
 export function percentText(share: number): string {

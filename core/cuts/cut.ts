@@ -2,6 +2,7 @@ import { Problem } from '../problem.ts'
 import type { Condition } from '../frame/condition.ts'
 import { headOutline, type FrameGeometry } from '../geometry/outline.ts'
 import { HAND, handPlaced, type Piece } from '../frame/pieces.ts'
+import { fillGPerCm } from '../sports/landmarks.ts'
 import { ZONE_PLACES, type SportProfile } from '../sports/profile.ts'
 import { piecesOff, type Material } from './material.ts'
 
@@ -167,7 +168,7 @@ export function piecesOf(cut: Cut, material: Material | undefined, work: Workpie
       )
     case 'fill': {
       if (cut.place === 'spot') return [handPlaced(massG, spotShape(cut), roll)]
-      const toCm = Math.min(cut.atCm + massG / profile.handleFillGPerCm, geometry.lengthCm)
+      const toCm = Math.min(cut.atCm + massG / fillGPerCm(work), geometry.lengthCm)
       return [handPlaced(massG, { kind: 'column', fromCm: cut.atCm, toCm }, roll)]
     }
     case 'weight':

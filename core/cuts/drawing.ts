@@ -1,4 +1,5 @@
 import { arcPath } from '../geometry/drawing.ts'
+import { fillGPerCm } from '../sports/landmarks.ts'
 import { headCentreCm, headOutline } from '../geometry/outline.ts'
 import { hoopSpan, layerFrom, layersOf, type Cut, type Workpiece } from './cut.ts'
 import type { Material } from './material.ts'
@@ -13,7 +14,7 @@ export interface CutDrawing {
 /** Length of the longest layer of each run, cm. */
 export function runLength(cut: Cut, material: Material, work: Workpiece): number {
   if (cut.place === 'spot' || material.kind === 'weight') return 0
-  if (material.kind === 'fill') return (cut.amount * material.unitMassG) / work.profile.handleFillGPerCm
+  if (material.kind === 'fill') return (cut.amount * material.unitMassG) / fillGPerCm(work)
   return Math.min(cut.amount, cut.layerCm)
 }
 

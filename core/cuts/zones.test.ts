@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest'
 import { NOTHING_ON } from '../frame/condition.ts'
-import { headOutline } from '../geometry/outline.ts'
+import { headOutline, type FrameLandmarks } from '../geometry/outline.ts'
 import { withPieces } from '../frame/pieces.ts'
 import { frameState } from '../frame/state.ts'
-import { massOf, piecesOf, type Workpiece } from './cut.ts'
+import { hoopSpan, massOf, piecesOf, type Workpiece } from './cut.ts'
 import { PLAIN_MATERIAL, type Material } from './material.ts'
 import { STOCKED_KINDS } from '../sports/kinds.ts'
-import { alongOf, cutIn, fits, roomFor, spotCm } from './zones.ts'
+import { alongOf, cutIn, fits, landmarkCm, roomFor, spotCm } from './zones.ts'
 import { SPORTS, PROFILES } from '../sports/sports.ts'
 
 const EACH: Record<(typeof STOCKED_KINDS)[number], number> = {
@@ -120,5 +120,32 @@ describe('places that a sport has of its own', () => {
     // Two of 2 g, one on each side.
     expect(swing('holesTip')).toBeCloseTo((4 * (at - profile.axisCm) ** 2) / 1000, 9)
     expect(swing('holesTip')).toBeGreaterThan(3 * swing('holesHeart'))
+  })
+})
+
+describe('landmarks of a frame', () => {
+  const tape = MATERIALS.find((m) => m.kind === 'tape')!
+  const profile = PROFILES.tennis
+  const zone = (id: string) => [...profile.zones, ...profile.moreZones].find((z) => z.id === id)!
+  const on = (landmarks: FrameLandmarks): Workpiece => ({
+    geometry: { ...profile.geometry, landmarks },
+    condition: NOTHING_ON,
+    profile,
+  })
+  it('are where its runs begin: down from the bumper’s end, up from the start of the throat', () => {
+    for (const bumperCm of [11, 16, 19.4]) {
+      const work = on({ bumperCm, throatCm: 41 })
+      const down = cutIn(zone('belowBumper'), tape, 10, work, 'down')
+      expect(hoopSpan(down, 10, work.geometry)).toEqual([expect.closeTo(bumperCm, 9), expect.closeTo(bumperCm + 10, 9)])
+      const up = cutIn(zone('aboveThroat'), tape, 8, work, 'up')
+      expect(hoopSpan(up, 8, work.geometry)).toEqual([expect.closeTo(33, 9), expect.closeTo(41, 9)])
+    }
+  })
+  it('are as usual where none is said, and never beyond the hoop', () => {
+    const usual = cutIn(zone('belowBumper'), tape, 10, on({}), 'usual')
+    expect(usual.atCm).toBeCloseTo(profile.layers.guardTape.lengthCm / 2 + 5, 9)
+    const half = headOutline(profile.geometry).halfLengthCm
+    expect(landmarkCm('throat', zone('aboveThroat'), on({ throatCm: half + 9 }))).toBe(half)
+    expect(landmarkCm('throat', zone('aboveThroat'), on({}))).toBeCloseTo(headOutline(profile.geometry).atClock(5), 9)
   })
 })

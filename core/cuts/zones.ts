@@ -1,4 +1,5 @@
 import { headOutline, type FrameGeometry } from '../geometry/outline.ts'
+import { hollowCm } from '../sports/landmarks.ts'
 import type { RunLandmark, Zone } from '../sports/profile.ts'
 import { acrossAt, type Across, type Cut, type Workpiece } from './cut.ts'
 import type { Material } from './material.ts'
@@ -25,6 +26,7 @@ export function fits(zone: Zone, material: Material): boolean {
 
 /** The longest that one run may be, cm (a spot: pieces or g): what the zone says, or what this frame has room for. */
 export function roomFor(zone: Zone, { geometry, profile }: Pick<Workpiece, 'geometry' | 'profile'>): number {
+  if (zone.place === 'handle') return hollowCm(zone, { geometry, profile })
   const there: Partial<Record<Zone['place'], number>> = {
     shaft: geometry.shaftToCm - geometry.gripLengthCm,
     bevels: geometry.gripLengthCm - profile.handleFillFromCm,
@@ -77,21 +79,33 @@ export function acrossOfZone(zone: Zone, geometry: FrameGeometry): Across | null
 /** How many edges of the tube strips of a hoop zone lie on, side by side. */
 export const edgesOf = (zone: Zone): 1 | 2 => (zone.place === 'hoop' ? (zone.edges ?? 2) : 1)
 
-/** Where a landmark of runs lies on this frame: on the hoop along it from the tip, else from the butt, cm. */
-export function landmarkCm(
-  at: RunLandmark,
-  zone: Zone,
+/** Where a landmark of the hoop lies along it from the tip, cm: as this frame says, else as is usual. */
+export function hoopMarkCm(
+  at: 'bumper' | 'throat',
   { geometry, profile }: Pick<Workpiece, 'geometry' | 'profile'>,
 ): number {
+  const outline = headOutline(geometry)
+  const { bumperCm, throatCm } = geometry.landmarks ?? {}
+  const cm =
+    at === 'bumper'
+      ? (bumperCm ?? profile.layers.guardTape.lengthCm / 2)
+      : // The arms meet the hoop about 5 and 7 o'clock (common practice, no source).
+        (throatCm ?? outline.atClock(5))
+  return Math.min(outline.halfLengthCm, cm)
+}
+
+/** Where a landmark of runs lies on this frame: on the hoop along it from the tip, else from the butt, cm. */
+export function landmarkCm(at: RunLandmark, zone: Zone, frame: Pick<Workpiece, 'geometry' | 'profile'>): number {
   switch (at) {
     case 'bumper':
-      return Math.min(headOutline(geometry).halfLengthCm, profile.layers.guardTape.lengthCm / 2)
+    case 'throat':
+      return hoopMarkCm(at, frame)
     case 'along':
-      return alongOf(zone, geometry)
+      return alongOf(zone, frame.geometry)
     case 'gripTop':
-      return geometry.gripLengthCm
+      return frame.geometry.gripLengthCm
     case 'butt':
-      return profile.handleFillFromCm
+      return frame.profile.handleFillFromCm
   }
 }
 
@@ -153,6 +167,12 @@ export function cutIn(
   return cut
 }
 
+/** Part of the frame at so many cm from the butt end. */
+export function regionAt(xCm: number, geometry: FrameGeometry): FrameRegion {
+  if (xCm <= geometry.gripLengthCm) return 'handle'
+  return xCm < geometry.lengthCm - geometry.headLengthCm + 1 ? 'throat' : 'head'
+}
+
 /** Part of the frame that a zone belongs to. */
 export function regionOf(zone: Zone, work: Workpiece): FrameRegion {
   switch (zone.place) {
@@ -160,11 +180,8 @@ export function regionOf(zone: Zone, work: Workpiece): FrameRegion {
       return !zone.anchor && acrossOfZone(zone, work.geometry) === 'bridge' ? 'throat' : 'head'
     case 'shaft':
       return 'throat'
-    case 'spot': {
-      const at = spotCm(zone, work.geometry)
-      if (at <= work.geometry.gripLengthCm) return 'handle'
-      return at < work.geometry.lengthCm - work.geometry.headLengthCm + 1 ? 'throat' : 'head'
-    }
+    case 'spot':
+      return regionAt(spotCm(zone, work.geometry), work.geometry)
     default:
       return 'handle'
   }

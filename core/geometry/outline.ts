@@ -27,6 +27,19 @@ export interface FrameGeometry {
   /** Main and cross strings; 0 for a solid face. */
   mains: number
   crosses: number
+  /** What a hand finds on frames of this model; what is not said is as the sport's usual frame has it. */
+  landmarks?: FrameLandmarks
+}
+
+/** Where runs begin and what the handle holds, read off the frame with a tape, cm. */
+export interface FrameLandmarks {
+  /** The bumper's end and the start of the throat, along the hoop from the tip. */
+  bumperCm?: number
+  throatCm?: number
+  /** The handle is hollow up to here, from the butt end. */
+  hollowToCm?: number
+  /** What one cm of the hollow holds, g. */
+  hollowGPerCm?: number
 }
 
 export interface OutlinePoint {

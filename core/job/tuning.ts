@@ -50,6 +50,13 @@ function builtFrame(picture: DerivedJob): (Pick<Tuning, 'from'> & { base: FrameS
   return isKnown(measured.state) ? { from: 'measured', base: measured.state } : null
 }
 
+/** A job's frame as it is now: as proven or last changed between sessions, else as measured. What is only planned is not there yet. */
+export function stateNow(picture: DerivedJob, documents: Partial<StageDocuments>): FrameState {
+  const tuning = tuningOf(picture, documents)
+  const played = tuning && (tuning.from !== 'planned' || tuning.tried.length > 1)
+  return played ? tuning.tried.at(-1)!.state : picture.measured.state
+}
+
 /**
  * A job's tuning; null while mass, balance and swing weight of its frame are not known.
  * Sessions that cannot be true (before their setup was made, after it was taken apart, still to come) are shown and do not count.

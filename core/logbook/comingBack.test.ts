@@ -3,6 +3,8 @@ import type { StageDocuments } from '../job/documents.ts'
 import { unknownPlayer } from '../player/facts.ts'
 import { EMPTY_PLAY, emptySession } from '../tuning/document.ts'
 import { daysLater, monthsLater } from '../quantities/days.ts'
+import { tennis } from '../sports/tennis.ts'
+import { USUAL_INTERVALS } from '../tuning/intervals.ts'
 import { comingBackOf } from './comingBack.ts'
 
 const signed = (at: string): Partial<StageDocuments> => ({
@@ -16,8 +18,10 @@ const player = (change: object): Partial<StageDocuments> => ({
   player: { playerId: 'p', facts: { ...unknownPlayer('P'), ...change } },
 })
 const played = (on: string, minutes = 60) => ({ ...emptySession(on, on, 'built', null), minutes })
-const dueOf = (documents: Partial<StageDocuments>) =>
-  Object.fromEntries(comingBackOf(documents).map((c) => [c.rule, c.byHours ? `${c.due} by hours` : c.due]))
+const comingBack = (documents: Partial<StageDocuments>, intervals = USUAL_INTERVALS, lengthCm = 68.5) =>
+  comingBackOf(documents, { player: documents.player?.facts ?? null, profile: tennis, lengthCm, intervals })
+const dueOf = (...asked: Parameters<typeof comingBack>) =>
+  Object.fromEntries(comingBack(...asked).map((c) => [c.rule, c.by === 'time' ? c.due : `${c.due} by ${c.by}`]))
 
 describe('coming back', () => {
   it('counts days over months and leap days, months to the last day where there is no such one', () => {
@@ -28,7 +32,7 @@ describe('coming back', () => {
       '2026-05-15',
     ])
   })
-  it('nothing done gives nothing to come back for', () => expect(comingBackOf({})).toEqual([]))
+  it('nothing done gives nothing to come back for', () => expect(comingBack({})).toEqual([]))
   it('after a proof: asked in a week, measured after six months or 60 hours, whichever comes first', () => {
     const proof = signed('2026-03-10T16:00:00Z')
     expect(dueOf(proof)).toEqual({ howWasIt: '2026-03-17', measure: '2026-09-10' })
@@ -52,5 +56,21 @@ describe('coming back', () => {
     expect(dueOf({ build, ...signed('2026-03-03T12:00:00Z') }).cure).toBeUndefined()
     expect(dueOf({ ...signed('2026-03-03T12:00:00Z'), ...player({ age: 12 }) }).grow).toBe('2026-07-03')
     expect(dueOf({ ...signed('2026-03-03T12:00:00Z'), ...player({ age: 18 }) }).grow).toBeUndefined()
+  })
+  it('after the shop’s own days, months and hours', () => {
+    const slow = { ...USUAL_INTERVALS, askDays: 14, measureMonths: 12, restringMonths: 1, growMonths: 6 }
+    const bed = { kind: 'multi', gaugeMm: null, stiffness: null, mainsLb: 50, crossesLb: 50, strungOn: '2026-01-31' }
+    expect(dueOf({ ...signed('2026-03-03T12:00:00Z'), ...player({ age: 12 }), play: { ...EMPTY_PLAY, strings: bed } }, slow)).toEqual({ howWasIt: '2026-03-17', measure: '2027-03-03', restring: '2026-02-28', grow: '2026-09-03' }) // prettier-ignore
+  })
+  it('a growing player for the next frame: by height as it grows on, by the next class of age, whichever is first', () => {
+    const with_ = (change: object, lengthCm = 63.5) => dueOf({ ...signed('2026-03-01T12:00:00Z'), ...player(change) }, USUAL_INTERVALS, lengthCm).nextFrame // prettier-ignore
+    // 63.5 cm is usual until 137 cm: two at 6 cm a year are four months and a few days, 122 in all.
+    expect(with_({ age: 10, height: { cm: 135, on: '2026-03-01' } })).toBe('2026-07-01 by height')
+    expect(with_({ age: 10, height: { cm: 140, on: '2026-02-20' } })).toBe('2026-02-20 by height')
+    expect(with_({ age: 10, height: { cm: 135, on: '2026-03-01' } }, 68.5)).toBeUndefined()
+    expect(with_({ age: 11, born: '2014-05-03', height: { cm: 135, on: '2026-03-01' } })).toBe('2026-05-03 by age')
+    expect(with_({ age: 11, born: '2014-05-03' })).toBe('2026-05-03 by age')
+    expect(with_({ age: 10 })).toBeUndefined()
+    expect(with_({ age: 30, height: { cm: 120, on: '2026-03-01' } })).toBeUndefined()
   })
 })

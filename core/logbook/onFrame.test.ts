@@ -74,6 +74,33 @@ describe('what is on a frame after a signed job', () => {
       { numRuns: 200 },
     )
   })
+  it('lies where this frame’s own hollow holds it: taken off again it gives the numbers of before', () => {
+    const profile = PROFILES.tennis
+    const geometry = { ...profile.geometry, landmarks: { hollowGPerCm: 1.1, hollowToCm: 14 } }
+    const work = { geometry, condition: defaultCondition(profile), profile }
+    const putty = MATERIALS.find((m) => m.id === 'putty')!
+    const fill = cutIn(
+      profile.zones.find((z) => z.id === 'butt')!,
+      putty,
+      12,
+      work,
+      'fill',
+    )
+    const state = { mass: { value: 320, u: 0 }, balance: { value: 32, u: 0 }, swingWeight: { value: 320, u: 0 } }
+    const built = withPieces(frameState(state, profile.axisCm), piecesOfAll([fill], MATERIALS, work), geometry)
+    // 12 g at 1.1 g a cm from 1 cm up: 10.9 cm long, its middle at 6.45 cm; as usual it would lie under 5.7 cm.
+    expect(estimateOf(built, 'balance')!.value).toBeCloseTo((320 * 32 + 12 * (1 + 6 / 1.1)) / 332, 9)
+    const proof: ProofBody = {
+      ...proofWith('tennis', []),
+      geometry,
+      pieces: [{ cut: fill, material: putty, massG: 12 }],
+    }
+    const after = conditionAfter(proof, 7, profile)
+    const here = { ...work, condition: after }
+    const back = withPieces(built, piecesOfAll(cutsToOriginal(after), removable(after, profile), here), geometry)
+    expect(estimateOf(back, 'balance')!.value).toBeCloseTo(32, 9)
+    expect(Math.abs(estimateOf(back, 'swingWeight')!.value - 320)).toBeLessThan(0.001)
+  })
   it('keeps what cured inside, and says of every piece what it is and from which job', () => {
     const after = conditionAfter(proofWith('tennis', [at('tennis', 'tip', 'tungsten', 12), at('tennis', 'butt', 'silicone', 6)]), 12, PROFILES.tennis) // prettier-ignore
     expect(after.added.map((a) => [a.name, a.stays ?? false])).toEqual([

@@ -23,6 +23,8 @@ describe('a squad’s frames', () => {
     expect(standing.words).toEqual(cautionsOnFrame(frame, child).map((c) => c.words))
     expect(standing.words.length).toBeGreaterThan(0)
     expect(standing.overCeilingKgCm2).toBeNull()
+    // A first frame of full length: 250 to 268, bare.
+    expect([standing.bandKgCm2, standing.inBand]).toEqual([[250, 268], 1])
     const adult = { ...unknownPlayer('A'), age: 30, ceiling: { swingWeightKgCm2: 295, axisCm: tennis.axisCm } }
     const of = standingOf(frame, adult)
     expect(of.classesOver).toBe(0)

@@ -1,6 +1,7 @@
 import type { PlayerFacts } from '../player/facts.ts'
 import { ageOn } from '../player/age.ts'
 import type { AgeClass } from '../sports/profile.ts'
+import { bandFor } from '../targets/methods.ts'
 import { ceilingHere, rulesFacts, type FrameNow } from '../targets/frameNow.ts'
 import { cautionsOnFrame } from '../targets/warnings.ts'
 
@@ -12,6 +13,10 @@ export interface Standing {
   classesOver: number
   /** Swing weight as it stands above the player's ceiling on this frame, kg·cm²; null where none is known. */
   overCeilingKgCm2: number | null
+  /** The usual swing weight for this player, bare; open above where there is no upper edge. Null where no rule says one. */
+  bandKgCm2: readonly [low: number, high: number | null] | null
+  /** Below it, in it, above it; null where either is not known. */
+  inBand: -1 | 0 | 1 | null
   /** Cautions, in words. */
   words: string[]
 }
@@ -34,6 +39,9 @@ export function classesAbove(
   return at < 0 ? classes.length - mine : at
 }
 
+const sideOf = (value: number, [low, high]: readonly [number, number | null]) =>
+  value < low ? -1 : high !== null && value > high ? 1 : 0
+
 /** A frame as it stands, held against age, class and ceiling of its player. */
 export function standingOf(frame: FrameNow, player: PlayerFacts): Standing {
   const facts = rulesFacts(frame, player)
@@ -41,11 +49,14 @@ export function standingOf(frame: FrameNow, player: PlayerFacts): Standing {
   const bare = { massG: number(facts.bareMassG), swingKgCm2: number(facts.bareSwingKgCm2) }
   const ceiling = ceilingHere(frame, player)
   const swing = frame.state.swingWeightKgCm2
+  const band = bandFor(facts)?.band.swingWeight ?? null
   return {
     bareMassG: bare.massG,
     bareSwingKgCm2: bare.swingKgCm2,
     classesOver: classesAbove(frame.profile.ageClasses, player.age, bare),
     overCeilingKgCm2: ceiling === null || swing === null ? null : swing - ceiling,
+    bandKgCm2: band,
+    inBand: band === null || bare.swingKgCm2 === null ? null : sideOf(bare.swingKgCm2, band),
     words: cautionsOnFrame(frame, player).map((c) => c.words),
   }
 }

@@ -9,14 +9,23 @@ import { seeded } from '../numerics/random.ts'
 import { QUANTITIES, type AimQuantity } from '../quantities/units.ts'
 import { PROFILES, SPORTS } from '../sports/sports.ts'
 import { tennis } from '../sports/tennis.ts'
+import { chanceOf } from './explain/chance.ts'
 import { DRAWER, usualRequest } from './fixtures/fixtures.ts'
-import { totalMoments } from './model/programme.ts'
+import { totalMoments, type CountRow } from './model/programme.ts'
 import { predicted } from './problem/choices.ts'
 import { aimedAt, OPEN_LIMITS, type PlanRequest, type TargetNumbers } from './problem/request.ts'
 import { SHORT_CM } from './problem/work.ts'
 import { findPlan } from './strips/find.ts'
 import { StripSearch } from './strips/search.ts'
-import { heuristicPlan, NO_CONSTRAINT, optimalPlan, planSpace, programmeFor, scoreOfPlan } from './solve/plan.ts'
+import {
+  heuristicPlan,
+  NO_CONSTRAINT,
+  optimalPlan,
+  planSpace,
+  programmeFor,
+  scoreOfPlan,
+  type Plan,
+} from './solve/plan.ts'
 import { comesBefore, inSteps } from './strips/score.ts'
 
 /** A shop that counts the lengths alone. */
@@ -209,6 +218,29 @@ describe('the plan of least work', () => {
           expect(found.score[part as keyof typeof again], `${sport} ${trial}: ${part}`).toBeCloseTo(value, 6)
       }
     }
+  })
+
+  it('saves no minute by a grip that was never weighed: what is unsure of its own pieces counts', () => {
+    const request = usualRequest()
+    const best = optimalPlan(planSpace(request), NO_CONSTRAINT)
+    const chanceIn = (plan: Plan) =>
+      chanceOf(
+        request.state,
+        piecesOfAll(plan.cuts, request.materials, request.work),
+        request.target,
+        request.work.geometry,
+      ).all
+    expect(chanceIn(best)).toBeGreaterThan(0.9)
+    const order = { placesFirst: false, leastMass: false }
+    // With the grip it is a minute less, and lands in a third.
+    const space = planSpace(request)
+    const grips = space.choices.flatMap((c, k): [number, number][] => (c.material.id === 'leather' ? [[k, 1]] : []))
+    const row: CountRow = { bound: { kind: 'rule' }, name: 'leather', lower: 1, upper: 1, terms: grips }
+    const leather = optimalPlan(space, { ...NO_CONSTRAINT, rows: [row] })
+    expect(leather.score.minutes).toBeLessThan(best.score.minutes)
+    expect(leather.cuts.some((cut) => cut.materialId === 'leather')).toBe(true)
+    expect(chanceIn(leather)).toBeLessThan(0.5)
+    expect(comesBefore(inSteps(best.score, order), inSteps(leather.score, order))).toBe(true)
   })
 
   it('never lays two strips on one edge and layer, in any sport and outline', { timeout: 60000 }, () => {

@@ -20,6 +20,8 @@ export interface PlayerFacts {
   age: number | null
   /** The year of birth, or the day where it is known: `2012`, `2012-05-03`; the age follows from it. */
   born: string | null
+  /** As told on a day; a growing player's frame goes by it. */
+  height: { cm: number; on: string } | null
   build: (typeof BUILDS)[number] | null
   level: (typeof LEVELS)[number] | null
   hand: (typeof HANDS)[number] | null
@@ -50,6 +52,7 @@ export function unknownPlayer(name: string): PlayerFacts {
     name,
     age: null,
     born: null,
+    height: null,
     build: null,
     level: null,
     hand: null,

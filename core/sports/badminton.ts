@@ -60,6 +60,7 @@ export const badminton: SportProfile = {
     { id: 'badminton.under12', from: 0, to: 12, mostMassG: 85, mostSwingKgCm2: null, confirm: true },
     { id: 'badminton.under18', from: 12, to: 18, mostMassG: 90, mostSwingKgCm2: null, confirm: false },
   ],
+  lengthsByHeight: [],
   classes: [
     { name: '6U', fromG: 70, toG: 75 },
     { name: '5U', fromG: 75, toG: 80 },

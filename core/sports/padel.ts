@@ -57,6 +57,7 @@ export const padel: SportProfile = {
     { id: 'padel.under15', from: 12, to: 15, mostMassG: 350, mostSwingKgCm2: null, confirm: true },
     { id: 'padel.under18', from: 15, to: 18, mostMassG: 365, mostSwingKgCm2: null, confirm: false },
   ],
+  lengthsByHeight: [],
   classes: [],
   zones: [
     { id: 'tip', name: 'Tip', place: 'hoop', clock: 12, capacityCm: 26, maxLayers: 2, visible: true },

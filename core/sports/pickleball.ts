@@ -67,6 +67,7 @@ export const pickleball: SportProfile = {
     { id: 'pickleball.under12', from: 0, to: 12, mostMassG: 225, mostSwingKgCm2: null, confirm: true },
     { id: 'pickleball.under18', from: 12, to: 18, mostMassG: 240, mostSwingKgCm2: null, confirm: false },
   ],
+  lengthsByHeight: [],
   classes: [],
   zones: [
     { id: 'tip', name: 'Top edge', place: 'hoop', clock: 12, edges: 1, capacityCm: 14, maxLayers: 2, visible: true },

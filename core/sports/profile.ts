@@ -39,8 +39,8 @@ export const ZONE_PLACES = ['hoop', 'shaft', 'bevels', 'handle', 'sleeve', 'spot
 /** What a spot is measured from. */
 export const SPOT_LANDMARKS = ['butt', 'gripTop', 'bridge', 'tip'] as const
 
-/** What a run begins at: the bumper's end, a place of one's own along the hoop (`alongCm`), the top of the grip, the butt cap. */
-export const RUN_LANDMARKS = ['bumper', 'along', 'gripTop', 'butt'] as const
+/** What a run begins at: the bumper's end, the start of the throat, a place of one's own along the hoop (`alongCm`), the top of the grip, the butt cap. */
+export const RUN_LANDMARKS = ['bumper', 'throat', 'along', 'gripTop', 'butt'] as const
 export type RunLandmark = (typeof RUN_LANDMARKS)[number]
 
 /** A place where mass may go. */
@@ -135,6 +135,11 @@ export interface SportProfile {
   sideEdgesCm: number
   /** Classes by age, youngest first (common practice, no source). */
   ageClasses: AgeClass[]
+  /**
+   * Lengths of frame for growing players, the shortest first, each usual until a height; empty where length does not go by height
+   * (common practice, from memory, no source).
+   */
+  lengthsByHeight: { lengthCm: number; toHeightCm: number }[]
   /** Names of weight classes, heaviest last; empty where the sport has none. */
   classes: { name: string; fromG: number; toG: number }[]
   zones: Zone[]

@@ -64,6 +64,13 @@ export const tennis: SportProfile = {
     { id: 'under15', from: 12, to: 15, mostMassG: 290, mostSwingKgCm2: 285, confirm: true },
     { id: 'under18', from: 15, to: 18, mostMassG: 310, mostSwingKgCm2: 300, confirm: false },
   ],
+  lengthsByHeight: [
+    { lengthCm: 48.3, toHeightCm: 104 },
+    { lengthCm: 53.3, toHeightCm: 115 },
+    { lengthCm: 58.4, toHeightCm: 126 },
+    { lengthCm: 63.5, toHeightCm: 137 },
+    { lengthCm: 66, toHeightCm: 150 },
+  ],
   classes: [],
   zones: [
     { id: 'tip', name: 'Tip', place: 'hoop', clock: 12, capacityCm: 30, maxLayers: 2, visible: true },
@@ -86,6 +93,15 @@ export const tennis: SportProfile = {
   moreZones: [
     { id: 'bumper', name: 'Under the bumper', place: 'hoop', clock: 12, capacityCm: 30, maxLayers: 1, visible: false },
     { id: 'oneEleven', name: '11 and 1', place: 'hoop', clock: 1, capacityCm: 12, maxLayers: 2, visible: true },
+    {
+      id: 'aboveThroat',
+      name: 'Above the throat',
+      place: 'hoop',
+      anchor: { at: 'throat', towards: 'tip' },
+      capacityCm: 14,
+      maxLayers: 1,
+      visible: true,
+    },
     { id: 'fourEight', name: '8 and 4', place: 'hoop', clock: 4, capacityCm: 16, maxLayers: 2, visible: true },
     {
       id: 'grommets',

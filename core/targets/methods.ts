@@ -9,7 +9,7 @@ import { withPieces, type Piece } from '../frame/pieces.ts'
 import { withPointMasses, shapeAt, type PointMass, type TargetPlace } from '../frame/places.ts'
 import { bareState, ceilingHere, rulesFacts, type FrameNow } from './frameNow.ts'
 import { PLAYER_RULES } from './rules/playerRules.ts'
-import { firing, ruleWords, type Rule } from './rules/rule.ts'
+import { firing, ruleWords, type Rule, type RuleFacts } from './rules/rule.ts'
 import { oneClassAtATime } from './steps.ts'
 import type { LineMethod, Reason, TargetLine, TargetLines } from './target.ts'
 
@@ -68,21 +68,29 @@ export function fromSetup(
 
 const ruleReason = (rule: Rule, words: string): Reason => ({ code: 'rule', id: rule.id, words, source: rule.source })
 
+type Band = Extract<Rule['effect'], { kind: 'band' }>
+/** The band that is usual for a player, by the rule that says so; null where none fires. */
+export function bandFor(facts: RuleFacts): { rule: Rule; band: Band } | null {
+  const rule = firing(PLAYER_RULES, facts).find((r) => r.effect.kind === 'band')
+  return rule?.effect.kind === 'band' ? { rule, band: rule.effect } : null
+}
+
 /**
  * The nearest place inside the player's band of weight and swing weight; a number already inside stays. Empty when no band
  * fires. The band is bare; what is on the frame comes on top, alike before and after.
  */
 export function fromBand(frame: FrameNow, player: PlayerFacts | null): TargetLines {
   const facts = rulesFacts(frame, player)
-  const rule = firing(PLAYER_RULES, facts).find((r) => r.effect.kind === 'band')
-  if (!rule || rule.effect.kind !== 'band') return {}
+  const found = bandFor(facts)
+  if (!found) return {}
+  const { rule, band } = found
   const bare = bareState(frame)
   const lines: TargetLines = {}
   for (const quantity of ['mass', 'swingWeight'] as const) {
     const here = estimateOf(frame.state, quantity)
     const now = estimateOf(bare, quantity)
     if (!here || !now) continue
-    const [low, high] = rule.effect[quantity]
+    const [low, high] = band[quantity]
     const nearest = Math.min(high ?? Infinity, Math.max(low, now.value))
     const on = here.value - now.value
     lines[quantity] = line(

@@ -4,7 +4,7 @@ import { leverageOf, withPieces } from '../frame/pieces.ts'
 import { shapeAt, type PointMass, type TargetPlace } from '../frame/places.ts'
 import { estimateOf, type FrameState } from '../frame/state.ts'
 import { meansOf } from '../geometry/shape.ts'
-import { scaleBack } from '../planning/offers/scaleBack.ts'
+import { scaleBack, shareNearest } from '../planning/offers/scaleBack.ts'
 import { Problem } from '../problem.ts'
 import type { Quantity } from '../quantities/units.ts'
 import { added, isAt, relaid, type TuningBench } from './laying.ts'
@@ -176,15 +176,9 @@ function towards(share: number, cuts: readonly Cut[], bench: TuningBench): Point
  * @returns null where nothing that gives brings it nearer
  */
 export function shareFor(quantity: Quantity, value: number, cuts: readonly Cut[], bench: TuningBench): number | null {
-  const off = (list: readonly Cut[]) =>
+  const offOf = (list: readonly Cut[]) =>
     Math.abs((estimateOf(stateOf(bench, list), quantity)?.value ?? Infinity) - value)
-  let best = { share: 0, off: off(cuts) }
-  for (let hundredth = 1; hundredth <= 100; hundredth++) {
-    const share = hundredth / 100
-    const here = off(scaleBack(cuts, bench.materials, bench.work, share).cuts)
-    if (here < best.off - 1e-9) best = { share, off: here }
-  }
-  return best.share > 0 ? best.share : null
+  return shareNearest(cuts, bench.materials, bench.work, offOf)
 }
 
 /** One way of doing a dose: with what, and the cut list after it. */

@@ -6,6 +6,7 @@ import type { FrameGeometry } from '../geometry/outline.ts'
 import { differenceOf } from '../quantities/difference.ts'
 import { QUANTITIES, type Quantity } from '../quantities/units.ts'
 import type { SportProfile } from '../sports/profile.ts'
+import { USUAL_INTERVALS } from './intervals.ts'
 
 /** What play does to a frame. */
 export interface Wear {
@@ -43,18 +44,12 @@ export const WEARS: readonly Wear[] = [
     massG: (hours, condition, profile) => ({
       value: 0,
       u:
-        condition.stringsG !== null && profile.layers.strings && hours > RESTRING_HOURS
+        condition.stringsG !== null && profile.layers.strings && hours > USUAL_INTERVALS.restringHours
           ? profile.layers.strings.uMassG
           : 0,
     }),
   },
 ]
-
-/** Hours after which a bed is strung anew, and after which a frame is measured again (common practice, no source). */
-export const RESTRING_HOURS = 20
-export const RESTRING_MONTHS = 3
-export const MEASURE_HOURS = 60
-export const MEASURE_MONTHS = 6
 
 /** Of each strip on the hoop or the shaft, so likely to come off in an hour of play (assumed: one in a hundred in twenty hours). */
 export const LOST_PER_HOUR = 0.0005

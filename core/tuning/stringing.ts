@@ -1,7 +1,7 @@
 import type { PlayerFacts } from '../player/facts.ts'
 import { gripWords } from '../player/grip.ts'
 import type { PlaySession, StringBed } from './document.ts'
-import { MEASURE_HOURS, MEASURE_MONTHS, RESTRING_HOURS, RESTRING_MONTHS } from './drift.ts'
+import type { Intervals } from './intervals.ts'
 
 export const KG_PER_LB = 0.45359237
 export const kgOfLb = (lb: number): number => lb * KG_PER_LB
@@ -37,8 +37,10 @@ export function stringAdvice(of: {
   lifeOfBeds?: readonly number[]
   today: string
   measuredOn: string | null
+  intervals: Intervals
 }): Advice[] {
   const { bed, sessions, player, addedG, hours, today } = of
+  const { restringHours, restringMonths, measureHours, measureMonths } = of.intervals
   const advice: Advice[] = []
   const last = sessions.at(-1)
   if (addedG >= 2 && (last?.ratings.power ?? 0) >= 1 && (last?.ratings.depth ?? 0) <= -1)
@@ -86,17 +88,17 @@ export function stringAdvice(of: {
       words: `New overgrip: about ${Math.round(hours.grip)} h played on it.`,
       why: `It takes up sweat, gets heavier and turns in the hand after about ${OVERGRIP_HOURS} h. ${player?.grip ? gripWords(player.grip) : 'How this player likes it is asked on the player’s page.'}`,
     })
-  if (bed && (hours.strings >= RESTRING_HOURS || older(bed.strungOn, today, RESTRING_MONTHS)))
+  if (bed && (hours.strings >= restringHours || older(bed.strungOn, today, restringMonths)))
     advice.push({
       id: 'restring',
-      words: `Restring: ${hours.strings >= RESTRING_HOURS ? `about ${Math.round(hours.strings)} h played` : `strung ${bed.strungOn}`}.`,
-      why: `Strings are changed after about ${RESTRING_HOURS} h of play or ${RESTRING_MONTHS} months, whichever comes first.`,
+      words: `Restring: ${hours.strings >= restringHours ? `about ${Math.round(hours.strings)} h played` : `strung ${bed.strungOn}`}.`,
+      why: `Strings are changed after about ${restringHours} h of play or ${restringMonths} months, whichever comes first.`,
     })
-  if (hours.measured >= MEASURE_HOURS || older(of.measuredOn, today, MEASURE_MONTHS))
+  if (hours.measured >= measureHours || older(of.measuredOn, today, measureMonths))
     advice.push({
       id: 'measure',
-      words: `Measure again: ${hours.measured >= MEASURE_HOURS ? `about ${Math.round(hours.measured)} h played` : `last measured ${of.measuredOn?.slice(0, 10)}`}.`,
-      why: `Frames are measured after about ${MEASURE_HOURS} h of play or ${MEASURE_MONTHS} months.`,
+      words: `Measure again: ${hours.measured >= measureHours ? `about ${Math.round(hours.measured)} h played` : `last measured ${of.measuredOn?.slice(0, 10)}`}.`,
+      why: `Frames are measured after about ${measureHours} h of play or ${measureMonths} months.`,
     })
   return advice
 }

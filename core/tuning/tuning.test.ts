@@ -12,6 +12,7 @@ import { emptySession, type BlindTest, type PlaySession } from './document.ts'
 import { shapeAt } from '../frame/places.ts'
 import { diagonal } from '../numerics/covariance.ts'
 import { askWhatHappened, foundAsExpected, LOST_PER_HOUR, movedSince, WEARS, wornState } from './drift.ts'
+import { USUAL_INTERVALS } from './intervals.ts'
 import { hoursOf, kgOfLb, livesOf, older, stringAdvice } from './stringing.ts'
 
 describe('the ceiling', () => {
@@ -175,6 +176,7 @@ describe('strings', () => {
     wraps: 1,
     today: '2026-03-01',
     measuredOn: null,
+    intervals: USUAL_INTERVALS,
   }
   const poly = {
     kind: 'polyester 1.25',

@@ -22,16 +22,19 @@ export function diagnose(suspicion: Suspicion): Cause[] {
   const most = Math.max(...found.map((f) => f.log))
   const all = found.reduce((sum, f) => sum + Math.exp(f.log - most), 0)
   return found
-    .map(({ guess, size, log }): Cause => ({
-      kind: guess.kind,
-      stepId: guess.stepId,
-      size: USUAL_CAUSES[guess.kind].usual === undefined ? null : size,
-      likelihood: Math.exp(log - most) / all,
-      mend: guess.mend(size),
-      ...(guess.materialId ? { materialId: guess.materialId } : {}),
-    }))
+    .map(({ guess, size, log }) => asCause(guess, size, Math.exp(log - most) / all))
     .sort((a, b) => b.likelihood - a.likelihood)
 }
+
+/** A guess of its best size, as it is told. */
+export const asCause = (guess: Guess, size: number, likelihood: number): Cause => ({
+  kind: guess.kind,
+  stepId: guess.stepId,
+  size: USUAL_CAUSES[guess.kind].usual === undefined ? null : size,
+  likelihood,
+  mend: guess.mend(size),
+  ...(guess.materialId ? { materialId: guess.materialId } : {}),
+})
 
 function fit(guess: Guess, z: number[], residual: Residual): { size: number; log: number } | null {
   const { weight, usual } = USUAL_CAUSES[guess.kind]
@@ -72,7 +75,7 @@ function fit(guess: Guess, z: number[], residual: Residual): { size: number; log
 
 /** How far anything could be off: what is left when no cause fits. */
 const ANYTHING: Record<Quantity, number> = { mass: 6, balance: 0.6, swingWeight: 8, twistWeight: 0.8 }
-function anything({ quantities, off, covariance }: Residual): number {
+export function anything({ quantities, off, covariance }: Residual): number {
   const wide = covariance.map((row, i) => row.map((v, j) => v + (i === j ? ANYTHING[quantities[i]] ** 2 : 0)))
   const volume = (c: number[][]) => lowerTriangle(c).reduce((sum, row, i) => sum + Math.log(Math.max(row[i], 1e-12)), 0)
   return -squaredLength(whitened(off, wide)) / 2 - volume(wide) + volume(covariance)

@@ -43,6 +43,14 @@ export const markNow = (at: string, by: string): StepMark => ({
 /** A step that was done, and not left out. */
 export const isDone = (mark: StepMark | undefined): mark is StepMark => mark !== undefined && mark.skipped === null
 
+/** What became of one strip. */
+export interface StripMark {
+  /** It is on the frame. */
+  laid: boolean
+  /** On the scale, g; null: not weighed. */
+  massG: number | null
+}
+
 /** What a frame lies for: a fill that cures, a coat that dries. */
 export const WAITS = ['cure', 'coat'] as const
 export interface Wait {
@@ -68,6 +76,8 @@ export interface WorkOrder {
   marks: Record<string, StepMark>
   /** What a step's strips weigh together on the scale, by its id, g: also before they are laid. */
   weighed: Record<string, number>
+  /** Its strips one by one, in the order of its cut list. */
+  strips: Record<string, StripMark[]>
   /** Who has read what to take care of, once for each job. */
   careRead: { by: string; at: string } | null
   /** Lead on a minor's frame: an adult says it a second time, in writing. */
@@ -80,6 +90,7 @@ export const EMPTY_ORDER: WorkOrder = {
   peeled: [],
   marks: {},
   weighed: {},
+  strips: {},
   careRead: null,
   leadConfirmed: null,
 }
@@ -127,7 +138,17 @@ export function redrawn(order: WorkOrder, planned: readonly Cut[], same: (a: Cut
       ? (order.cuts.find((was) => was.id === cut.id) ?? cut)
       : { ...cut, id: freeId(cut.id, taken) },
   )
-  const stale = order.cuts.filter((cut) => !on.includes(cut) && !gone.includes(cut) && !planned.some(kept))
-  const marks = Object.fromEntries(Object.entries(order.marks).filter(([id]) => !stale.some((cut) => cut.id === id)))
-  return { ...order, cuts: [...gone, ...off, ...fresh], peeled: taken, marks }
+  const stays = (cut: Cut) => planned.some((p) => p.id === cut.id && same(p, cut))
+  const stale = order.cuts.filter((cut) => !on.includes(cut) && !gone.includes(cut) && !stays(cut))
+  // What was said of a piece that is now another one is gone with it: its tick, and what it weighed.
+  const without = <T>(said: Record<string, T>): Record<string, T> =>
+    Object.fromEntries(Object.entries(said).filter(([id]) => !stale.some((cut) => cut.id === id)))
+  return {
+    ...order,
+    cuts: [...gone, ...off, ...fresh],
+    peeled: taken,
+    marks: without(order.marks),
+    weighed: without(order.weighed),
+    strips: without(order.strips),
+  }
 }

@@ -61,6 +61,14 @@ export const TABLES: readonly ArchivedTable[] = [
     ],
   },
   byId('proof'),
+  {
+    name: 'ledger',
+    key: [
+      { column: 'frame_id', type: 'text' },
+      { column: 'line', type: 'int' },
+    ],
+  },
+  { name: 'frame_standing', key: [{ column: 'frame_id', type: 'text' }] },
   byId('squad'),
   {
     name: 'squad_member',

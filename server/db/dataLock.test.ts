@@ -81,5 +81,6 @@ describe('the data folder', () => {
       expect(got.filter(Boolean), `race ${race}`).toHaveLength(1)
     }
     await Promise.all(takers.map((t) => t.end()))
-  })
+    // As long as a busy machine needs for so many: what is judged is who got it, not when.
+  }, 240000)
 })

@@ -1,3 +1,4 @@
+import { USUAL_INTERVALS } from '#core/tuning/intervals.ts'
 import { DEMO_PLANS } from '#demo/plans.ts'
 import type { Cut } from '#core/cuts/cut.ts'
 import { buildOf } from '#core/job/building.ts'
@@ -73,7 +74,7 @@ export async function loadDemoWorld(
 ): Promise<boolean> {
   if ((await listPlayerChoices(db, '')).length > 0) return false
   await db.transaction(async (tx) => {
-    await updateShop(tx, { ...SHOP, revision: (await oneShop(tx)).revision })
+    await updateShop(tx, { ...SHOP, intervals: USUAL_INTERVALS, revision: (await oneShop(tx)).revision })
     for (const player of PLAYERS) await tellPlayer(tx, player.id, onDayBefore(now))
     for (const frame of FRAMES) await insertFrame(tx, frameSchema.omit({ revision: true }).parse(frame))
     await insertReferences(

@@ -13,7 +13,7 @@ import { DeviceGateway } from './gateway.ts'
 import type { ChannelEvents, InstrumentState, SentReading } from './instrument.ts'
 import { LineInstrument } from './lineInstrument.ts'
 
-const TIMING = { pingMs: 60, silenceMs: 250, retryMs: 20 }
+const TIMING = { pingMs: 60, silenceMs: 500, retryMs: 20 }
 let db: Database
 let bench: SimulatedBench
 let port: number
@@ -113,6 +113,21 @@ describe('faults in the middle of readings, over TCP', () => {
     await new Promise((next) => setTimeout(next, 150))
     expect(await listUntaken(db)).toHaveLength(1)
   })
+  it('a reading asked for while the line is down comes when it is back, once', async () => {
+    await askBench(port, 'FAULT', { instrument: 'scale', kind: 'stall' })
+    let asked = false
+    const leave = gateway.listen((item) => {
+      if (asked || item.kind !== 'line' || item.line.deviceId !== 'scale' || item.line.line !== 'no answer') return
+      asked = true
+      gateway.measure('scale')
+    })
+    gateway.measure('scale')
+    await until(() => told().length >= 2)
+    leave()
+    await new Promise((next) => setTimeout(next, 300))
+    expect(asked).toBe(true)
+    expect(told()).toHaveLength(2)
+  })
   it('says what happened, and that the line is there again', async () => {
     await askBench(port, 'FAULT', { instrument: 'scale', kind: 'stall' })
     await measured('scale', 1, 1)
@@ -191,8 +206,12 @@ describe('what is no instrument', () => {
     // The other gateway took the instruments’ one line; wait for it to come back.
     await until(() => gateway.states().some((s) => s.deviceId === 'scale' && s.line === 'connected'))
     bench.on = null
-    gateway.measure('scale')
-    await until(() => gateway.states().some((s) => s.said.includes('Nothing lies')))
+    // A line that goes down just then takes the question with it: a hand asks again.
+    await until(async () => {
+      gateway.measure('scale')
+      await new Promise((next) => setTimeout(next, 100))
+      return gateway.states().some((s) => s.said.includes('Nothing lies'))
+    })
     bench.on = FRAMES[0]
     expect(await listUntaken(db)).toHaveLength(0)
   })

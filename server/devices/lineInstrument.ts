@@ -26,6 +26,8 @@ const UNITS = new Map<string, Unit>([
   ['mm', 'mm'],
   ['kg.cm2', 'kg·cm²'],
 ])
+/** Who asked longer ago has gone on to something else. */
+const OWED_MS = 10000
 /** Lines that may wait to be worked off before the instrument is held up. */
 const MOST_WAITING = 100
 const LONGEST = 80
@@ -50,6 +52,8 @@ export class LineInstrument implements Instrument {
   private expected = 1
   private heardAt = 0
   private retries = 0
+  /** When a reading was asked for that nobody heard; null: none is owed. */
+  private owedAt: number | null = null
   /** Lines that were heard and not yet worked off. */
   private waiting = 0
   private work: Promise<void> = Promise.resolve()
@@ -69,8 +73,10 @@ export class LineInstrument implements Instrument {
     this.connect()
   }
 
+  /** Asks for a reading; one that is asked for while the line is down is asked for as soon as it is back. */
   measure(): void {
-    this.channel?.send(encodeLine('MEASURE'))
+    if (this.state.line === 'connected') this.channel?.send(encodeLine('MEASURE'))
+    else this.owedAt = now()
   }
 
   close(): void {
@@ -149,6 +155,8 @@ export class LineInstrument implements Instrument {
         this.session = (line.fields.session ?? '').slice(0, LONGEST)
         this.retries = 0
         this.tell({ line: 'connected', said: '' })
+        if (this.owedAt !== null && now() - this.owedAt < OWED_MS) this.measure()
+        this.owedAt = null
         return
       }
       case 'STATE': {

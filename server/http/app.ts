@@ -97,7 +97,7 @@ export function makeApp(
   app.use(
     '/api',
     ...(keeper ? [backupRoutes(keeper)] : []),
-    shopRoutes(db, alarms),
+    shopRoutes(db, alarms, now),
     jobRoutes(db, now, beforeImport),
     sheetRoutes(db, now),
     deviceRoutes(db, gateway, benchPort),

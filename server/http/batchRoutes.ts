@@ -2,7 +2,7 @@ import { Router } from 'express'
 import { saveBatchSchema } from '#contract/batch.ts'
 import type { Database } from '../db/database.ts'
 import { stepBackSchema } from '#contract/entities.ts'
-import { listBatches, findBatch, saveBatch, stepBatch } from '../queries/batches.ts'
+import { findBatch, saveBatch, stepBatch } from '../queries/batches.ts'
 import { profileOf } from '#core/sports/sports.ts'
 import { listComparables } from '../library/measuredFrames.ts'
 import { oneShop } from '../queries/shop.ts'
@@ -14,9 +14,6 @@ import { notFound, Refusal, staleEdit } from '../refusal.ts'
 /** Several units of one model, read in a row. */
 export function batchRoutes(db: Database, now: () => Date): Router {
   const router = Router()
-  router.get('/batches', async (request, response) => {
-    response.json(await listBatches(db, request.query.retired === 'true'))
-  })
   router.get('/batches/:id', async (request, response) => {
     const batch = await findBatch(db, request.params.id)
     if (!batch) throw notFound('batch')

@@ -11,7 +11,7 @@ import { WAITS_NAMES } from '#contract/messages/build.ts'
 import type { Database } from '../db/database.ts'
 import { changeComingBack, listComingBack } from '../queries/comingBack.ts'
 import { listChecksDue } from '../queries/devices.ts'
-import { listDue } from '../queries/jobs.ts'
+import { listDue, listWaiting } from '../queries/jobList.ts'
 import { listMaterials } from '../queries/materials.ts'
 import { notFound, Refusal } from '../refusal.ts'
 import { oneShop } from '../queries/shop.ts'
@@ -39,13 +39,14 @@ export function dayRoutes(db: Database, now: () => Date): Router {
   const until = (days: number) => new Date(now().getTime() + days * DAY_MS)
   router.get('/day', async (_request, response) => {
     const week = until(WEEK)
-    const [due, comingBack, checks, materials] = await Promise.all([
+    const [due, waiting, comingBack, checks, materials] = await Promise.all([
       listDue(db, week),
+      listWaiting(db, until(-1)),
       listComingBack(db, week.toISOString().slice(0, 10)),
       listChecksDue(db, now()),
       listMaterials(db),
     ])
-    response.json({ ...due, comingBack, checks, short: shortOf(materials) } satisfies Day)
+    response.json({ ...due, waiting, comingBack, checks, short: shortOf(materials) } satisfies Day)
   })
   router.post('/coming-back/:frame/:rule', async (request, response) => {
     const rule = z.enum(COMING_BACK).parse(request.params.rule)

@@ -19,13 +19,12 @@ import {
 import { stageSchema } from '#contract/documents.ts'
 import { DatabaseError, type Database, type Queryable } from '../db/database.ts'
 import { takeFromTray } from '../queries/devices.ts'
-import { insertFrame, findFrame } from '../queries/frames.ts'
+import { insertFrame, findFrame, withModelLandmarks } from '../queries/frames.ts'
 import * as jobs from '../queries/jobs.ts'
 import { insertPlayer, findPlayer, updatePlayerFacts } from '../queries/players.ts'
 import { factsOn } from '#core/player/age.ts'
 import { standsFor } from '../queries/merges.ts'
-import type { Stage } from '#core/job/stages.ts'
-import { settleComingBack } from '../logbook/settleComingBack.ts'
+import { settleAfter, settleSoon } from '../logbook/settle.ts'
 import { settleStock } from '../drawer/settleStock.ts'
 import { keepProof } from '../jobs/keepProof.ts'
 import { listProofs } from '../queries/proofs.ts'
@@ -57,7 +56,10 @@ export function jobRoutes(db: Database, now: () => Date, beforeImport: () => Pro
         const playerId = input.player ? await playerFor(tx, input.player) : null
         const frameId = input.frame.id
         if ('label' in input.frame)
-          await insertFrame(tx, { ...input.frame, playerId: input.frame.playerId ?? playerId })
+          await insertFrame(tx, {
+            ...(await withModelLandmarks(tx, input.frame)),
+            playerId: input.frame.playerId ?? playerId,
+          })
         else if (!(await findFrame(tx, frameId))) throw notFound('frame')
         await jobs.insertJob(tx, { id: input.id, kind: input.kind, frameId, ticket: { ...noTicket, ...input.ticket } })
         if (playerId) await savePlayerStage(tx, input.id, playerId)
@@ -125,7 +127,7 @@ export function jobRoutes(db: Database, now: () => Date, beforeImport: () => Pro
           }
           if (stage === 'check') await signatureMade(tx, id)
           if (stage === 'play') await settleStock(tx, id)
-          if (TELLS_WHEN.includes(stage)) await settleComingBack(tx, id)
+          await settleAfter(tx, id, stage)
           return jobs.findSavedStage(tx, id, stage)
         },
         (tx) => jobs.findSavedStage(tx, id, stage),
@@ -147,7 +149,7 @@ export function jobRoutes(db: Database, now: () => Date, beforeImport: () => Pro
           await jobs.appendRevision(tx, id, stage, step.mark, { ...step.content, by })
           if (stage === 'check') await signatureMade(tx, id)
           if (stage === 'play') await settleStock(tx, id)
-          if (TELLS_WHEN.includes(stage)) await settleComingBack(tx, id)
+          await settleAfter(tx, id, stage)
           return jobs.findSavedStage(tx, id, stage)
         }),
       )
@@ -188,14 +190,12 @@ export function jobRoutes(db: Database, now: () => Date, beforeImport: () => Pro
     const file = parseJobFile(String(request.body))
     await beforeImport()
     const job = await importJob(db, file)
+    settleSoon(db)
     response.status(201).json(await jobView(db, job.id))
   })
 
   return router
 }
-
-/** Stages from which it follows when somebody comes back. */
-const TELLS_WHEN: readonly Stage[] = ['player', 'build', 'check', 'play']
 
 type Reading = z.output<typeof newReadingSchema>
 

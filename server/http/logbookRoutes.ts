@@ -1,18 +1,26 @@
 import { Router } from 'express'
 import { evidenceSearchSchema } from '#contract/evidence.ts'
-import { bookSearchSchema } from '#contract/logbook.ts'
+import { BOOK_LISTS, bookSearchSchema, type BookOf } from '#contract/logbook.ts'
 import type { Database } from '../db/database.ts'
-import { shopEvidence } from '../logbook/evidence.ts'
-import { frameLog, playerLog } from '../logbook/logbook.ts'
+import { ShopEvidence } from '../logbook/evidence.ts'
+import { frameLog, playerLog, twinsOf } from '../logbook/logbook.ts'
 import { listBook } from '../queries/book.ts'
+import { findFrame } from '../queries/frames.ts'
+import { notFound } from '../refusal.ts'
 
 /** The shop's book: players and frames, and what was done to them. */
 export function logbookRoutes(db: Database, now: () => Date): Router {
   const router = Router()
-  for (const what of ['player', 'frame'] as const)
-    router.get(`/book/${what}s`, async (request, response) => {
+  const evidence = new ShopEvidence()
+  for (const [what, name] of Object.entries(BOOK_LISTS) as [BookOf, string][])
+    router.get(`/book/${name}`, async (request, response) => {
       response.json(await listBook(db, what, bookSearchSchema.parse(request.query), now().toISOString().slice(0, 10)))
     })
+  router.get('/book/frames/:id/twins', async (request, response) => {
+    const frame = await findFrame(db, request.params.id)
+    if (!frame) throw notFound('frame')
+    response.json(await twinsOf(db, frame))
+  })
   router.get('/book/frames/:id', async (request, response) => {
     response.json(await frameLog(db, request.params.id, now()))
   })
@@ -20,7 +28,7 @@ export function logbookRoutes(db: Database, now: () => Date): Router {
     response.json(await playerLog(db, request.params.id, now()))
   })
   router.get('/evidence', async (request, response) => {
-    response.json(await shopEvidence(db, evidenceSearchSchema.parse(request.query)))
+    response.json(await evidence.find(db, evidenceSearchSchema.parse(request.query)))
   })
   return router
 }

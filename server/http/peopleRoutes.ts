@@ -9,6 +9,8 @@ import { erasePlayer, extentOf } from '../people/erase.ts'
 import { mergePlayers, undoMerge } from '../people/merge.ts'
 import { takeInPeople } from '../people/takeIn.ts'
 import { listBook } from '../queries/book.ts'
+import { markStaleOf } from '../queries/ledger.ts'
+import { settleSoon } from '../logbook/settle.ts'
 import { findPlayer, putPlayerFacts } from '../queries/players.ts'
 import { notFound, Refusal } from '../refusal.ts'
 import { applyOnce } from './edits.ts'
@@ -57,8 +59,13 @@ export function peopleRoutes(db: Database, keeper: Keeper | null, now: () => Dat
     const wrong = facts.born === null ? null : wrongWithBirth(facts.born, today())
     if (wrong) throw new Refusal(422, `player.born.${wrong}`, 'facts.born')
     await player(db, id)
-    const change = (tx: Queryable) => putPlayerFacts(tx, { id, facts, revision }, today())
+    const change = async (tx: Queryable) => {
+      const saved = await putPlayerFacts(tx, { id, facts, revision }, today())
+      if (saved) await markStaleOf(tx, id)
+      return saved
+    }
     response.json(await applyOnce(db, request, `player ${id}`, change, (tx) => findPlayer(tx, id)))
+    settleSoon(db)
   })
 
   /** Takes another one into this one. */

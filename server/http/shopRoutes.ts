@@ -1,20 +1,18 @@
+import { isDeepStrictEqual } from 'node:util'
 import { Router } from 'express'
 import { z } from 'zod'
-import {
-  frameSchema,
-  jobSearchSchema,
-  materialSchema,
-  retiredSchema,
-  shopSchema,
-  sportSchema,
-  type Overview,
-} from '#contract/entities.ts'
+import { frameSchema, jobSearchSchema, materialSchema, retiredSchema, sportSchema } from '#contract/entities.ts'
+import { plannedBy } from '#contract/planned.ts'
+import { shopSchema, type Overview } from '#contract/shop.ts'
 import type { Database, Queryable } from '../db/database.ts'
-import { listFrameChoices, findFrame, retireFrame, updateFrame } from '../queries/frames.ts'
-import { listJobSummaries, oneCount, retireJob } from '../queries/jobs.ts'
+import { findFrame, landmarksOfModel, listFrameChoices, retireFrame, updateFrame } from '../queries/frames.ts'
+import { findJob, oneCount, retireJob } from '../queries/jobs.ts'
+import { listJobSummaries } from '../queries/jobList.ts'
 import { findAnything } from '../queries/find.ts'
-import { settleComingBack } from '../logbook/settleComingBack.ts'
+import { settleFrame, settleSoon } from '../logbook/settle.ts'
+import { listFramesWith, markAllStale } from '../queries/ledger.ts'
 import { listMaterials, findMaterial, putMaterial } from '../queries/materials.ts'
+import { listOpenPlans } from '../queries/planned.ts'
 import { listPlayerChoices } from '../queries/players.ts'
 import { retirer } from '../queries/rows.ts'
 import { oneShop, updateShop } from '../queries/shop.ts'
@@ -28,7 +26,8 @@ const frameFindSchema = findSchema.extend({ sport: sportSchema, player: z.string
 const RETIRE = {
   job: async (tx: Queryable, id: string, retired: boolean) => {
     const there = await retireJob(tx, id, retired)
-    if (there) await settleComingBack(tx, id)
+    const job = there ? await findJob(tx, id) : null
+    if (job) await settleFrame(tx, job.frameId, id)
     return there
   },
   player: retirer('player'),
@@ -39,12 +38,11 @@ const RETIRE = {
 }
 
 /** What the shop has: settings, players, frames, the drawer. */
-export function shopRoutes(db: Database, alarms: readonly string[]): Router {
+export function shopRoutes(db: Database, alarms: readonly string[], now: () => Date): Router {
   const router = Router()
 
   router.get('/overview', async (_request, response) => {
-    const [shop, page] = await Promise.all([oneShop(db), listJobSummaries(db)])
-    response.json({ shop, ...page, alarms: [...alarms] } satisfies Overview)
+    response.json({ shop: await oneShop(db), alarms: [...alarms] } satisfies Overview)
   })
   router.get('/find', async (request, response) => {
     response.json(await findAnything(db, findSchema.parse(request.query).find))
@@ -53,9 +51,7 @@ export function shopRoutes(db: Database, alarms: readonly string[]): Router {
     response.json(await oneCount(db))
   })
   router.get('/jobs', async (request, response) => {
-    const { retired, limit, ...search } = request.query
-    const asked = { ...search, retired: retired === 'true', ...(limit ? { limit: Number(limit) } : {}) }
-    response.json(await listJobSummaries(db, jobSearchSchema.parse(asked)))
+    response.json(await listJobSummaries(db, jobSearchSchema.parse(request.query)))
   })
   router.get('/players', async (request, response) => {
     response.json(await listPlayerChoices(db, findSchema.parse(request.query).find))
@@ -80,13 +76,25 @@ export function shopRoutes(db: Database, alarms: readonly string[]): Router {
     const shop = shopSchema.parse(request.body)
     const why = shop.backupFolder ? wrongWith(shop.backupFolder) : ''
     if (why) throw new Refusal(422, 'field.invalid', 'backupFolder', { reason: why })
-    response.json(await applyOnce(db, request, 'shop', (tx) => updateShop(tx, shop), oneShop))
+    const save = async (tx: Queryable) => {
+      const before = await oneShop(tx)
+      const saved = await updateShop(tx, shop)
+      if (saved && !isDeepStrictEqual(before.intervals, saved.intervals)) await markAllStale(tx)
+      return saved
+    }
+    response.json(await applyOnce(db, request, 'shop', save, oneShop))
+    settleSoon(db)
   })
 
   router.get('/frames/:id', async (request, response) => {
     const frame = await findFrame(db, request.params.id)
     if (!frame) throw notFound('frame')
     response.json(frame)
+  })
+  router.get('/frames/:id/landmarks', async (request, response) => {
+    const frame = await findFrame(db, request.params.id)
+    if (!frame) throw notFound('frame')
+    response.json(await landmarksOfModel(db, frame))
   })
   router.put('/frames/:id', async (request, response) => {
     const frame = frameSchema.parse({ ...request.body, id: request.params.id })
@@ -103,6 +111,14 @@ export function shopRoutes(db: Database, alarms: readonly string[]): Router {
     response.json(await listMaterials(db))
   })
 
+  router.get('/materials/:id/frames', async (request, response) => {
+    response.json(await listFramesWith(db, request.params.id))
+  })
+  router.get('/drawer/planned', async (request, response) => {
+    const apartFrom = z.string().max(100).optional().parse(request.query.apartFrom) ?? null
+    const [plans, materials] = await Promise.all([listOpenPlans(db, now(), apartFrom), listMaterials(db)])
+    response.json(plannedBy(plans, materials))
+  })
   router.put('/materials/:id', async (request, response) => {
     const material = materialSchema.parse({ ...request.body, id: request.params.id })
     const current = (tx: Queryable) => findMaterial(tx, material.id)

@@ -3,16 +3,16 @@ import { memberSchema, putSquadSchema } from '#contract/squad.ts'
 import type { Database } from '../db/database.ts'
 import { squadPage } from '../logbook/squad.ts'
 import { findPlayer } from '../queries/players.ts'
-import { addMember, findSquad, listSquads, putSquad, removeMember } from '../queries/squads.ts'
+import { addMember, findSquad, putSquad, removeMember } from '../queries/squads.ts'
+import { oneShop } from '../queries/shop.ts'
+import { parentsSheet } from '../sheets/parents.ts'
+import { renderPdf } from '../sheets/pdf.ts'
 import { notFound } from '../refusal.ts'
 
 /** Squads: who is in them, and their frames held against age, class and ceiling. */
 export function squadRoutes(db: Database, now: () => Date): Router {
   const router = Router()
   const today = () => now().toISOString().slice(0, 10)
-  router.get('/squads', async (_request, response) => {
-    response.json(await listSquads(db))
-  })
   router.put('/squads/:id', async (request, response) => {
     const { name } = putSquadSchema.parse(request.body)
     await putSquad(db, request.params.id, name)
@@ -20,6 +20,11 @@ export function squadRoutes(db: Database, now: () => Date): Router {
   })
   router.get('/squads/:id', async (request, response) => {
     response.json(await squadPage(db, request.params.id, today()))
+  })
+  router.get('/squads/:id/parents.pdf', async (request, response) => {
+    const [page, shop] = await Promise.all([squadPage(db, request.params.id, today()), oneShop(db)])
+    response.setHeader('Content-Disposition', 'inline; filename="kevro-for-parents.pdf"')
+    response.type('application/pdf').send(await renderPdf(parentsSheet(page, shop.name, today()), shop.paper))
   })
   router.post('/squads/:id/members', async (request, response) => {
     const { player } = memberSchema.parse(request.body)

@@ -4,7 +4,7 @@ import { demoAsTold } from '#server/demo/asTold.ts'
 import type { Database } from '../db/database.ts'
 import { openForTest } from '../db/testing.ts'
 import { PLAYERS } from '#demo/world.ts'
-import { shopEvidence } from './evidence.ts'
+import { ShopEvidence } from './evidence.ts'
 import { frameLog } from './logbook.ts'
 
 let db: Database
@@ -16,7 +16,7 @@ afterAll(() => db.close())
 
 describe('the shop’s own records', () => {
   it('tell what was kept and what was too much, by the demo’s tuning worked through by hand', async () => {
-    const found = await shopEvidence(db, evidenceSearchSchema.parse({}))
+    const found = await new ShopEvidence().find(db, evidenceSearchSchema.parse({}))
     // Three steps up, the third gone back from; five sessions and the four of the year before, one of a return: tired or late once, on a step up.
     expect(found.kept).toMatchObject([{ what: 'ceilingFirst.raise', share: { of: 2, cases: 3 } }])
     expect(found.kept[0].swingKgCm2).toBeGreaterThan(6)
@@ -25,14 +25,50 @@ describe('the shop’s own records', () => {
       [1, 3],
     ])
     expect(found.landed.reduce((sum, l) => sum + l.share.cases, 0)).toBe(1)
-    expect(found.more).toBe(false)
+    expect(found.left).toBe(0)
   })
   it('name nobody, and can be narrowed', async () => {
-    const text = JSON.stringify(await shopEvidence(db, evidenceSearchSchema.parse({})))
+    const text = JSON.stringify(await new ShopEvidence().find(db, evidenceSearchSchema.parse({})))
     for (const player of PLAYERS) for (const word of player.facts.name.split(' ')) expect(text).not.toContain(word)
-    const none = await shopEvidence(db, evidenceSearchSchema.parse({ sport: 'padel' }))
+    const none = await new ShopEvidence().find(db, evidenceSearchSchema.parse({ sport: 'padel' }))
     expect(none).toMatchObject({ jobs: 0, kept: [], landed: [] })
     expect(evidenceSearchSchema.safeParse({ sport: 'chess' }).success).toBe(false)
+  })
+})
+
+describe('a book of many jobs', () => {
+  const ALL = evidenceSearchSchema.parse({})
+  it('is looked through a piece at a time to the same end, and every job once', async () => {
+    const whole = await new ShopEvidence().find(db, ALL, 60000)
+    const pieces = new ShopEvidence()
+    const first = await pieces.find(db, ALL, 0)
+    expect(first.jobs).toBe(1)
+    expect(first.left).toBe(whole.jobs - 1)
+    for (let left = first.left; left > 0; left--)
+      expect(await pieces.lookThrough(db, 0)).toEqual({ worked: 1, left: left - 1 })
+    expect(await pieces.lookThrough(db, 0)).toEqual({ worked: 0, left: 0 })
+    expect(await pieces.find(db, ALL)).toEqual(whole)
+  })
+  it('is looked at anew where a job, its frame or the drawer has changed, and what is put away says nothing', async () => {
+    const kept = new ShopEvidence()
+    const all = (await kept.find(db, ALL, 60000)).jobs
+    const redone = async () => (await kept.lookThrough(db, 60000)).worked
+    expect(await redone()).toBe(0)
+    await db.query("UPDATE job_index SET changed_at = changed_at + interval '1 second' WHERE job_id = 'job-done'")
+    expect(await redone()).toBe(1)
+    await db.query(
+      "UPDATE frame SET revision = revision + 1 WHERE id = (SELECT frame_id FROM job WHERE id = 'job-done')",
+    )
+    expect(await redone()).toBeGreaterThanOrEqual(1)
+    await db.query("UPDATE material SET unit_mass_g = unit_mass_g * 1.01 WHERE id = 'tungsten'")
+    const [planned] = await db.query(
+      "SELECT count(*)::int AS n FROM job_index WHERE NOT retired AND 'plan' = ANY (saved) AND 'measure' = ANY (saved)",
+    )
+    expect(await redone()).toBe(Number(planned.n))
+    await db.query("UPDATE job_index SET retired = true WHERE job_id = 'job-done'")
+    expect((await kept.find(db, ALL)).jobs).toBe(all - 1)
+    await db.query("UPDATE job_index SET retired = false WHERE job_id = 'job-done'")
+    expect((await kept.find(db, ALL)).jobs).toBe(all)
   })
 })
 

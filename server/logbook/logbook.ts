@@ -27,6 +27,7 @@ import { everyoneIn, listMerges } from '../queries/merges.ts'
 import { listComingBackOf } from '../queries/comingBack.ts'
 import { isRetired, listFramesOf, listJobIds } from '../queries/book.ts'
 import { findFrame, listOwners, listTwins, whyRetired } from '../queries/frames.ts'
+import { listLedger } from '../queries/ledger.ts'
 import { listFrameProofs } from '../queries/proofs.ts'
 import { listMaterials } from '../queries/materials.ts'
 import { listPhotosOfJobs } from '../queries/photos.ts'
@@ -96,7 +97,7 @@ async function loggedJobs(db: Queryable, jobs: readonly Worked[]): Promise<Logge
 }
 
 /** The owner's other frames of the same make, each as its newest job knows it last. */
-async function twinsOf(db: Queryable, frame: Frame): Promise<FrameLog['twins']> {
+export async function twinsOf(db: Queryable, frame: Frame): Promise<FrameLog['twins']> {
   const [twins, materials] = await Promise.all([listTwins(db, frame), listMaterials(db)])
   return Promise.all(
     twins.map(async (twin) => {
@@ -121,7 +122,7 @@ function driftedOf(jobs: readonly Worked[], now: Date) {
 export async function frameLog(db: Queryable, id: string, now: Date): Promise<FrameLog> {
   const frame = await findFrame(db, id)
   if (!frame) throw notFound('frame')
-  const [owner, retired, left, jobs, comingBack, owners, retiredWhy, proofs, twins] = await Promise.all([
+  const [owner, retired, left, jobs, comingBack, owners, retiredWhy, proofs, twins, ledger] = await Promise.all([
     frame.playerId ? findPlayer(db, frame.playerId) : null,
     isRetired(db, 'frame', id),
     leftAs(db, id, profileOf(frame.sport)),
@@ -131,6 +132,7 @@ export async function frameLog(db: Queryable, id: string, now: Date): Promise<Fr
     whyRetired(db, id),
     listFrameProofs(db, id),
     twinsOf(db, frame),
+    listLedger(db, id),
   ])
   return frameLogSchema.parse({
     frame,
@@ -140,6 +142,7 @@ export async function frameLog(db: Queryable, id: string, now: Date): Promise<Fr
     twins,
     earlier: earlierSetups(proofs, profileOf(frame.sport)),
     drifted: driftedOf(jobs, now),
+    ledger,
     comingBack,
     owners,
     retiredWhy,

@@ -1,21 +1,8 @@
 import { editMark, redoMark, undoMark } from '#core/job/revisions.ts'
-import { batchSchema, batchSummarySchema, type Batch, type BatchBody, type BatchSummary } from '#contract/batch.ts'
+import { batchSchema, type Batch, type BatchBody } from '#contract/batch.ts'
 import { sameContent } from '#contract/sameContent.ts'
 import type { Queryable } from '../db/database.ts'
 import { revisionsIn } from './revisions.ts'
-import { iso } from './rows.ts'
-
-export async function listBatches(db: Queryable, retired = false): Promise<BatchSummary[]> {
-  const rows = await db.query(
-    `SELECT DISTINCT ON (r.batch_id) r.batch_id AS id, r.body ->> 'label' AS label, r.body ->> 'sport' AS sport,
-       jsonb_array_length(r.body -> 'units') AS units, r.at
-     FROM batch b JOIN batch_revision r ON r.batch_id = b.id WHERE b.retired = $1 ORDER BY r.batch_id, r.revision DESC`,
-    [retired],
-  )
-  return rows
-    .map((row) => batchSummarySchema.parse({ ...row, changedAt: iso(row.at) }))
-    .sort((a, b) => (a.changedAt < b.changedAt ? 1 : -1))
-}
 
 /** Every change of every batch. */
 const revisions = revisionsIn('batch_revision', ['batch_id'], { body: null })

@@ -1,20 +1,11 @@
-import { z } from 'zod'
-import { bookRowSchema, type BookPage, type BookSearch, type BookSort } from '#contract/logbook.ts'
+import { bookRowSchema, type BookOf, type BookPage, type BookSearch, type BookSort } from '#contract/logbook.ts'
+import { AGE_CLASSES } from '#core/targets/rules/ageClasses.ts'
 import type { Queryable } from '../db/database.ts'
+import { readPageKey, writePageKey } from './pageKey.ts'
 import { iso, likesOf } from './rows.ts'
 
 /** Rows of one page. */
 const PAGE = 50
-
-const keySchema = z.tuple([z.string(), z.string()])
-function readKey(after: string): [string, string] | null {
-  try {
-    return keySchema.parse(JSON.parse(Buffer.from(after, 'base64url').toString()))
-  } catch {
-    return null
-  }
-}
-const keyOf = (row: Record<string, unknown>) => Buffer.from(JSON.stringify([row.key, row.id])).toString('base64url')
 
 const LISTS = {
   player: {
@@ -22,7 +13,8 @@ const LISTS = {
     found: `lower(t.facts ->> 'name')`,
     shown: `t.facts ->> 'name'`,
     more: `concat_ws(', ', t.facts ->> 'age', nullif(t.facts ->> 'level', ''))`,
-    jobs: `SELECT count(*)::int AS jobs, max(i.changed_at) AS seen FROM job_index i WHERE i.player_id = t.id AND NOT i.retired`,
+    jobs: 't.jobs',
+    seen: 't.seen_at',
     from: 'player t',
     sport: `EXISTS (SELECT FROM job_index si JOIN job sj ON sj.id = si.job_id JOIN frame sf ON sf.id = sj.frame_id
         WHERE si.player_id = t.id AND sf.sport = $SPORT) OR EXISTS (SELECT FROM frame sf WHERE sf.player_id = t.id AND sf.sport = $SPORT)`,
@@ -32,23 +24,67 @@ const LISTS = {
     found: `lower(concat_ws(' ', t.label, t.unit, t.maker, t.model, t.code, o.facts ->> 'name'))`,
     shown: 't.label',
     more: `concat_ws(', ', t.sport, nullif(t.unit, ''), t.code, o.facts ->> 'name', nullif(t.retired_why, ''))`,
-    jobs: `SELECT count(*)::int AS jobs, max(i.changed_at) AS seen FROM job j JOIN job_index i ON i.job_id = j.id
-      WHERE j.frame_id = t.id AND NOT i.retired`,
+    jobs: 't.jobs',
+    seen: 't.seen_at',
     from: 'frame t LEFT JOIN player o ON o.id = t.player_id',
     sport: 't.sport = $SPORT',
   },
-} as const
-export type BookOf = keyof typeof LISTS
+  batch: {
+    name: `lower(r.body ->> 'label')`,
+    found: `lower(concat_ws(' ', r.body ->> 'label', r.body ->> 'sport'))`,
+    shown: `r.body ->> 'label'`,
+    more: `r.body ->> 'sport'`,
+    // Of a batch its units are counted, and its last change is when it was seen.
+    jobs: `jsonb_array_length(r.body -> 'units')`,
+    seen: 'r.at',
+    from: `batch t CROSS JOIN LATERAL (SELECT body, at FROM batch_revision WHERE batch_id = t.id ORDER BY revision DESC LIMIT 1) r`,
+    sport: `r.body ->> 'sport' = $SPORT`,
+  },
+  squad: {
+    name: 'lower(t.name)',
+    found: 'lower(t.name)',
+    shown: 't.name',
+    more: `''`,
+    jobs: 'm.members',
+    seen: 't.created_at',
+    from: 'squad t CROSS JOIN LATERAL (SELECT count(*)::int AS members FROM squad_member WHERE squad_id = t.id) m',
+    sport: 'true',
+  },
+} as const satisfies Record<BookOf, object>
 
-/** What a row is sorted by, as text that sorts so; the last seen and those with most jobs first. */
-const KEYS: Record<BookSort, (list: (typeof LISTS)[BookOf]) => { key: string; way: 'ASC' | 'DESC' }> = {
-  name: (list) => ({ key: list.name, way: 'ASC' }),
-  seen: () => ({ key: `COALESCE(to_char(n.seen AT TIME ZONE 'UTC', 'YYYY-MM-DD HH24:MI:SS.US'), '')`, way: 'DESC' }),
-  jobs: () => ({ key: `lpad(n.jobs::text, 8, '0')`, way: 'DESC' }),
+/** What a row is sorted by, and its type; the last seen and those with most jobs first. */
+const KEYS: Record<BookSort, (list: (typeof LISTS)[BookOf]) => { key: string; type: string; way: 'ASC' | 'DESC' }> = {
+  name: (list) => ({ key: list.name, type: 'text', way: 'ASC' }),
+  seen: (list) => ({ key: `COALESCE(${list.seen}, '-infinity')`, type: 'timestamptz', way: 'DESC' }),
+  jobs: (list) => ({ key: list.jobs, type: 'integer', way: 'DESC' }),
 }
-/** Under eighteen on a day, by the birth where it is known, else by the age that was told. */
-const MINOR = `CASE WHEN t.facts ->> 'born' IS NULL THEN (t.facts ->> 'age')::int < 18
-  ELSE rpad(t.facts ->> 'born', 10, '-12-31') > $DAY END`
+/** Under eighteen, by the birth where it is known, else by the age that was told. @param born18 the day of birth of who is eighteen today */
+const isMinor = (
+  facts: string,
+  born18: string,
+) => `(CASE WHEN ${facts} ->> 'born' IS NULL THEN (${facts} ->> 'age')::int < 18
+  ELSE rpad(${facts} ->> 'born', 10, '-12-31') > ${born18} END)`
+
+/** Whole years on a day, of a birth as it is told: of a year alone the younger age. */
+const ageOn = (of: string, day: string) => `CASE WHEN ${of} ->> 'born' IS NULL THEN (${of} ->> 'age')::int
+  ELSE extract(year FROM age(${day}::date, rpad(${of} ->> 'born', 10, '-12-31')::date))::int END`
+/** A frame that is heavier, bare, than is usual at the age of whom it belongs to. The limits are the rules' own figures. */
+const heavier = (frame: string, facts: string, day: string) => {
+  const age = ageOn(facts, day)
+  const over = AGE_CLASSES.map(
+    ({ sport, from, to, mostMassG, mostSwingKgCm2 }) =>
+      `(${frame}.sport = '${sport}' AND a.age >= ${from} AND a.age < ${to} AND (st.bare_mass_g > ${mostMassG}${
+        mostSwingKgCm2 === null ? '' : ` OR st.bare_swing_kg_cm2 > ${mostSwingKgCm2}`
+      }))`,
+  )
+  return `EXISTS (SELECT FROM frame_standing st CROSS JOIN LATERAL (SELECT ${age} AS age) a
+    WHERE st.frame_id = ${frame}.id AND (${over.join(' OR ')}))`
+}
+const OVER_CLASS: Record<'player' | 'frame', (day: string) => string> = {
+  player: (day) =>
+    `EXISTS (SELECT FROM frame hf WHERE hf.player_id = t.id AND NOT hf.retired AND ${heavier('hf', 't.facts', day)})`,
+  frame: (day) => heavier('t', 'o.facts', day),
+}
 
 /**
  * One page of the players, or of the frames; those that hold every word that is looked for, and fit the filters.
@@ -62,36 +98,42 @@ export async function listBook(
   limit = PAGE,
 ): Promise<BookPage> {
   const list = LISTS[what]
-  const { key, way } = KEYS[asked.sort](list)
+  const { key, type, way } = KEYS[asked.sort](list)
   const params: unknown[] = [asked.retired]
   const put = (value: unknown) => `$${params.push(value)}`
   const parts = ['t.retired = $1', ...likesOf(asked.find).map((like) => `${list.found} LIKE ${put(like)}`)]
-  if (asked.sport) parts.push(`(${list.sport.replaceAll('$SPORT', put(asked.sport))})`)
+  if (asked.sport && what !== 'squad') parts.push(`(${list.sport.replaceAll('$SPORT', put(asked.sport))})`)
   if (what === 'player') {
     // Who was taken into somebody else is shown there.
     parts.push('NOT EXISTS (SELECT FROM player_merge m WHERE m.gone_id = t.id AND NOT m.undone)')
     if (asked.level) parts.push(`t.facts ->> 'level' = ${put(asked.level)}`)
-    if (asked.minors) parts.push(`(${MINOR.replace('$DAY', put(yearsBefore(today, 18)))})`)
+    if (asked.minors) parts.push(isMinor('t.facts', put(yearsBefore(today, 18))))
+  }
+  if (asked.overClass && (what === 'player' || what === 'frame')) {
+    // Only minors have classes: who is none is passed over before any frame is looked at.
+    parts.push(isMinor(what === 'player' ? 't.facts' : 'o.facts', put(yearsBefore(today, 18))))
+    parts.push(OVER_CLASS[what](put(today)))
   }
   if (asked.awayMonths > 0)
     parts.push(
-      `(n.seen IS NULL OR n.seen < ${put(today)}::date - make_interval(months => ${put(asked.awayMonths)}::int))`,
+      `(${list.seen} IS NULL OR ${list.seen} < ${put(today)}::date - make_interval(months => ${put(asked.awayMonths)}::int))`,
     )
-  const after = asked.after ? readKey(asked.after) : null
+  const after = readPageKey(asked.after)
   if (after) {
-    const [held, id] = [put(after[0]), put(after[1])]
-    parts.push(`(${key} ${way === 'ASC' ? '>' : '<'} ${held}::text OR (${key} = ${held}::text AND t.id > ${id}::text))`)
+    const [held, id] = [put(after.key), put(String(after.id))]
+    const beyond = way === 'ASC' ? '>' : '<'
+    parts.push(`(${key} ${beyond} ${held}::${type} OR (${key} = ${held}::${type} AND t.id > ${id}::text))`)
   }
   const rows = await db.query(
-    `SELECT t.id, ${key} AS key, ${list.shown} AS name, ${list.more} AS more, n.jobs, n.seen
-     FROM ${list.from} CROSS JOIN LATERAL (${list.jobs}) n
+    `SELECT t.id, (${key})::text AS key, ${list.shown} AS name, ${list.more} AS more, ${list.jobs} AS jobs, ${list.seen} AS seen
+     FROM ${list.from}
      WHERE ${parts.join(' AND ')} ORDER BY ${key} ${way}, t.id LIMIT ${limit + 1}`,
     params,
   )
   const page = rows.slice(0, limit)
   return {
     rows: page.map((row) => bookRowSchema.parse({ ...row, seenAt: row.seen === null ? null : iso(row.seen) })),
-    next: rows.length > limit ? keyOf(page[page.length - 1]) : null,
+    next: rows.length > limit ? writePageKey(page[page.length - 1] as { key: string; id: string }) : null,
   }
 }
 const yearsBefore = (day: string, years: number) => `${Number(day.slice(0, 4)) - years}${day.slice(4, 10)}`
@@ -107,12 +149,14 @@ export async function listJobIds(db: Queryable, of: 'frame' | 'player', id: stri
   return rows.map((row) => String(row.id))
 }
 
-/** The newest jobs in which a frame was measured. */
-export async function listMeasuredNewest(db: Queryable, limit: number): Promise<string[]> {
+/** Jobs in which a frame was measured, the newest first, each with a mark that changes when the job or its frame does, and whether there is a plan in it. */
+export async function listMeasuredMarks(db: Queryable): Promise<{ id: string; mark: string; isPlanned: boolean }[]> {
   const rows = await db.query(
-    `SELECT job_id FROM job_index WHERE NOT retired AND 'measure' = ANY (saved) ORDER BY number DESC LIMIT ${limit}`,
+    `SELECT i.job_id AS id, i.changed_at::text || '/' || f.revision AS mark, 'plan' = ANY (i.saved) AS planned
+     FROM job_index i JOIN job j ON j.id = i.job_id JOIN frame f ON f.id = j.frame_id
+     WHERE NOT i.retired AND 'measure' = ANY (i.saved) ORDER BY i.number DESC`,
   )
-  return rows.map((row) => String(row.job_id))
+  return rows.map((row) => ({ id: String(row.id), mark: String(row.mark), isPlanned: row.planned === true }))
 }
 
 /** Whether a player or a frame is put away; null where there is none. */

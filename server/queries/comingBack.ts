@@ -3,7 +3,7 @@ import type { ComingBack, ComingBackRule } from '#core/logbook/comingBack.ts'
 import type { Queryable } from '../db/database.ts'
 
 const ROWS = `SELECT c.frame_id AS "frameId", f.label AS "frameLabel", c.job_id AS "jobId", i.player_id AS "playerId",
-    i.player_name AS "playerName", c.rule, c.due, c.since, c.by_hours AS "byHours", c.put_off_to AS "putOffTo", c.dropped
+    i.player_name AS "playerName", c.rule, c.due, c.since, c.due_by AS "by", c.put_off_to AS "putOffTo", c.dropped
   FROM coming_back c JOIN frame f ON f.id = c.frame_id JOIN job_index i ON i.job_id = c.job_id`
 const ORDER = 'ORDER BY COALESCE(c.put_off_to, c.due), c.frame_id, c.rule'
 /** Rows of a day. */
@@ -37,14 +37,14 @@ export async function putComingBack(
     frameId,
     found.map((f) => f.rule),
   ])
-  for (const { rule, due, since, byHours } of found)
+  for (const { rule, due, since, by } of found)
     await tx.query(
-      `INSERT INTO coming_back (frame_id, rule, job_id, due, since, by_hours) VALUES ($1, $2, $3, $4, $5, $6)
+      `INSERT INTO coming_back (frame_id, rule, job_id, due, since, due_by) VALUES ($1, $2, $3, $4, $5, $6)
        ON CONFLICT (frame_id, rule) DO UPDATE SET job_id = EXCLUDED.job_id, due = EXCLUDED.due, since = EXCLUDED.since,
-         by_hours = EXCLUDED.by_hours,
+         due_by = EXCLUDED.due_by,
          put_off_to = CASE WHEN coming_back.since = EXCLUDED.since THEN coming_back.put_off_to END,
          dropped = coming_back.since = EXCLUDED.since AND coming_back.dropped`,
-      [frameId, rule, jobId, due, since, byHours],
+      [frameId, rule, jobId, due, since, by],
     )
 }
 

@@ -1,9 +1,21 @@
-import { choiceSchema, frameSchema, type Choice, type Frame } from '#contract/entities.ts'
+import { saysLandmarks } from '#core/sports/landmarks.ts'
+import { geometrySchema } from '#contract/documents.ts'
+import {
+  choiceSchema,
+  frameSchema,
+  modelLandmarksSchema,
+  type Choice,
+  type Frame,
+  type ModelLandmarks,
+} from '#contract/entities.ts'
 import type { Queryable } from '../db/database.ts'
 import { iso, likesOf } from './rows.ts'
 
 const COLUMNS =
   'id, label, maker, model, unit, player_id AS "playerId", geometry, sport, own_strings AS "ownStrings", code, revision'
+
+/** A label without the number of the unit. */
+const UNIT_LESS = (label: string) => `regexp_replace(${label}, '\\s*#.*$', '')`
 
 /** Frames of a sport to choose from, by label; of one player, and those of nobody, where one is named. */
 export async function listFrameChoices(
@@ -108,13 +120,40 @@ export async function retireFrame(db: Queryable, id: string, retired: boolean, w
   return rows.length > 0
 }
 
+/** Landmarks of the newest other frame of a model that says any: of the same name but for what tells units apart, where no model is said. */
+export async function landmarksOfModel(
+  db: Queryable,
+  frame: Pick<Frame, 'id' | 'sport' | 'label' | 'model'>,
+): Promise<ModelLandmarks> {
+  const [row] = await db.query(
+    `SELECT id, label, geometry -> 'landmarks' AS landmarks FROM frame
+     WHERE id <> $1 AND sport = $2 AND geometry -> 'landmarks' <> '{}'::jsonb
+       AND (lower(model) = lower($3) AND $3 <> '' OR ${UNIT_LESS('lower(label)')} = ${UNIT_LESS('lower($4)')})
+     ORDER BY created_at DESC, id LIMIT 1`,
+    [frame.id, frame.sport, frame.model, frame.label],
+  )
+  return modelLandmarksSchema.parse(row ?? null)
+}
+
+/** A new frame of a model that is known here begins with its landmarks. */
+export async function withModelLandmarks<F extends Pick<Frame, 'id' | 'sport' | 'label' | 'model' | 'geometry'>>(
+  db: Queryable,
+  frame: F,
+): Promise<F> {
+  if (saysLandmarks(frame.geometry.landmarks)) return frame
+  const known = await landmarksOfModel(db, frame)
+  const geometry = { ...frame.geometry, landmarks: known?.landmarks }
+  // Of other sizes than the frame that they were read on they may lie where there is nothing.
+  return known && geometrySchema.safeParse(geometry).success ? { ...frame, geometry } : frame
+}
+
 /** The owner's other frames of one make: alike but for what tells units apart. */
 export async function listTwins(db: Queryable, frame: Frame): Promise<{ id: string; label: string; unit: string }[]> {
   if (frame.playerId === null) return []
   const rows = await db.query(
     `SELECT id, label, unit FROM frame
      WHERE player_id = $1 AND id <> $2 AND sport = $3 AND NOT retired
-       AND (model = $4 AND $4 <> '' OR regexp_replace(label, '\s*#.*$', '') = regexp_replace($5, '\s*#.*$', ''))
+       AND (model = $4 AND $4 <> '' OR ${UNIT_LESS('label')} = ${UNIT_LESS('$5')})
      ORDER BY lower(label), id`,
     [frame.playerId, frame.id, frame.sport, frame.model, frame.label],
   )

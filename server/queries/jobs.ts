@@ -6,26 +6,21 @@ import { documentSchemas, stageSchema } from '#contract/documents.ts'
 import {
   countsSchema,
   jobRowSchema,
-  jobSearchSchema,
-  jobSummarySchema,
   mayBeEmptied,
   readingSchema,
   revisionRowSchema,
   savedStageSchema,
   type JobRow,
-  type JobPage,
-  type JobSearch,
   type Counts,
   type newReadingSchema,
   type RevisionRow,
   type SavedStage,
   type StoredReadingRow,
-  type JobSummary,
 } from '#contract/entities.ts'
 import type { Queryable, Row } from '../db/database.ts'
 import { standsFor } from './merges.ts'
 import { readMark, revisionsIn } from './revisions.ts'
-import { iso, likesOf } from './rows.ts'
+import { iso } from './rows.ts'
 
 const JOB = 'id, number, kind, frame_id AS "frameId", ticket, created_at, revision'
 const jobOf = (row: Row): JobRow => jobRowSchema.parse({ ...row, createdAt: iso(row.created_at) })
@@ -69,76 +64,10 @@ export async function updateTicket(
   return row ? jobOf(row) : null
 }
 
-/** Where a page of the queue begins: after the job of this change and number. */
-const keySchema = z.tuple([z.string(), z.number()])
-const keyOf = (row: Row): string => Buffer.from(JSON.stringify([row.key, row.number])).toString('base64url')
-function readKey(key: string): z.infer<typeof keySchema> | null {
-  try {
-    return keySchema.parse(JSON.parse(Buffer.from(key, 'base64url').toString()))
-  } catch {
-    return null
-  }
-}
-
-const SUMMARY = `j.id, i.number, j.kind, f.label AS "frameLabel", f.sport, j.ticket ->> 'due' AS due, COALESCE(j.ticket ->> 'who', '') AS who, j.ticket ->> 'waitsOn' AS "waitsOn", i.due_at AS "dueAt",
-  i.player_name AS "playerName", i.signed_by AS "signedBy", i.ready_at AS "readyAt", i.waits_for AS "waitsFor", i.saved,
-  i.changed_at AS "changedAt", i.changed_at::text AS key`
-const isoOf = (value: unknown) => (value === null ? null : iso(value))
-const summaryOf = (row: Row): JobSummary =>
-  jobSummarySchema.parse({
-    ...row,
-    due: row.due ?? '',
-    dueAt: isoOf(row.dueAt),
-    changedAt: iso(row.changedAt),
-    readyAt: isoOf(row.readyAt),
-    saved: STAGES.filter((s) => (row.saved as string[]).includes(s)),
-  })
-
-/** Rows of a day. */
-const MOST_DUE = 100
-/** Jobs that are promised until then and not signed off, the soonest first. */
-export async function listDue(db: Queryable, until: Date): Promise<{ jobs: JobSummary[]; more: boolean }> {
-  const rows = await db.query(
-    `SELECT ${SUMMARY} FROM job_index i JOIN job j ON j.id = i.job_id JOIN frame f ON f.id = j.frame_id
-     WHERE NOT i.retired AND i.due_at IS NOT NULL AND i.due_at < $1::timestamptz AND i.signed_by IS NULL
-     ORDER BY i.due_at, i.number LIMIT ${MOST_DUE + 1}`,
-    [until.toISOString()],
-  )
-  return { jobs: rows.slice(0, MOST_DUE).map(summaryOf), more: rows.length > MOST_DUE }
-}
-
-/** One page of the queue, the newest change first, with what it takes to ask for the next one. */
-export async function listJobSummaries(db: Queryable, input: Partial<JobSearch> = {}): Promise<JobPage> {
-  const search = jobSearchSchema.parse(input)
-  const params: unknown[] = [search.retired]
-  const put = (value: unknown) => `$${params.push(value)}`
-  const parts = ['i.retired = $1']
-  const after = search.after ? readKey(search.after) : null
-  if (after) parts.push(`(i.changed_at, i.number) < (${put(after[0])}::timestamptz, ${put(after[1])}::int)`)
-  if (search.sport) parts.push(`f.sport = ${put(search.sport)}`)
-  if (search.saved) parts.push(`${put(search.saved)}::text = ANY(i.saved)`)
-  if (search.kind) parts.push(`j.kind = ${put(search.kind)}`)
-  for (const pattern of likesOf(search.find)) {
-    const like = put(pattern)
-    parts.push(`(lower(i.player_name) LIKE ${like} OR lower(f.label) LIKE ${like} OR i.number::text LIKE ${like})`)
-  }
-  const rows = await db.query(
-    `SELECT ${SUMMARY}
-     FROM job_index i JOIN job j ON j.id = i.job_id JOIN frame f ON f.id = j.frame_id
-     WHERE ${parts.join(' AND ')} ORDER BY i.changed_at DESC, i.number DESC LIMIT ${search.limit + 1}`,
-    params,
-  )
-  const page = rows.slice(0, search.limit)
-  return {
-    jobs: page.map(summaryOf),
-    next: rows.length > page.length ? keyOf(page[page.length - 1]) : null,
-  }
-}
-
 /** How much there is of everything that the start page counts. */
 export async function oneCount(db: Queryable): Promise<Counts> {
   const [row] = await db.query(
-    `SELECT (SELECT count(*)::int FROM job WHERE NOT retired) AS jobs, (SELECT count(*)::int FROM job WHERE retired) AS retired,
+    `SELECT (SELECT count(*)::int FROM job_index WHERE NOT retired) AS jobs, (SELECT count(*)::int FROM job_index WHERE retired) AS retired,
        (SELECT count(*)::int FROM player WHERE NOT retired) AS players, (SELECT count(*)::int FROM frame WHERE NOT retired) AS frames`,
   )
   return countsSchema.parse(row)

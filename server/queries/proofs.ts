@@ -42,19 +42,20 @@ export async function lastProof(
   return row ? { ...proofOf(row), number: Number(row.number) } : null
 }
 
-/** The last proof of each of a frame's jobs, the newest first. @param beforeJob of those of earlier jobs */
+/** The last proof of each of a frame's jobs, the newest first. @param beforeJob of those of earlier jobs @param most null: all of them */
 export async function listFrameProofs(
   db: Queryable,
   frameId: string,
   beforeJob: string | null = null,
+  most: number | null = MOST_SETUPS,
 ): Promise<NumberedProof[]> {
   const rows = await db.query(
     `SELECT * FROM (
        SELECT DISTINCT ON (p.job_id) ${COLUMNS}, j.number FROM proof p JOIN job j ON j.id = p.job_id
        WHERE p.frame_id = $1 AND ($2::text IS NULL OR j.number < (SELECT number FROM job WHERE id = $2))
        ORDER BY p.job_id, p.signed_at DESC, p.id) AS last
-     ORDER BY "signedAt" DESC LIMIT ${MOST_SETUPS}`,
-    [frameId, beforeJob],
+     ORDER BY "signedAt" DESC LIMIT $3`,
+    [frameId, beforeJob, most],
   )
   return rows.map((row) => {
     const { jobId, signedAt, body } = proofOf(row)

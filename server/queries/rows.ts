@@ -10,6 +10,19 @@ export const likesOf = (text: string): string[] =>
     .filter(Boolean)
     .map((word) => `%${word.toLowerCase().replace(/[\\%_]/g, '\\$&')}%`)
 
+/** Words as the index has them. */
+export const wordsOf = (text: string): string[] =>
+  text
+    .toLowerCase()
+    .split(/[^\p{L}\p{N}]+/u)
+    .filter(Boolean)
+    .slice(0, 8)
+/** What was typed, as a query for full text: every word is the beginning of one. */
+export const prefixesOf = (text: string): string =>
+  wordsOf(text)
+    .map((word) => `${word}:*`)
+    .join(' & ')
+
 /** Puts a row of a table away or brings it back; says whether there is such a row. */
 export const retirer =
   (table: 'player' | 'batch' | 'photo' | 'squad') =>

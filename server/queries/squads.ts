@@ -3,9 +3,6 @@ import type { Queryable } from '../db/database.ts'
 
 const SQUAD = `SELECT s.id, s.name, s.retired, (SELECT count(*)::int FROM squad_member m WHERE m.squad_id = s.id) AS members FROM squad s`
 
-export async function listSquads(db: Queryable): Promise<Squad[]> {
-  return (await db.query(`${SQUAD} ORDER BY s.retired, lower(s.name), s.id`)).map((row) => squadSchema.parse(row))
-}
 export async function findSquad(db: Queryable, id: string): Promise<Squad | null> {
   const [row] = await db.query(`${SQUAD} WHERE s.id = $1`, [id])
   return row ? squadSchema.parse(row) : null

@@ -1,16 +1,19 @@
 import { conditionText } from '#core/frame/condition.ts'
 import { checkResults } from '#core/job/check.ts'
 import { asBuilt } from '#core/workorder/marks.ts'
-import { fixed, unitMark, writeBalanceBoth, writeSpread, writeValue } from '#core/quantities/write.ts'
+import { QUANTITIES } from '#core/quantities/units.ts'
+import { fixed, unitMark, writeBalanceBoth, writeDifference, writeSpread, writeValue } from '#core/quantities/write.ts'
+import { heldRows } from '#contract/heldAgainst.ts'
 import { percentText, RULE_WORDS, VERDICT_NAMES } from '#contract/messages/proof.ts'
 import { placeText, QUANTITY_NAMES, stripsText } from '#contract/messages/names.ts'
 import { benchSvg } from '#contract/planSvg.ts'
 import { Refusal } from '../refusal.ts'
-import type { SheetSource } from './load.ts'
-import type { Sheet } from './sheet.ts'
+import type { WithTwins } from './load.ts'
+import type { Sheet, SheetBlock } from './sheet.ts'
 
 /** One page that says what was proven of a frame, by which rule, and what is on it. @throws Refusal `sheet.notReady` */
-export function certificateSheet({ view, shop, documents, picture }: SheetSource, printedOn: string): Sheet {
+export function certificateSheet(source: WithTwins, printedOn: string): Sheet {
+  const { view, shop, documents, picture } = source
   const signed = documents.check?.signed
   if (!signed) throw new Refusal(409, 'sheet.notReady', '', { why: 'the final check has not been signed off' })
   const { materials, work } = picture
@@ -56,6 +59,7 @@ export function certificateSheet({ view, shop, documents, picture }: SheetSource
         }),
       },
       { kind: 'text', text: `${RULE_WORDS[shop.acceptance]} (JCGM 106:2012)` },
+      ...againstBlocks(source),
       { kind: 'drawing', svg: benchSvg(cuts, materials, work), widthShare: 0.6 },
       { kind: 'heading', text: 'On the frame' },
       ...cuts.flatMap((cut, i) => {
@@ -73,4 +77,28 @@ export function certificateSheet({ view, shop, documents, picture }: SheetSource
       { kind: 'lines', labels: ['Signed', 'Date'] },
     ],
   }
+}
+
+/** What it was held against beside its target: off by, and the chance to lie within the tolerance of it. */
+function againstBlocks({ shop, picture, input, twins }: WithTwins): SheetBlock[] {
+  const rows = heldRows({ input, picture, planned: picture.planned, twins, rule: shop.acceptance })
+  if (rows.length === 0) return []
+  return [
+    { kind: 'heading', text: 'Held against' },
+    {
+      kind: 'table',
+      head: ['', ...QUANTITIES.map((quantity) => QUANTITY_NAMES[quantity])],
+      widths: ['*', ...QUANTITIES.map(() => 'auto' as const)],
+      tickBoxes: false,
+      rows: rows.map(({ name, numbers }) => [
+        name,
+        ...QUANTITIES.map((quantity) => {
+          const held = numbers.find((n) => n.quantity === quantity)
+          return held
+            ? `${writeDifference(held.off, quantity, shop.units)}\n${VERDICT_NAMES[held.conformity.verdict]} ${percentText(held.conformity.probability)}`
+            : '–'
+        }),
+      ]),
+    },
+  ]
 }

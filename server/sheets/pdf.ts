@@ -1,7 +1,7 @@
 import { createRequire } from 'node:module'
 import { dirname, join } from 'node:path'
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.d.ts'
-import type { Sheet, SheetBlock, TrueStrip } from './sheet.ts'
+import { PHOTOS_IN_ROW, type Sheet, type SheetBlock, type TrueStrip } from './sheet.ts'
 
 const require = createRequire(import.meta.url)
 const FONTS = join(dirname(require.resolve('@fontsource/atkinson-hyperlegible-next/package.json')), 'files')
@@ -25,6 +25,21 @@ function pdfmake(): PdfMake {
   return engine
 }
 
+/** Photographs in a row of a page, in points. */
+const PHOTO = { most: PHOTOS_IN_ROW, height: 76, gap: 8 }
+
+/** Does paper take this picture? One that is damaged, or of another kind, it does not. */
+export async function isPrintable(image: string): Promise<boolean> {
+  const bare: TDocumentDefinitions = { defaultStyle: { font: 'Sheet' }, content: [{ image, fit: [10, 10] }] }
+  return pdfmake()
+    .createPdf(bare)
+    .getBuffer()
+    .then(
+      () => true,
+      () => false,
+    )
+}
+
 /** Points in a millimetre. */
 const MM = 72 / 25.4
 /** A label of a 62 mm roll. */
@@ -43,8 +58,8 @@ export async function renderPdf(sheet: Sheet, paper: Paper): Promise<Buffer> {
   const body: Content[] = [
     {
       columns: [
-        { text: sheet.title, fontSize: sheet.size === 'card' ? 15 : 19, bold: true },
-        { text: 'Kevro', alignment: 'right', bold: true, fontSize: 12, margin: [0, 5, 0, 0] },
+        { text: sheet.title, width: '*', fontSize: sheet.size === 'card' ? 15 : 19, bold: true },
+        { text: 'Kevro', width: 'auto', alignment: 'right', bold: true, fontSize: 12, margin: [0, 5, 0, 0] },
       ],
     },
     { text: sheet.heading, color: GREY, fontSize: 9, margin: [0, 1, 0, 6] },
@@ -82,20 +97,58 @@ export async function renderPdf(sheet: Sheet, paper: Paper): Promise<Buffer> {
     .getBuffer()
 }
 
+const LABEL_STYLE = { font: 'Sheet', fontSize: 7, color: INK, lineHeight: 1 }
+const LABEL_MARGIN = 2.5 * MM
+const labelBody = (sheet: Sheet): Content[] => [
+  { text: sheet.title, bold: true, fontSize: 9 },
+  { text: sheet.heading, color: GREY, fontSize: 6, margin: [0, 0, 0, 2] },
+  ...sheet.blocks.map((block) => blockOf(block, LABEL.width - 2 * LABEL_MARGIN)),
+]
+
 /** A label is its own page. */
 function renderLabel(sheet: Sheet): Promise<Buffer> {
-  const margin = 2.5 * MM
+  const margin = LABEL_MARGIN
   return pdfmake()
     .createPdf({
       pageSize: LABEL,
       pageMargins: [margin, margin, margin, margin],
-      defaultStyle: { font: 'Sheet', fontSize: 7, color: INK, lineHeight: 1 },
+      defaultStyle: LABEL_STYLE,
       info: { title: sheet.title, creator: 'Kevro' },
-      content: [
-        { text: sheet.title, bold: true, fontSize: 9 },
-        { text: sheet.heading, color: GREY, fontSize: 6, margin: [0, 0, 0, 2] },
-        ...sheet.blocks.map((block) => blockOf(block, LABEL.width - 2 * margin)),
-      ],
+      content: labelBody(sheet),
+    })
+    .getBuffer()
+}
+
+/** Page sizes in points. */
+const PAGE: Record<Paper, [width: number, height: number]> = { A4: [595.28, 841.89], LETTER: [612, 792] }
+/** Where on a page of labels one of them is printed: the first free place of a sheet that was begun. */
+export interface LabelPlace {
+  columns: number
+  rows: number
+  /** From nought, along the rows. */
+  at: number
+}
+/** A label in the middle of its place on a page of labels. */
+export function renderOnLabelSheet(sheet: Sheet, paper: Paper, { columns, rows, at }: LabelPlace): Promise<Buffer> {
+  const [width, height] = PAGE[paper]
+  const [cellWidth, cellHeight] = [width / columns, height / rows]
+  const beside = (cellWidth - LABEL.width) / 2 + LABEL_MARGIN
+  const above = (cellHeight - LABEL.height) / 2 + LABEL_MARGIN
+  const here: Content = {
+    table: { widths: [LABEL.width - 2 * LABEL_MARGIN], body: [[{ stack: labelBody(sheet) }]] },
+    layout: { hLineWidth: () => 0, vLineWidth: () => 0, paddingLeft: () => 0, paddingRight: () => 0, paddingTop: () => 0, paddingBottom: () => 0 }, // prettier-ignore
+    absolutePosition: {
+      x: (at % columns) * cellWidth + beside,
+      y: Math.floor(at / columns) * cellHeight + above,
+    },
+  }
+  return pdfmake()
+    .createPdf({
+      pageSize: paper,
+      pageMargins: [0, 0, 0, 0],
+      defaultStyle: LABEL_STYLE,
+      info: { title: sheet.title, creator: 'Kevro' },
+      content: [here],
     })
     .getBuffer()
 }
@@ -152,8 +205,24 @@ function blockOf(block: SheetBlock, width: number): Content {
           },
         ],
       }
+    case 'photos': {
+      const each = (width - PHOTO.gap * (PHOTO.most - 1)) / PHOTO.most
+      return {
+        columns: block.photos.map(({ image, words }) => ({
+          width: each,
+          stack: [
+            { image, fit: [each, PHOTO.height] as [number, number] },
+            { text: words, fontSize: 7, color: GREY, margin: [0, 1, 0, 0] as [number, number, number, number] },
+          ],
+        })),
+        columnGap: PHOTO.gap,
+        margin: [0, 2, 0, 4],
+      }
+    }
     case 'heading':
       return { text: block.text, bold: true, fontSize: 12, margin: [0, 6, 0, 2] }
+    case 'newPage':
+      return { text: '', pageBreak: 'before' }
     case 'text':
       return { text: block.text, margin: [0, 2, 0, 3] }
     case 'facts': {

@@ -8,6 +8,9 @@ export interface Sheet {
   size: 'page' | 'card' | 'label'
 }
 
+/** So many photographs stand side by side. */
+export const PHOTOS_IN_ROW = 4
+
 /** A strip drawn at its true size, with what lies at its landmarks. */
 export interface TrueStrip {
   title: string
@@ -23,8 +26,11 @@ export type SheetBlock =
   | { kind: 'table'; head: string[]; rows: string[][]; widths: (number | '*' | 'auto')[]; tickBoxes: boolean }
   | { kind: 'drawing'; svg: string; widthShare: number }
   | { kind: 'text'; text: string }
+  | { kind: 'newPage' }
   | { kind: 'caution'; lines: string[] }
   | { kind: 'lines'; labels: string[] }
   | { kind: 'trueStrips'; strips: TrueStrip[] }
+  /** Photographs side by side, each with its words below. */
+  | { kind: 'photos'; photos: { image: string; words: string }[] }
   /** Rows beside a QR code of the text. */
   | { kind: 'coded'; text: string; rows: [label: string, value: string][] }

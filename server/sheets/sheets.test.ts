@@ -3,8 +3,11 @@ import { demoAsTold } from '#server/demo/asTold.ts'
 import type { Database } from '../db/database.ts'
 import { openForTest } from '../db/testing.ts'
 import { benchSvg } from '#contract/planSvg.ts'
-import { sheetSource, type SheetSource } from './load.ts'
-import { renderPdf } from './pdf.ts'
+import { sheetSource, withPhotos, withTwins, type SheetSource } from './load.ts'
+import { beforeAfterSheet } from './beforeAfter.ts'
+import { insertPhoto } from '../queries/photos.ts'
+import { renderOnLabelSheet, renderPdf } from './pdf.ts'
+import { trialListSheet } from './trialList.ts'
 import type { Sheet, SheetBlock } from './sheet.ts'
 import { specCardSheet } from './specCard.ts'
 import { comparisonSheet } from './comparison.ts'
@@ -237,6 +240,73 @@ describe('paper, read by another program', () => {
     expect(code!.data).toMatch(/^signed 2026-\d\d-\d\d JQ$/m)
     expect(await textOf(doc, 1)).toContain('Static weight')
   })
+  it('puts a label in the middle of its place on a page of labels, with its code', async () => {
+    for (const [columns, rows, at] of [
+      [2, 5, 0],
+      [3, 7, 16],
+      [2, 6, 11],
+    ]) {
+      const doc = await openPdf(await renderOnLabelSheet(labelSheet(done, '2026-11-23'), 'A4', { columns, rows, at }))
+      expect(doc.numPages).toBe(1)
+      const { data, width: w, height: h } = await pixelsOf(doc, 1, 4)
+      const code = jsQR(data, w, h)!
+      expect(code.data).toBe(labelText(done))
+      // The code lies left of the middle of its label, inside the label's own 62 × 40 mm about the middle of the place.
+      const corner = code.location.topLeftCorner
+      const middle = [((at % columns) + 0.5) * (w / columns), (Math.floor(at / columns) + 0.5) * (h / rows)]
+      const mm = w / 210
+      expect(Math.abs(corner.x - middle[0]) / mm).toBeLessThan(31)
+      expect(Math.abs(corner.y - middle[1]) / mm).toBeLessThan(20)
+      expect(corner.x).toBeLessThan(middle[0])
+    }
+  })
+  it('lists a trial by mass, place by place, with what it should then read', async () => {
+    const sheet = trialListSheet(returns, '2026-11-23')
+    const [lumps, reads] = tables(sheet)
+    const inAll = lumps.rows.map((r) => Number(r[2].replace(' g', '')))
+    const trial = tables(workOrderSheet(returns, '2026-11-23'))[1].rows[0]
+    expect(inAll.reduce((sum, g) => sum + g, 0)).toBeCloseTo(Number(trial[2].replace(' g', '')), 0)
+    for (const [, each, all] of lumps.rows) {
+      const [n, g] = each.replace(' g', '').split(' × ').map(Number)
+      expect(n * g).toBeCloseTo(Number(all.replace(' g', '')), 0)
+    }
+    expect(reads.rows.map((r) => r[0])).toContain('Swing weight')
+    const doc = await openPdf(await renderPdf(sheet, 'A4'))
+    expect(doc.numPages).toBe(1)
+    expect(await textOf(doc, 1)).toContain('Hit a few')
+    expect(() => trialListSheet({ ...returns, documents: {} }, '2026-11-23')).toThrow()
+  })
+  it('shows a frame before and after on one page: both pictures, the numbers and by how much they changed', async () => {
+    const sheet = beforeAfterSheet({ ...done, photos: [], unprinted: 0 }, '2026-11-23')
+    expect(sheet.blocks.filter((b) => b.kind === 'drawing')).toHaveLength(2)
+    const [numbers] = tables(sheet)
+    const mass = row(numbers, 'Static weight')
+    // Three figures, each rounded by itself.
+    expect(Math.abs(Number(mass[3]) - Number(mass[1]) - Number(mass[5].replace('+', '').replace('−', '-')))).toBeLessThan(0.11) // prettier-ignore
+    const doc = await openPdf(await renderPdf(sheet, 'A4'))
+    expect(doc.numPages).toBe(1)
+    expect(await textOf(doc, 1)).toContain('As it came')
+    const unread = { ...done, picture: { ...done.picture, checked: nothing } }
+    expect(() => beforeAfterSheet({ ...unread, photos: [], unprinted: 0 }, '2026-11-23')).toThrow()
+  })
+  it('shows photographs with the side they were taken on; one that is damaged is said, and stops nothing', async () => {
+    const photo = (id: string, content: Buffer) =>
+      insertPhoto(db, { id, jobId: 'job-done', name: `${id}.png`, type: 'image/png', by: 'JQ' }, content)
+    const dot = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAQAAAC1HAwCAAAAC0lEQVR42mNk+A8AAQUBAScY42YAAAAASUVORK5CYII=', 'base64') // prettier-ignore
+    await photo('hoop-after', dot)
+    await photo('torn', dot.subarray(0, 30))
+    const source = await withPhotos(db, done)
+    expect([source.photos.map((p) => p.name), source.unprinted]).toEqual([['hoop-after.png'], 1])
+    const before = { ...source.photos[0], name: 'as-it-came.png', at: '2020-01-01T10:00:00Z' }
+    const sheet = beforeAfterSheet({ ...source, photos: [before, ...source.photos] }, '2026-11-23')
+    const order = sheet.blocks.map((b) =>
+      b.kind === 'photos' ? b.photos[0].words : b.kind === 'heading' ? b.text : '',
+    )
+    expect(order.filter(Boolean).slice(0, 4)).toEqual(['As it came', expect.stringContaining('as-it-came.png'), 'As it is', expect.stringContaining('hoop-after.png')]) // prettier-ignore
+    const doc = await openPdf(await renderPdf(sheet, 'A4'))
+    expect(doc.numPages).toBe(1)
+    expect(await textOf(doc, 1)).toContain('Photographs that cannot be printed: 1.')
+  })
   it('labels a frame by its code alone, to be found by it again, on one label', async () => {
     const log = await frameLog(db, 'frame-5', new Date('2026-11-26T10:00:00Z'))
     const doc = await openPdf(await renderPdf(frameLabelSheet(log, done.shop.units), 'A4'))
@@ -260,15 +330,20 @@ describe('paper, read by another program', () => {
     expect(() => choiceSheet(BATCH.body, null, done.shop, '2026-11-23')).toThrow()
   })
   it('certifies what was proven on one page: each verdict, its chance, the rule, and what is on the frame', async () => {
-    const doc = await openPdf(await renderPdf(certificateSheet(done, '2026-11-23'), 'LETTER'))
+    const doc = await openPdf(await renderPdf(certificateSheet(await withTwins(db, done), '2026-11-23'), 'LETTER'))
     expect(doc.numPages).toBe(1)
     const text = await textOf(doc, 1)
     expect(text).toContain('Guarded acceptance')
     expect(text).toMatch(/passes|undecided|misses/)
     for (const cut of done.documents.build!.cuts)
       expect(text).toContain(done.materials.find((m) => m.id === cut.materialId)!.name)
+    // Against what was foretold, by hand: read less planned, to the figure that is printed.
+    const { checked, planned } = done.picture
+    const [, mass] = /What the plan foretold ([+−]?\d+\.\d)/.exec(text)!
+    expect(Number(mass.replace('−', '-'))).toBeCloseTo(checked.state.massG! - planned!.massG!, 1)
+    expect(text).toContain('Its twin, grip 3, no. 5127: Corvane Arc 98 #B')
     const unsigned = { ...done, documents: { ...done.documents, check: { ...done.documents.check!, signed: null } } }
-    expect(() => certificateSheet(unsigned, '2026-11-23')).toThrow()
+    expect(() => certificateSheet({ ...unsigned, twins: [] }, '2026-11-23')).toThrow()
   })
 })
 

@@ -6,7 +6,7 @@ import type { Sheet } from './sheet.ts'
 
 /** One page for the player: what was changed, its numbers, how it should feel, what to watch, when to come back. @throws Refusal `sheet.notReady` */
 export function takeHomeSheet({ view, shop, documents, picture }: SheetSource, printedOn: string): Sheet {
-  const home = takeHomeOf({ label: view.frame.label, documents, picture, units: shop.units })
+  const home = takeHomeOf({ label: view.frame.label, documents, picture, units: shop.units, intervals: shop.intervals })
   if (!home) throw new Refusal(409, 'sheet.notReady', '', { why: 'weight, balance and swing weight are not known' })
   return {
     title: home.title,

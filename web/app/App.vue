@@ -8,6 +8,7 @@ import OutboxNotices from '../documents/OutboxNotices.vue'
 import SaveState from '../documents/SaveState.vue'
 import { useOutbox } from '../documents/useOutbox.ts'
 import FindDialog from './FindDialog.vue'
+import ReminderBell from './ReminderBell.vue'
 import KeySheet from '../shared/KeySheet.vue'
 import CrashNotice from './CrashNotice.vue'
 import { storeTheme } from './themeChoice.ts'
@@ -16,6 +17,7 @@ const theme = useTheme()
 const keys = ref(false)
 const finding = ref(false)
 const PAGES = [
+  { to: '/jobs', name: 'Jobs' },
   { to: '/people', name: 'People' },
   { to: '/frames', name: 'Frames' },
   { to: '/library', name: 'Library' },
@@ -70,6 +72,7 @@ useEventListener('keydown', onKey)
           data-testid="find"
           @click="finding = true"
         />
+        <ReminderBell />
         <template v-if="wide">
           <v-btn v-for="page in PAGES" :key="page.to" :to="page.to" variant="text" size="small">{{ page.name }}</v-btn>
           <v-btn :icon="mdiKeyboardOutline" variant="text" size="small" aria-label="Keys" @click="keys = true" />

@@ -39,19 +39,27 @@ function unable(why: string): void {
   scanning.value = false
   problem.value = why
 }
+/** Somebody has gone down the list since it was typed in. */
+let moved = false
 let asked = 0
 async function look(): Promise<void> {
   const mine = ++asked
   try {
     const hits = await call(foundSchema, 'GET', `/find?find=${encodeURIComponent(text.value)}`)
     if (mine !== asked) return
+    const chosen = moved ? rows.value[at.value] : undefined
     found.value = hits
-    at.value = 0
+    // Where somebody has gone down to a row it stays the one, also when a late answer brings others.
+    at.value = Math.max(
+      0,
+      rows.value.findIndex((row) => row.kind === chosen?.kind && row.id === chosen.id),
+    )
     problem.value = ''
   } catch (error) {
     if (mine === asked) problem.value = problemText(error)
   }
 }
+watch(text, () => (moved = false))
 watchDebounced(text, look, { debounce: TYPING_MS })
 watch(open, (now) => {
   scanning.value = false
@@ -93,6 +101,7 @@ function onKey(event: KeyboardEvent): void {
   const step = { ArrowDown: 1, ArrowUp: -1 }[event.key]
   if (step) {
     event.preventDefault()
+    moved = true
     at.value = Math.min(rows.value.length - 1, Math.max(0, at.value + step))
   } else if (event.key === 'Enter') {
     event.preventDefault()

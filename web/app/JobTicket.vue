@@ -123,11 +123,14 @@ const pageOf = (job: JobSummary) => (job.kind === 'quick' ? 'bench' : next(job))
 @media (max-width: 760px) {
   .ticket {
     grid-template-columns: 44px 1fr;
+    row-gap: 4px;
   }
   .track {
     grid-column: 1 / -1;
   }
   .due {
+    grid-column: 2;
+    grid-row: 2;
     text-align: left;
   }
 }

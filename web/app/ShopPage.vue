@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
-import type { Shop } from '#contract/entities.ts'
+import type { Shop } from '#contract/shop.ts'
 import { ORDER_NAMES } from '#contract/messages/build.ts'
 import { WORK_ORDERS } from '#core/workorder/marks.ts'
 import { problemText } from '../api/client.ts'
 import BackupPanel from './BackupPanel.vue'
+import IntervalsPanel from './IntervalsPanel.vue'
 import { useShop } from '../stores/shop.ts'
 
 const shop = useShop()
@@ -108,7 +109,10 @@ function saveLatitude(text: string): void {
           }}</RouterLink>
         </p>
       </section>
-      <BackupPanel :second="settings.backupFolder" @second="(backupFolder) => save({ backupFolder })" />
+      <div class="beside">
+        <IntervalsPanel />
+        <BackupPanel :second="settings.backupFolder" @second="(backupFolder) => save({ backupFolder })" />
+      </div>
     </div>
   </div>
 </template>
@@ -123,6 +127,10 @@ function saveLatitude(text: string): void {
   grid-template-columns: minmax(260px, 380px) minmax(0, 1fr);
   gap: 16px;
   align-items: start;
+}
+.beside {
+  display: grid;
+  gap: 16px;
 }
 @media (max-width: 860px) {
   .settings {

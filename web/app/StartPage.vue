@@ -1,42 +1,37 @@
 <script setup lang="ts">
 import { onMounted, ref, shallowRef } from 'vue'
-import { z } from 'zod'
 import { RouterLink, useRouter } from 'vue-router'
 import { defaultCondition, NOTHING_ON } from '#core/frame/condition.ts'
 import { SPORTS, type SportId, PROFILES, profileOf } from '#core/sports/sports.ts'
-import { type BatchSummary, batchSummarySchema } from '#contract/batch.ts'
-import { type Counts, type JobSummary, countsSchema, jobViewSchema } from '#contract/entities.ts'
+import { type Counts, type JobPage, countsSchema, jobPageSchema, jobViewSchema } from '#contract/entities.ts'
 import { call, problemText, tell } from '../api/client.ts'
 import { tooLarge } from '../browser/fileSize.ts'
 import { useShop } from '../stores/shop.ts'
 import DayPanel from './DayPanel.vue'
 import JobTicket from './JobTicket.vue'
-import { useQueue } from './useQueue.ts'
 
 const shop = useShop()
 const router = useRouter()
 const problem = ref('')
 const file = ref<HTMLInputElement | null>(null)
 const sport = ref<SportId>('tennis')
-const batches = ref<BatchSummary[]>([])
 const batchName = ref('')
 const naming = ref(false)
 const counts = shallowRef<Counts | null>(null)
-const count = async () => void (counts.value = await call(countsSchema, 'GET', '/counts').catch(() => counts.value))
+/** In work, and promised for no day: the day does not show them. */
+const undated = shallowRef<JobPage | null>(null)
+/** Shown on the first page; there are all of them on the page of the jobs. */
+const MOST = 12
 
 onMounted(async () => {
   try {
     await shop.load()
-    queue.show(shop.overview!)
-    batches.value = await call(z.array(batchSummarySchema), 'GET', '/batches')
-    await count()
+    undated.value = await call(jobPageSchema, 'GET', `/jobs?state=open&undated=true&limit=${MOST}`)
+    counts.value = await call(countsSchema, 'GET', '/counts')
   } catch (error) {
     problem.value = problemText(error)
   }
 })
-
-const queue = useQueue()
-const day = ref<InstanceType<typeof DayPanel> | null>(null)
 
 async function quickBench(): Promise<void> {
   const id = crypto.randomUUID()
@@ -86,27 +81,6 @@ async function newBatch(): Promise<void> {
       },
     })
     await router.push({ name: 'batch', params: { id } })
-  } catch (error) {
-    problem.value = problemText(error)
-  }
-}
-
-async function turn(job: JobSummary, retired: boolean): Promise<void> {
-  try {
-    await queue.retire(job, retired)
-    await Promise.all([count(), day.value?.look()])
-  } catch (error) {
-    problem.value = problemText(error)
-  }
-}
-
-/** The batch that was just put away, for undoing it. */
-const gone = shallowRef<BatchSummary | null>(null)
-async function turnBatch(batch: BatchSummary, retired: boolean): Promise<void> {
-  try {
-    await tell('POST', `/batches/${batch.id}/retire`, { retired })
-    gone.value = retired ? batch : null
-    batches.value = await call(z.array(batchSummarySchema), 'GET', '/batches')
   } catch (error) {
     problem.value = problemText(error)
   }
@@ -163,79 +137,25 @@ async function takeIn(event: Event): Promise<void> {
       >Something is missing from the stored data: {{ shop.overview.alarms.join('; ') }}. Stop Kevro and run “npm run
       check”: it says what is whole and which backup has the rest.</v-alert
     >
-    <DayPanel v-if="!queue.search.find && !queue.search.retired" ref="day" />
-    <h2 v-if="queue.jobs.length > 0">{{ queue.search.retired ? 'Put away' : 'All jobs, the last changed first' }}</h2>
-    <div v-if="queue.search.retired || (counts && counts.jobs + counts.retired > 0)" class="finder">
-      <v-text-field
-        v-model="queue.search.find"
-        label="Find a job: player, frame or number"
-        clearable
-        data-testid="find-job"
-        @click:clear="queue.search.find = ''"
-      />
-      <v-btn
-        v-if="queue.search.retired || (counts?.retired ?? 0) > 0"
-        variant="text"
-        data-testid="show-retired"
-        @click="queue.search.retired = !queue.search.retired"
-        >{{ queue.search.retired ? 'On the bench' : `Put away: ${counts?.retired}` }}</v-btn
+    <DayPanel />
+    <section v-if="undated && undated.jobs.length > 0" aria-label="Promised for no day" data-testid="undated">
+      <h2>Promised for no day</h2>
+      <ul class="queue">
+        <li v-for="job in undated.jobs" :key="job.id"><JobTicket :job="job" /></li>
+      </ul>
+      <RouterLink v-if="undated.next" :to="{ name: 'jobs', query: { state: 'open' } }" class="more"
+        >More in work</RouterLink
       >
-    </div>
-    <v-alert
-      v-if="queue.last"
-      type="info"
-      variant="tonal"
-      density="compact"
-      class="mb-3"
-      data-testid="retire-note"
-      closable
-      @click:close="queue.last = null"
-      >Job {{ queue.last.job.number }} was {{ queue.last.retired ? 'put away' : 'brought back' }}.
-      <template #append><v-btn size="small" @click="turn(queue.last!.job, !queue.last!.retired)">Undo</v-btn></template>
-    </v-alert>
-    <ul v-if="queue.jobs.length > 0" class="queue">
-      <li v-for="job in queue.jobs" :key="job.id">
-        <JobTicket :job="job" />
-        <v-btn
-          size="small"
-          variant="text"
-          class="away"
-          :aria-label="`${queue.search.retired ? 'Bring back' : 'Put away'} job ${job.number}`"
-          data-testid="retire-job"
-          @click="turn(job, !queue.search.retired)"
-          >{{ queue.search.retired ? 'Bring back' : 'Put away' }}</v-btn
-        >
-      </li>
-    </ul>
-    <p v-else-if="queue.search.find || queue.search.retired" class="panel">
-      No job {{ queue.search.find ? `fits “${queue.search.find}”` : 'is put away' }}.
-    </p>
-    <p v-else-if="shop.overview" class="panel">
+    </section>
+    <p v-if="counts && counts.jobs + counts.retired === 0" class="panel">
       No jobs yet. Put a frame on the bench with <b>New job</b>, or try <b>Quick bench</b> for a walk-in.
     </p>
-    <v-btn v-if="queue.next" class="mt-3" data-testid="more-jobs" @click="queue.more()">More jobs</v-btn>
-    <p v-if="gone" class="mt-3 mb-0" role="status">
-      “{{ gone.label }}” was put away.
-      <v-btn size="small" data-testid="batch-back" @click="turnBatch(gone!, false)">Undo</v-btn>
-    </p>
-    <ul v-if="batches.length > 0" class="batches">
-      <li v-for="b in batches" :key="b.id">
-        <RouterLink :to="{ name: 'batch', params: { id: b.id } }">{{ b.label }}</RouterLink>
-        <span class="quiet">{{ b.units }} units</span>
-        <v-btn
-          size="x-small"
-          variant="text"
-          :aria-label="`Put away ${b.label}`"
-          data-testid="retire-batch"
-          @click="turnBatch(b, true)"
-          >Put away</v-btn
-        >
-      </li>
-    </ul>
     <footer class="mt-6 d-flex ga-2 align-center">
       <span v-if="counts" class="quiet"
-        >{{ counts.jobs }} jobs, <RouterLink to="/people">{{ counts.players }} players</RouterLink>,
-        <RouterLink to="/frames">{{ counts.frames }} frames</RouterLink></span
+        ><RouterLink to="/jobs">{{ counts.jobs }} jobs</RouterLink>,
+        <RouterLink to="/people">{{ counts.players }} players</RouterLink>,
+        <RouterLink to="/frames">{{ counts.frames }} frames</RouterLink>,
+        <RouterLink to="/batches">batches</RouterLink></span
       >
       <v-spacer />
       <input
@@ -256,50 +176,11 @@ async function takeIn(event: Event): Promise<void> {
   max-width: 1120px;
   margin: 0 auto;
 }
-.queue {
-  list-style: none;
-  padding: 0;
-  margin: 0;
-  display: grid;
-  gap: 10px;
-}
-.queue li {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) auto;
-  align-items: center;
-  gap: 6px;
-}
-.finder {
-  display: flex;
-  gap: 12px;
-  align-items: center;
-  margin-bottom: 12px;
-}
-.finder > :first-child {
-  max-width: 420px;
+.more {
+  display: inline-block;
+  margin-top: 10px;
 }
 .sport {
   max-width: 170px;
-}
-.batches {
-  list-style: none;
-  padding: 0;
-  margin: 18px 0 0;
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 22px;
-}
-.batches a {
-  color: rgb(var(--v-theme-primary));
-  font-weight: 650;
-  margin-right: 6px;
-}
-@media (max-width: 760px) {
-  .queue li {
-    grid-template-columns: minmax(0, 1fr);
-  }
-  .away {
-    justify-self: end;
-  }
 }
 </style>

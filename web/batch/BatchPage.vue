@@ -3,6 +3,7 @@ import { mdiPlus, mdiRedo, mdiUndo } from '@mdi/js'
 import { computed, nextTick, onBeforeUnmount, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { ownSpread } from '#core/compare/pick.ts'
+import { knownNumbers } from '#core/frame/state.ts'
 import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
 import { writeSpread, writeValue } from '#core/quantities/write.ts'
 import type { BatchUnit } from '#contract/batch.ts'
@@ -17,7 +18,9 @@ import AimPicker from './AimPicker.vue'
 import BatchCell from './BatchCell.vue'
 import PickVerdict from './PickVerdict.vue'
 import { jobOfUnit } from './jobOfUnit.ts'
+import SortHead from './SortHead.vue'
 import { useBatch } from './useBatch.ts'
+import { useUnitOrder } from './useUnitOrder.ts'
 
 /** Several units of one model, read in a row and set side by side. */
 const props = defineProps<{ id: string }>()
@@ -56,6 +59,15 @@ const spreadOf = (q: Quantity) => {
   const own = known.map(({ summary }) => ownSpread(summary, q)).sort((a, b) => b - a)
   return { by, told: by > 2 * Math.hypot(own[0], own[1]) }
 }
+const order = useUnitOrder(
+  () => body.value?.units ?? [],
+  ({ id, name }) => {
+    const rank = rankOf(id)
+    const numbers = knownNumbers(summaryOf(id).state)
+    return { id, name, numbers, rank: anyAim.value && rank >= 0 ? rank : null }
+  },
+)
+const { rows } = order
 const row = ref(0)
 const column = ref(0)
 const fields = ref<Record<string, InstanceType<typeof BatchCell> | null>>({})
@@ -63,7 +75,7 @@ const cell = (unit: BatchUnit, q: Quantity) => `${unit.id}-${q}`
 function go(r: number, c: number): void {
   row.value = r
   column.value = c
-  const unit = body.value!.units[r]
+  const unit = rows.value[r]
   if (unit) void nextTick(() => fields.value[cell(unit, QUANTITIES[c])]?.focus())
 }
 /** Enter goes along the row, then to the next unit. */
@@ -81,7 +93,7 @@ function focusOn(r: number, c: number): void {
 const receivers = QUANTITIES.map((quantity): Receiver => ({
   quantity,
   take: (sent) => {
-    const unit = body.value?.units[row.value]
+    const unit = rows.value[row.value]
     if (!unit) return false
     batch.addReading(unit.id, quantity, sent.raw, String(Number(sent.raw.toFixed(3))), sent)
   },
@@ -174,14 +186,14 @@ async function toJob(unit: BatchUnit): Promise<void> {
         <table class="plain units">
           <thead>
             <tr>
-              <th>unit</th>
-              <th v-for="q in QUANTITIES" :key="q">{{ QUANTITY_NAMES[q] }}</th>
-              <th>pick</th>
+              <SortHead by="name" name="unit" :order="order" />
+              <SortHead v-for="q in QUANTITIES" :key="q" :by="q" :name="QUANTITY_NAMES[q]" :order="order" />
+              <SortHead by="pick" name="pick" :order="order" />
             </tr>
           </thead>
           <tbody>
             <tr
-              v-for="(unit, r) in body.units"
+              v-for="(unit, r) in rows"
               :key="unit.id"
               :class="{ inHand: r === row, best: pick?.id === unit.id }"
               :data-unit="unit.name"

@@ -2,7 +2,7 @@
 import { mdiArrowLeft } from '@mdi/js'
 import { computed, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { estimateOf } from '#core/frame/state.ts'
+import { estimateOf, knownNumbers } from '#core/frame/state.ts'
 import { RIVAL_G, type SetAim } from '#core/planning/set/set.ts'
 import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
 import { fixed, writeSpread, writeValue } from '#core/quantities/write.ts'
@@ -13,7 +13,9 @@ import PlanPicture from '../plan-editor/PlanPicture.vue'
 import AllowedWork from '../shared/AllowedWork.vue'
 import CutLines from '../plan-editor/CutLines.vue'
 import { useShop } from '../stores/shop.ts'
+import SortHead from './SortHead.vue'
 import { useBatch } from './useBatch.ts'
+import { useUnitOrder } from './useUnitOrder.ts'
 import { useSet } from './useSet.ts'
 
 /** The units of a batch made alike: one target, a plan for each, and which two would be the easiest pair. */
@@ -44,6 +46,10 @@ const planOf = (id: string) => set.found.value?.plans.find((p) => p.id === id)?.
 const nameOf = (id: string) => body.value!.units.find((u) => u.id === id)?.name ?? ''
 const numbers = computed(() =>
   QUANTITIES.filter((q) => set.chosen.value.every(({ summary }) => estimateOf(summary.state, q))),
+)
+const order = useUnitOrder(
+  () => set.able.value.map((one) => ({ ...one, id: one.unit.id })),
+  ({ id, unit, summary }) => ({ id, name: unit.name, numbers: knownNumbers(summary.state), rank: null }),
 )
 const opened = ref<string | null>(null)
 const including = (id: string, on: boolean | null) =>
@@ -149,13 +155,13 @@ const verdict = computed(() => {
           <table class="plain" aria-label="The set">
             <thead>
               <tr>
-                <th>Unit</th>
-                <th v-for="q in numbers" :key="q" class="num">{{ QUANTITY_NAMES[q] }}</th>
+                <SortHead by="name" name="Unit" :order="order" />
+                <SortHead v-for="q in numbers" :key="q" :by="q" :name="QUANTITY_NAMES[q]" :order="order" class="num" />
                 <th class="num">Added</th>
                 <th />
               </tr>
             </thead>
-            <tbody v-for="{ unit, summary } in set.able.value" :key="unit.id">
+            <tbody v-for="{ unit, summary } in order.rows.value" :key="unit.id">
               <tr :data-set-unit="unit.name">
                 <td>
                   <v-checkbox

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { mdiPlus } from '@mdi/js'
-import { computed, onMounted, ref } from 'vue'
+import { computed, onMounted, ref, shallowRef } from 'vue'
 import { COUNTED_IN } from '#core/cuts/material.ts'
 import { STOCKED_KINDS } from '#core/sports/kinds.ts'
 import { fixed } from '#core/quantities/write.ts'
 import type { StoredMaterial } from '#contract/entities.ts'
+import { plannedSchema, type Planned } from '#contract/planned.ts'
 import { MATERIAL_KINDS } from '#contract/messages/names.ts'
-import { problemText } from '../api/client.ts'
+import { call, problemText } from '../api/client.ts'
 import { useShop } from '../stores/shop.ts'
 import MaterialForm from './MaterialForm.vue'
 
@@ -17,6 +18,16 @@ const openId = ref<string | null>(null)
 const adding = ref(false)
 const showRetired = ref(false)
 onMounted(() => shop.loadDrawer().catch((error: unknown) => (problem.value = problemText(error))))
+/** What open jobs have planned to take out. */
+const planned = shallowRef<Planned>([])
+onMounted(async () => (planned.value = await call(plannedSchema, 'GET', '/drawer/planned').catch(() => [])))
+const plannedOf = (m: StoredMaterial) => planned.value.find((p) => p.materialId === m.id)
+function plannedText(m: StoredMaterial): string {
+  const all = plannedOf(m)
+  if (!all) return ''
+  const numbers = all.jobs.map((job) => job.number).join(', ')
+  return `${fixed(all.amount, 1)} ${COUNTED_IN[m.kind]} planned by ${all.jobs.length === 1 ? 'job' : 'jobs'} ${numbers}`
+}
 const groups = computed(() =>
   STOCKED_KINDS.map((kind) => ({
     kind,
@@ -95,6 +106,12 @@ function add(): void {
                 <small v-if="m.reusable" class="quiet">used again</small>
                 <small v-if="m.cureHours !== null" class="quiet">cures {{ fixed(m.cureHours, 0) }} h</small>
                 <small v-if="m.stock <= 0" class="quiet">none left</small>
+                <small
+                  v-if="plannedText(m)"
+                  :class="plannedOf(m)!.amount > m.stock ? 'over' : 'quiet'"
+                  data-testid="planned"
+                  >{{ plannedText(m) }}</small
+                >
               </td>
             </tr>
           </tbody>
@@ -118,6 +135,10 @@ function add(): void {
 </template>
 
 <style scoped>
+.over {
+  color: rgb(var(--v-theme-error));
+  font-weight: 650;
+}
 .page {
   max-width: 1240px;
   margin: 0 auto;

@@ -8,6 +8,7 @@ import type { StoredMaterial } from '#contract/entities.ts'
 import { MATERIAL_KINDS } from '#contract/messages/names.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
 import { useShop } from '../stores/shop.ts'
+import OnFrames from './OnFrames.vue'
 import WeighStrips from './WeighStrips.vue'
 
 /** Everything about one material; every change of one that is in the drawer already is saved as it is made. */
@@ -254,6 +255,7 @@ const number = (value: number | null, part: (v: number) => Partial<StoredMateria
         held.retired ? 'Take back into the drawer' : 'No longer kept'
       }}</v-btn>
     </footer>
+    <OnFrames v-if="!isNew" :id="held.id" />
   </section>
 </template>
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Data, Layout } from 'plotly.js'
-import { computed, ref, watch } from 'vue'
+import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { COMPLAINTS, LEVELS } from '#core/player/facts.ts'
 import { fixed } from '#core/quantities/write.ts'
@@ -41,13 +41,18 @@ const choices = {
   },
 }
 let last = 0
+onBeforeUnmount(() => last++)
 watch(
   asked,
   async (query) => {
     const mine = ++last
     try {
-      const answer = await call(evidenceSchema, 'GET', `/evidence?${new URLSearchParams(query)}`)
-      if (mine === last) [found.value, problem.value] = [answer, '']
+      // A book of many jobs is looked through a piece at a time, and what is known so far is shown.
+      do {
+        const answer = await call(evidenceSchema, 'GET', `/evidence?${new URLSearchParams(query)}`)
+        if (mine !== last) return
+        ;[found.value, problem.value] = [answer, '']
+      } while (found.value.left > 0)
     } catch (error) {
       if (mine === last) problem.value = problemText(error)
     }
@@ -114,7 +119,8 @@ const table = computed(() => ({
     <template v-if="found">
       <p role="status">
         {{ found.jobs }} {{ found.jobs === 1 ? 'job' : 'jobs'
-        }}<template v-if="found.more">, the newest alone</template>.
+        }}<template v-if="found.left > 0">, the newest; {{ found.left }} still to be looked at…</template
+        ><template v-else>.</template>
       </p>
       <div class="cols">
         <section class="panel" aria-label="What was kept">

@@ -6,10 +6,12 @@ import { dayHere } from '#core/tuning/sessions.ts'
 import type { ComingBackRow } from '#contract/comingBack.ts'
 import { COMING_BACK_NAMES, comingBackWhy } from '#contract/messages/comingBack.ts'
 import { problemText, tell } from '../api/client.ts'
+import { useShop } from '../stores/shop.ts'
 
 /** Who should come back, for what and why; put off to another day, dropped, taken up again. */
 defineProps<{ rows: ComingBackRow[]; who?: boolean; ofFrame?: boolean }>()
 const emit = defineEmits<{ changed: [] }>()
+const shop = useShop()
 const problem = ref('')
 const last = ref<ComingBackRow | null>(null)
 const today = dayHere(new Date().toISOString())
@@ -55,7 +57,9 @@ const keyOf = (row: ComingBackRow) => `${row.frameId} ${row.rule}`
             >,
             <RouterLink :to="{ name: 'frame', params: { id: row.frameId } }">{{ row.frameLabel }}</RouterLink></template
           >
-          <small class="quiet why">{{ comingBackWhy(row) }}{{ row.putOffTo ? ` Put off from ${row.due}.` : '' }}</small>
+          <small class="quiet why"
+            >{{ comingBackWhy(row, shop.intervals) }}{{ row.putOffTo ? ` Put off from ${row.due}.` : '' }}</small
+          >
         </span>
         <span class="acts">
           <v-btn v-if="row.dropped" size="small" variant="text" @click="change(row, { putOffTo: null, dropped: false })"

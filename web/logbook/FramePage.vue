@@ -8,11 +8,13 @@ import { frameLogSchema } from '#contract/logbook.ts'
 import { RETIRE_REASONS } from '#contract/messages/frameCode.ts'
 import { QUANTITY_NAMES } from '#contract/messages/names.ts'
 import FrameShape from '../shared/FrameShape.vue'
+import LabelMenu from '../shared/LabelMenu.vue'
 import { useShop } from '../stores/shop.ts'
 import ComingBackList from './ComingBackList.vue'
 import EarlierSetups from './EarlierSetups.vue'
 import FrameCode from './FrameCode.vue'
 import JobStory from './JobStory.vue'
+import LedgerTable from './LedgerTable.vue'
 import NumbersChart from './NumbersChart.vue'
 import OwnerPanel from './OwnerPanel.vue'
 import { EVENT_NAMES, nowOf, unitsIn } from './story.ts'
@@ -24,6 +26,8 @@ const props = defineProps<{ id: string }>()
 const shop = useShop()
 const { log, problem, retire, look } = useLog(frameLogSchema, () => `/book/frames/${encodeURIComponent(props.id)}`)
 const putAway = (away: boolean, why = '') => retire(`/frames/${encodeURIComponent(props.id)}/retire`, away, why)
+const label = (query: string) =>
+  window.open(`/api/frames/${encodeURIComponent(props.id)}/label.pdf${query && `?${query}`}`, '_blank')
 const frame = computed(() => log.value?.frame)
 /** Maker and model, as far as the label does not say them. */
 const made = computed(() =>
@@ -102,14 +106,7 @@ const drifted = computed(() => {
         }}</span>
         <v-spacer />
         <v-btn v-if="log.retired" variant="text" @click="putAway(false)">Bring back</v-btn>
-        <v-btn
-          v-if="frame.code"
-          variant="text"
-          :href="`/api/frames/${encodeURIComponent(id)}/label.pdf`"
-          target="_blank"
-          data-testid="frame-label"
-          >Label</v-btn
-        >
+        <LabelMenu v-if="frame.code" @print="label" />
         <v-menu v-if="!log.retired">
           <template #activator="{ props: menu }"
             ><v-btn v-bind="menu" variant="text" data-testid="put-away">Put away</v-btn></template
@@ -189,6 +186,10 @@ const drifted = computed(() => {
             <h2>Setups it was proven in</h2>
             <EarlierSetups :log="log" :units="units" />
           </section>
+          <section v-if="log.ledger.length > 0" class="panel scroll" aria-label="What lay on it, and when">
+            <h2>What lay on it, and when</h2>
+            <LedgerTable :log="log" />
+          </section>
         </div>
       </div>
       <section v-if="log.comingBack.length > 0" class="panel mt-4" aria-label="Coming back">
@@ -217,6 +218,9 @@ const drifted = computed(() => {
   display: grid;
   gap: 16px;
   min-width: 0;
+}
+.scroll {
+  overflow-x: auto;
 }
 .shape {
   width: 100%;

@@ -10,6 +10,7 @@ import EraseDialog from './EraseDialog.vue'
 import FactsOverTime from './FactsOverTime.vue'
 import JobStory from './JobStory.vue'
 import MergePanel from './MergePanel.vue'
+import PlayerLadder from './PlayerLadder.vue'
 import SetupsOver from './SetupsOver.vue'
 import { factLines } from './facts.ts'
 import { useLog } from './useLog.ts'
@@ -93,6 +94,7 @@ const minor = computed(() => (facts.value?.age ?? 99) < 18)
           <p v-if="log.frames.length === 0" class="quiet mb-0">No frame is written down as this player’s own.</p>
         </section>
       </div>
+      <PlayerLadder :jobs="log.jobs" class="mt-4" />
       <SetupsOver v-if="log.jobs.length > 0" :jobs="log.jobs" class="mt-4" />
       <h2 class="mt-4 pt-4">What was done</h2>
       <p v-if="log.jobs.length === 0" class="quiet">No job yet.</p>

@@ -6,7 +6,8 @@ import { dayHere } from '#core/tuning/sessions.ts'
 import { squadPageSchema, type SquadPage } from '#contract/squad.ts'
 import { call, problemText } from '../api/client.ts'
 import { useChoices } from '../shared/useChoices.ts'
-import { bedsOf, parentText, seasonOf, standingText } from './squad.ts'
+import { PARENTS_NOTE, parentLines } from '#contract/messages/parents.ts'
+import { bandText, bedsOf, seasonOf, standingText } from './squad.ts'
 
 /** A squad: everybody's frames against age, class and ceiling, what the season brings, and a page for parents. */
 const props = defineProps<{ id: string }>()
@@ -55,12 +56,22 @@ const print = () => globalThis.print()
       <div class="d-flex align-center flex-wrap ga-3 pb-3">
         <h1 class="mb-0">{{ page.squad.name }}</h1>
         <span class="quiet"
-          >{{ page.members.length }} players{{ heavy > 0 ? `, ${heavy} with a frame to look at` : '' }}</span
+          >{{ page.members.length }} {{ page.members.length === 1 ? 'player' : 'players'
+          }}{{ heavy > 0 ? `, ${heavy} with a frame to look at` : '' }}</span
         >
         <v-spacer />
         <v-btn variant="text" class="no-print" data-testid="for-parents" @click="forParents = !forParents">{{
           forParents ? 'The table' : 'For parents'
         }}</v-btn>
+        <v-btn
+          v-if="forParents"
+          variant="text"
+          class="no-print"
+          :href="`/api/squads/${encodeURIComponent(id)}/parents.pdf`"
+          target="_blank"
+          data-testid="parents-pdf"
+          >PDF, a page each</v-btn
+        >
         <v-btn variant="text" class="no-print" @click="print">Print</v-btn>
       </div>
       <div class="d-flex ga-3 align-center mb-3 no-print add">
@@ -82,12 +93,9 @@ const print = () => globalThis.print()
       <section v-else-if="forParents" class="parents" data-testid="parents">
         <article v-for="member in page.members" :key="member.id" class="panel">
           <h2>{{ member.name }}</h2>
-          <p v-for="frame in member.frames" :key="frame.id">{{ parentText(member, frame) }}</p>
-          <p v-if="member.frames.length === 0">No frame is written down yet.</p>
+          <p v-for="line in parentLines(member)" :key="line">{{ line }}</p>
         </article>
-        <p class="quiet">
-          What is usual is common practice, not a rule; coaches and licensed people on the spot come first.
-        </p>
+        <p class="quiet">{{ PARENTS_NOTE }}</p>
       </section>
       <template v-else>
         <div class="panel scroll">
@@ -99,6 +107,7 @@ const print = () => globalThis.print()
                 <th scope="col">Frame</th>
                 <th scope="col" class="wide">Bare, g</th>
                 <th scope="col" class="wide">Swing, bare</th>
+                <th scope="col" class="wide">Usual</th>
                 <th scope="col">Stands</th>
                 <th scope="col" class="wide">Next class</th>
                 <th scope="col" class="no-print"><span class="d-sr-only">Take out</span></th>
@@ -127,6 +136,7 @@ const print = () => globalThis.print()
                 <td class="figure wide">
                   {{ frame?.standing?.bareSwingKgCm2 != null ? fixed(frame.standing.bareSwingKgCm2, 0) : '' }}
                 </td>
+                <td class="figure wide">{{ frame?.standing ? bandText(frame.standing) : '' }}</td>
                 <td :class="{ heavy: says.heavy }">
                   {{ says.text }}
                   <small v-for="words in frame?.standing?.words ?? []" :key="words" class="quiet why">{{
@@ -164,6 +174,18 @@ const print = () => globalThis.print()
               <li v-for="b in beds" :key="b.strings">{{ b.beds }} × {{ b.strings }}</li>
             </ul>
             <p v-else class="quiet mb-0">No strings are noted on their tickets.</p>
+          </section>
+          <section class="panel" aria-label="For their open plans" data-testid="squad-needs">
+            <h2>For their open plans</h2>
+            <ul v-if="page.needs.length > 0">
+              <li v-for="n in page.needs" :key="n.id" :class="{ heavy: n.need > n.left }">
+                {{ n.name }}: {{ fixed(n.need, 1) }} {{ n.counted }}
+                <small class="quiet">{{
+                  n.need > n.left ? `only ${fixed(n.left, 1)} left` : `${fixed(n.left, 1)} in the drawer`
+                }}</small>
+              </li>
+            </ul>
+            <p v-else class="quiet mb-0">No plan is waiting to be laid.</p>
           </section>
         </div>
       </template>

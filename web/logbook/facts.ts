@@ -7,6 +7,8 @@ const answer = (field: keyof PlayerFacts, value: unknown): string | null =>
   ASKED.find((a) => a.field === field)?.options.find(([v]) => v === value)?.[1] ?? null
 const labelOf = (field: keyof PlayerFacts): string => ASKED.find((a) => a.field === field)?.label ?? ''
 
+const heightText = ({ cm, on }: NonNullable<PlayerFacts['height']>) => `${fixed(cm, 0)} cm (${on})`
+
 /** What is known of a player, line by line; what was not asked is left out. */
 export function factLines(facts: PlayerFacts): { name: string; value: string }[] {
   const line = (name: string, value: string | number | null) =>
@@ -14,6 +16,7 @@ export function factLines(facts: PlayerFacts): { name: string; value: string }[]
   return [
     ...line('Age', facts.age),
     ...line('Born', facts.born),
+    ...line('Height', facts.height && heightText(facts.height)),
     ...ASKED.flatMap(({ field, label }) => line(label, answer(field, facts[field]))),
     ...line('Where it hurts', facts.pain === 'none' ? null : facts.painWhere),
     ...line('Hours a week', facts.hoursPerWeek),
@@ -29,6 +32,7 @@ const OTHER_NAMES: Partial<Record<keyof PlayerFacts, string>> = {
   name: 'name',
   age: 'age',
   born: 'born',
+  height: 'height',
   hoursPerWeek: 'hours a week',
   painWhere: 'hurts',
   wants: 'wants',
@@ -42,6 +46,7 @@ export function toldText(field: keyof PlayerFacts, value: unknown): string {
     return name ? `${name}: no longer said` : ''
   }
   if (field === 'complaints') return `now it: ${(value as (keyof typeof COMPLAINT_NAMES)[]).map((c) => COMPLAINT_NAMES[c].toLowerCase()).join(', ')}` // prettier-ignore
+  if (field === 'height') return `height: ${fixed((value as { cm: number }).cm, 0)} cm`
   if (field === 'ceiling') return `ceiling ${fixed((value as { swingWeightKgCm2: number }).swingWeightKgCm2, 1)} kg·cm²`
   if (field === 'grip')
     return `grip: ${gripWords(value as GripRoutine)

@@ -19,6 +19,14 @@ export function standingText(frame: Member['frames'][number]): { text: string; h
   return { text: standing.words.length > 0 ? 'look at it' : 'fits', heavy: standing.words.length > 0 }
 }
 
+/** The band of swing weight that is usual for a player, with the side on which the frame lies. */
+export function bandText({ bandKgCm2, inBand }: NonNullable<Member['frames'][number]['standing']>): string {
+  if (!bandKgCm2) return ''
+  const [low, high] = bandKgCm2
+  const band = high === null ? `from ${fixed(low, 0)}` : `${fixed(low, 0)}–${fixed(high, 0)}`
+  return inBand === null || inBand === 0 ? band : `${band}, ${inBand < 0 ? 'below' : 'above'}`
+}
+
 /** One dated step of a season. */
 export interface SeasonStep {
   day: string
@@ -54,12 +62,4 @@ export function bedsOf({ members }: SquadPage): { strings: string; beds: number 
   return [...count]
     .map(([strings, beds]) => ({ strings, beds }))
     .sort((a, b) => b.beds - a.beds || (a.strings < b.strings ? -1 : 1))
-}
-
-/** What a parent reads of a frame: plain, and without alarm. */
-export function parentText(member: Member, frame: Member['frames'][number]): string {
-  const { standing } = frame
-  if (!standing) return `${frame.label}: not measured yet. Bring it along; it takes a quarter of an hour.`
-  if (standing.classesOver === 0) return `${frame.label}: suits ${member.name.split(' ')[0]} as it is.`
-  return `${frame.label}: heavier than is usual at this age. Many play like this without harm; a lighter one is easier to swing late in a match. We are glad to show one. If anything hurts, please ask a doctor or physiotherapist first.`
 }

@@ -15,6 +15,7 @@ import { fixed, writeQuantity } from '#core/quantities/write.ts'
 import type { AnyQuantity } from '#core/quantities/units.ts'
 import { type Photo, photoSchema } from '#contract/devices.ts'
 import { callWithPicture, problemText, call } from '../api/client.ts'
+import LandmarksPanel from './LandmarksPanel.vue'
 import PlainNumber from '../shared/PlainNumber.vue'
 import SetupPicker from '../library/SetupPicker.vue'
 import type { FrameGeometry } from '#core/geometry/outline.ts'
@@ -137,6 +138,7 @@ countNotTaken(sizeProblem)
         />
       </div>
     </section>
+    <LandmarksPanel class="mb-3" />
     <div class="cols">
       <section class="panel">
         <h2>Pictures</h2>
@@ -293,7 +295,7 @@ img {
 }
 .sizes {
   display: grid;
-  grid-template-columns: repeat(4, 1fr);
+  grid-template-columns: repeat(auto-fit, minmax(112px, 1fr));
   gap: 8px;
 }
 @media (max-width: 900px) {

@@ -1,9 +1,13 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { scaleBack } from '#core/planning/offers/scaleBack.ts'
+import { piecesOfAll, type Cut } from '#core/cuts/cut.ts'
+import { withPieces } from '#core/frame/pieces.ts'
+import { estimateOf, knownNumbers } from '#core/frame/state.ts'
+import { scaleBack, shareNearest } from '#core/planning/offers/scaleBack.ts'
 import { fixed } from '#core/quantities/write.ts'
 import { whereText } from '#contract/messages/names.ts'
-import PlainNumber from '../shared/PlainNumber.vue'
+import LessBy from '../shared/LessBy.vue'
+import { shareOf, USUAL_LESS } from '../shared/less.ts'
 import type { usePlanEditor } from './usePlanEditor.ts'
 import { useOpenJob } from '../stores/openJob.ts'
 
@@ -13,11 +17,23 @@ const job = useOpenJob()
 const open = ref(false)
 /** Asked by itself, so that this is not drawn anew with every step of a drag. */
 const empty = computed(() => props.bench.cuts.value.length === 0)
-const percent = ref(30)
+const less = ref(USUAL_LESS)
+const lengthCm = computed(() => props.bench.work.value.geometry.lengthCm)
+const stateWith = (cuts: readonly Cut[]) => {
+  const { measured, materials, work } = job.picture
+  return withPieces(measured.state, piecesOfAll(cuts, materials, work), work.geometry)
+}
+const known = computed(() => (open.value ? knownNumbers(stateWith(props.bench.cuts.value)) : {}))
 const found = computed(() => {
   const cuts = props.bench.cuts.value
   const locked = new Set(cuts.filter((cut) => props.bench.isLocked(cut)).map((cut) => cut.id))
-  return scaleBack(cuts, job.picture.materials, props.bench.work.value, percent.value / 100, locked)
+  const scaled = (share: number) => scaleBack(cuts, job.picture.materials, props.bench.work.value, share, locked)
+  const wholeG = scaled(1).given.reduce((sum, g) => sum + g.offG, 0)
+  const share = shareOf(less.value, wholeG, (quantity, value) => {
+    const offOf = (list: readonly Cut[]) => Math.abs((estimateOf(stateWith(list), quantity)?.value ?? Infinity) - value)
+    return shareNearest(cuts, job.picture.materials, props.bench.work.value, offOf, locked)
+  })
+  return scaled(share ?? 0)
 })
 const nameOf = (id: string) => {
   const cut = props.bench.cuts.value.find((c) => c.id === id)
@@ -36,15 +52,10 @@ function take(): void {
       <v-btn v-bind="menu" size="small" :disabled="empty" data-testid="scale-back">Scale back</v-btn>
     </template>
     <div class="panel back">
-      <PlainNumber
-        :model-value="percent"
-        label="Less of what is on the bench"
-        suffix="%"
-        :min="1"
-        :max="100"
-        data-testid="scale-share"
-        @update:model-value="(v) => v !== null && (percent = v)"
-      />
+      <LessBy v-model="less" :known="known" :length-cm="lengthCm" label="Less of what is on the bench" />
+      <p v-if="less.by === 'number' && less.amount !== known[less.quantity] && total === 0" class="quiet">
+        Nothing on the bench brings it there.
+      </p>
       <table class="plain mt-2" aria-label="What each place gives">
         <tbody>
           <tr v-for="g in found.given" :key="g.id">

@@ -1,4 +1,5 @@
 import { headOutline } from '#core/geometry/outline.ts'
+import { fillGPerCm } from '#core/sports/landmarks.ts'
 import { cutIn, fits, roomFor } from '#core/cuts/zones.ts'
 import { acrossAt, acrossOf, type Cut, type Workpiece } from '#core/cuts/cut.ts'
 import { runLength } from '#core/cuts/drawing.ts'
@@ -129,7 +130,7 @@ export function stretchedTo(cut: Cut, end: 0 | 1, toCm: number, material: Materi
   const across = acrossOf(cut, work.geometry)
   const wanted =
     across === 'tip' ? 2 * toCm : across === 'bridge' ? 2 * (half - toCm) : end === 0 ? ends[1] - toCm : toCm - ends[0]
-  const perCm = material.kind === 'fill' ? work.profile.handleFillGPerCm / material.unitMassG : 1
+  const perCm = material.kind === 'fill' ? fillGPerCm(work) / material.unitMassG : 1
   const zone = work.profile.zones.find((z) => z.id === cut.zoneId)
   const layers = material.kind === 'fill' ? 1 : cut.amount / runLength(cut, material, work)
   const stacked = layers > 1 + 1e-9
@@ -161,7 +162,7 @@ function mostOf(cut: Cut, material: Material, work: Workpiece): number {
     case 'sleeve':
       return cut.layerCm * MOST_LAYERS
     case 'fill':
-      return cut.place === 'spot' ? 10 : (work.geometry.gripLengthCm - 1) * work.profile.handleFillGPerCm
+      return cut.place === 'spot' ? 10 : (work.geometry.gripLengthCm - 1) * fillGPerCm(work)
     case 'weight':
       return 6
     case 'off':

@@ -3,6 +3,7 @@ import { mdiArrowRight } from '@mdi/js'
 import { computed, onMounted, watch } from 'vue'
 import { referenceState } from '#core/compare/setup.ts'
 import { estimateOf } from '#core/frame/state.ts'
+import { whatIsAdded } from '#core/planning/explain/added.ts'
 import type { BaseFrame } from '#core/planning/problem/relaxation.ts'
 import { JOB_REFERENCE } from '#contract/library.ts'
 import { measuredFrames } from '../api/library.ts'
@@ -10,15 +11,17 @@ import { sameContent } from '#contract/sameContent.ts'
 import { aimedAt, checkRequest, type PlanLimits } from '#core/planning/problem/request.ts'
 import { leaveIt, type Plan } from '#core/planning/solve/plan.ts'
 import type { AlternativeId } from '#core/planning/offers/alternatives.ts'
-import { massOf, stockOf, type Cut } from '#core/cuts/cut.ts'
-import { COUNTED_IN } from '#core/cuts/material.ts'
+import { massOf, type Cut } from '#core/cuts/cut.ts'
 import { fixed } from '#core/quantities/write.ts'
 import PlanEditor from '../plan-editor/PlanEditor.vue'
 import StageFrame from '../shared/StageFrame.vue'
 import { usePlanRequest } from '../plan-editor/usePlanRequest.ts'
 import { wordsOf } from '#contract/messages/job.ts'
+import { addedWords } from '#contract/messages/reach.ts'
 import { useTarget } from '../targets/useTarget.ts'
 import { useOpenJob } from '../stores/openJob.ts'
+import { useShop } from '../stores/shop.ts'
+import DrawerNotes from './DrawerNotes.vue'
 import LimitsMenu from './LimitsMenu.vue'
 import PlanCards from './PlanCards.vue'
 import PlanStrip from './PlanStrip.vue'
@@ -26,10 +29,12 @@ import TradeCurve from './TradeCurve.vue'
 import ShareMenu from './ShareMenu.vue'
 import ReachNotice from './ReachNotice.vue'
 import { usePlanner } from './usePlanner.ts'
+import WorkCurve from './WorkCurve.vue'
 import WayBackMenu from './WayBackMenu.vue'
 import WayBackNotice from './WayBackNotice.vue'
 
 const job = useOpenJob()
+const shop = useShop()
 const planner = usePlanner()
 /** Cautions on the target that still ask for a reason in writing. */
 const { open: unsettled } = useTarget()
@@ -56,6 +61,10 @@ const obstacle = computed(() => {
     }
   return null
 })
+/** What has to go on or come off on the whole, whatever it is made of. */
+const added = computed(() =>
+  obstacle.value ? null : whatIsAdded(request.value.state, request.value.target, job.picture.work.geometry),
+)
 const asIs = computed(() => (obstacle.value ? null : leaveIt(request.value)))
 /** All that a plan depends on: the same content in another order of its fields asks for no new one. */
 const wanted = computed(() => ({
@@ -128,17 +137,6 @@ const change = computed(() => {
   const [on, off] = [sum(grams.filter((g) => g > 0)), -sum(grams.filter((g) => g < 0))]
   return `${fixed(on, 1)} g added${off > 0.05 ? `, ${fixed(off, 1)} g off` : ''}`
 })
-/** Pieces of a job from another shop may use what this drawer does not know. */
-const missing = computed(() =>
-  job.cuts.filter((cut) => !job.picture.materials.some((m) => m.id === cut.materialId)).map((cut) => cut.materialId),
-)
-const short = computed(() => {
-  const { materials, work } = job.picture
-  const used = stockOf(job.cuts, materials, work)
-  return materials
-    .filter((m) => (used.get(m.id) ?? 0) > m.stock + 1e-6)
-    .map((m) => `${m.name}: ${fixed(used.get(m.id)!, 1)} ${COUNTED_IN[m.kind]} needed, ${fixed(m.stock, 1)} left`)
-})
 </script>
 
 <template>
@@ -177,22 +175,21 @@ const short = computed(() => {
     <v-alert v-if="planner.problem.value" type="error" variant="tonal" density="compact" class="mb-2">{{
       planner.problem.value
     }}</v-alert>
-    <v-alert v-if="short.length > 0" type="warning" variant="tonal" density="compact" class="mb-2"
-      >Not enough in the drawer. {{ short.join('; ') }}.</v-alert
-    >
-    <v-alert v-if="missing.length > 0" type="warning" variant="tonal" density="compact" class="mb-2"
-      >{{ missing.length === 1 ? 'One piece uses' : `${missing.length} pieces use` }} a material that is not in this
-      drawer ({{ missing.join(', ') }}). It is left out of the sums; take another plan or put it on again.</v-alert
-    >
+    <p v-if="added && !asIs" :class="['mb-2', { quiet: !added.impossible }]" data-testid="added">
+      {{ addedWords(added, job.picture.work.geometry, shop.units) }}
+    </p>
+    <DrawerNotes />
     <ReachNotice
       v-if="planner.relaxations.value"
       :relaxations="planner.relaxations.value"
       :binding="planner.binding.value"
+      :ranges="planner.ranges.value"
       :nearest="planner.found.value[0]?.plan ?? null"
     />
     <PlanStrip v-if="!obstacle" :planner="planner" :taken="body.byHand ? null : body.taken" @take="take" />
     <PlanEditor />
     <TradeCurve v-if="planner.curve.value.length > 1" :points="planner.curve.value" @take="takePoint" />
+    <WorkCurve v-if="planner.workCurve.value.length > 1" :points="planner.workCurve.value" @take="takePoint" />
     <PlanCards v-if="!obstacle" :planner="planner" :taken="body.byHand ? null : body.taken" @take="take" />
   </StageFrame>
 </template>

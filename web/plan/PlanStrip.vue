@@ -4,6 +4,7 @@ import type { AlternativeId } from '#core/planning/offers/alternatives.ts'
 import type { Plan } from '#core/planning/solve/plan.ts'
 import { fixed } from '#core/quantities/write.ts'
 import { ALTERNATIVES } from '#contract/messages/job.ts'
+import { percentText } from '#contract/messages/proof.ts'
 import type { usePlanner } from './usePlanner.ts'
 
 /** The ways to reach the target in one line over the bench: a touch takes one. Their details stand below. */
@@ -15,7 +16,7 @@ const ways = computed(() => props.planner.ways.value)
 <template>
   <div class="strip" role="group" aria-label="Ways to reach the target">
     <button
-      v-for="{ id, plan } in ways"
+      v-for="{ id, plan, chance } in ways"
       :key="id"
       type="button"
       :aria-pressed="id === taken"
@@ -24,7 +25,7 @@ const ways = computed(() => props.planner.ways.value)
       @click="$emit('take', id, plan)"
     >
       <b>{{ ALTERNATIVES[id].name }}</b><span class="figure">{{ fixed(Math.ceil(plan.score.minutes), 0) }} min</span
-      ><span class="figure">+{{ fixed(plan.score.addedG, 1) }} g</span>
+      ><span class="figure">{{ plan.reached ? `lands ${percentText(chance.all)}` : 'off target' }}</span>
     </button>
     <span class="quiet" role="status" data-testid="plan-state">{{
       planner.state.value === 'working' ? 'working…' : planner.state.value === 'stopped' ? 'stopped' : ''

@@ -1,15 +1,17 @@
 <script setup lang="ts">
 import type { Plan } from '#core/planning/solve/plan.ts'
 import type { Relaxation } from '#core/planning/problem/relaxation.ts'
+import type { NumberRange } from '#core/planning/explain/ranges.ts'
 import type { Binding } from '#core/planning/explain/reach.ts'
 import { writeDifference } from '#core/quantities/write.ts'
 import { QUANTITY_NAMES } from '#contract/messages/names.ts'
 import { bindingWords, openingWords } from '#contract/messages/job.ts'
+import { rangeWords } from '#contract/messages/reach.ts'
 import { useOpenJob } from '../stores/openJob.ts'
 import { useShop } from '../stores/shop.ts'
 
 /** A target that cannot be reached: what is off at the nearest, and what alone would open it. */
-defineProps<{ relaxations: Relaxation[]; binding: Binding[]; nearest: Plan | null }>()
+defineProps<{ relaxations: Relaxation[]; binding: Binding[]; ranges: NumberRange[]; nearest: Plan | null }>()
 const job = useOpenJob()
 const shop = useShop()
 </script>
@@ -41,6 +43,10 @@ const shop = useShop()
     <template v-else>
       No single change would do it: loosen more than one tolerance, or start from another frame.</template
     >
+    <p v-if="ranges.length > 0" class="mb-0 mt-1" data-testid="ranges">
+      With the others inside, each can be:
+      {{ ranges.map((r) => rangeWords(r, shop.units, job.view.frame.geometry.lengthCm)).join('; ') }}.
+    </p>
   </section>
 </template>
 

@@ -1,116 +1,35 @@
 <script setup lang="ts">
-import { scaleLinear } from 'd3-scale'
 import { computed } from 'vue'
 import type { Plan } from '#core/planning/solve/plan.ts'
 import type { TradePoint } from '#core/planning/offers/tradeOff.ts'
 import { fixed } from '#core/quantities/write.ts'
+import PlanCurve from './PlanCurve.vue'
 
 /** Off target against added mass: what each gram buys. A touch on a point takes its plan. */
 const props = defineProps<{ points: TradePoint[] }>()
 defineEmits<{ take: [plan: Plan] }>()
-
-const WIDTH = 620
-const HEIGHT = 150
-const LEFT = 46
-const BOTTOM = 118
-const most = computed(() => Math.max(...props.points.map((p) => p.addedG), 1))
-const worst = computed(() => Math.max(...props.points.map((p) => p.worst), 2))
-const x = computed(() => scaleLinear([0, most.value], [LEFT, WIDTH - 24]).nice())
-const y = computed(() => scaleLinear([0, worst.value], [BOTTOM, 14]).nice())
-const path = computed(() =>
-  props.points.map((p, i) => `${i ? 'L' : 'M'}${x.value(p.addedG)} ${y.value(p.worst)}`).join(''),
+const marks = computed(() =>
+  props.points.map(({ addedG, worst, plan }) => ({
+    x: addedG,
+    y: worst,
+    plan,
+    says: `${fixed(addedG, 1)} g added, farthest number ${fixed(worst, 1)} tolerances off`,
+  })),
 )
-const says = (p: TradePoint) => `${fixed(p.addedG, 1)} g added, farthest number ${fixed(p.worst, 1)} tolerances off`
 </script>
 
 <template>
-  <section class="panel mt-3" aria-label="Off target against added mass">
-    <h2>What each gram buys</h2>
-    <svg :viewBox="`0 0 ${WIDTH} ${HEIGHT}`" class="curve" role="group" aria-label="Plans from light to heavy">
-      <rect :x="LEFT" :y="y(1)" :width="WIDTH - 24 - LEFT" :height="BOTTOM - y(1)" class="inside" />
-      <text :x="WIDTH - 28" :y="y(1) - 4" class="end">tolerance</text>
-      <g v-for="tick in x.ticks(6)" :key="`x${tick}`">
-        <line :x1="x(tick)" :x2="x(tick)" :y1="BOTTOM" :y2="BOTTOM + 4" />
-        <text :x="x(tick)" :y="BOTTOM + 17" class="mid">{{ tick }}</text>
-      </g>
-      <g v-for="tick in y.ticks(4)" :key="`y${tick}`">
-        <line :x1="LEFT - 4" :x2="LEFT" :y1="y(tick)" :y2="y(tick)" />
-        <text :x="LEFT - 7" :y="y(tick) + 4" class="end">{{ tick }}</text>
-      </g>
-      <line :x1="LEFT" :x2="WIDTH - 24" :y1="BOTTOM" :y2="BOTTOM" />
-      <line :x1="LEFT" :x2="LEFT" y1="14" :y2="BOTTOM" />
-      <text :x="(LEFT + WIDTH) / 2" :y="HEIGHT - 2" class="mid">grams added</text>
-      <text :transform="`translate(11 ${(14 + BOTTOM) / 2}) rotate(-90)`" class="mid">tolerances off</text>
-      <path :d="path" class="line" />
-      <g
-        v-for="(p, i) in points"
-        :key="i"
-        class="point"
-        role="button"
-        tabindex="0"
-        :aria-label="`Take: ${says(p)}`"
-        :transform="`translate(${x(p.addedG)} ${y(p.worst)})`"
-        @click="$emit('take', p.plan)"
-        @keydown.enter.prevent="$emit('take', p.plan)"
-        @keydown.space.prevent="$emit('take', p.plan)"
-      >
-        <title>{{ says(p) }}</title>
-        <circle r="14" class="touch" />
-        <path d="M0 -7L7 0L0 7L-7 0Z" class="mark" />
-      </g>
-    </svg>
-    <p class="quiet mb-0">
-      Each mark is a good plan within that mass, its farthest number counted. Touch one to take it.
-    </p>
-  </section>
+  <PlanCurve
+    :points="marks"
+    title="What each gram buys"
+    label="Off target against added mass"
+    across="grams added"
+    up="tolerances off"
+    :x-from="0"
+    :x-to="Math.max(...points.map((p) => p.addedG), 1)"
+    :y-to="Math.max(...points.map((p) => p.worst), 2)"
+    :wanted="{ to: 1, says: 'tolerance' }"
+    @take="(plan) => $emit('take', plan)"
+    >Each mark is a good plan within that mass, its farthest number counted. Touch one to take it.</PlanCurve
+  >
 </template>
-
-<style scoped>
-.curve {
-  display: block;
-  width: 100%;
-  max-width: 760px;
-  height: auto;
-}
-text {
-  font-family: var(--kv-figure);
-  font-size: 11.5px;
-  fill: rgb(var(--v-theme-quiet));
-}
-.mid {
-  text-anchor: middle;
-}
-.end {
-  text-anchor: end;
-}
-line {
-  stroke: rgb(var(--v-theme-frame-edge));
-}
-.inside {
-  fill: rgba(var(--v-theme-target), 0.2);
-}
-.line {
-  fill: none;
-  stroke: rgb(var(--v-theme-predicted));
-  stroke-width: 1.5;
-}
-.mark {
-  fill: rgb(var(--v-theme-surface));
-  stroke: rgb(var(--v-theme-predicted));
-  stroke-width: 2.2;
-}
-.touch {
-  fill: transparent;
-}
-.point {
-  cursor: pointer;
-  outline: none;
-}
-.point:focus-visible .touch {
-  stroke: rgb(var(--v-theme-predicted));
-  stroke-width: 2;
-}
-p {
-  font-size: 13px;
-}
-</style>

@@ -2,9 +2,11 @@ import { computed, onBeforeUnmount, ref, shallowRef } from 'vue'
 import type { LeftOut } from '#core/planning/offers/alternatives.ts'
 import type { Plan } from '#core/planning/solve/plan.ts'
 import type { BaseFrame, Relaxation } from '#core/planning/problem/relaxation.ts'
+import type { NumberRange } from '#core/planning/explain/ranges.ts'
 import type { Binding } from '#core/planning/explain/reach.ts'
 import type { PlanRequest } from '#core/planning/problem/request.ts'
 import type { TradePoint } from '#core/planning/offers/tradeOff.ts'
+import type { WorkPoint } from '#core/planning/offers/workCurve.ts'
 import { planner } from '../workers/planner.ts'
 import type { Stoppable } from '#planner/pool.ts'
 import type { Offer, PlanWithChance } from '#planner/protocol.ts'
@@ -15,11 +17,13 @@ export function usePlanner() {
   const quick = shallowRef<PlanWithChance | null>(null)
   const found = shallowRef<Offer[]>([])
   const curve = shallowRef<TradePoint[]>([])
+  const workCurve = shallowRef<WorkPoint[]>([])
   /** Share of the work that is done. */
   const progress = ref(0)
   const leftOut = shallowRef<LeftOut[]>([])
   const relaxations = shallowRef<Relaxation[] | null>(null)
   const binding = shallowRef<Binding[]>([])
+  const ranges = shallowRef<NumberRange[]>([])
   const state = ref<'idle' | 'working' | 'done' | 'stopped'>('idle')
   const problem = ref('')
   const took = ref({ quickMs: 0, bestMs: 0, threeMs: 0, allMs: 0 })
@@ -31,7 +35,9 @@ export function usePlanner() {
     found.value = []
     leftOut.value = []
     relaxations.value = null
+    ranges.value = []
     curve.value = []
+    workCurve.value = []
     progress.value = 0
     problem.value = ''
     took.value = { quickMs: 0, bestMs: 0, threeMs: 0, allMs: 0 }
@@ -51,6 +57,9 @@ export function usePlanner() {
           relaxations.value = news.relaxations
           binding.value = news.binding
           break
+        case 'ranges':
+          ranges.value = news.ranges
+          break
         case 'alternative':
           found.value = [...found.value, news.alternative]
           if (found.value.length === 4) took.value.threeMs = news.ms
@@ -60,6 +69,9 @@ export function usePlanner() {
           break
         case 'curve':
           curve.value = news.points
+          break
+        case 'workCurve':
+          workCurve.value = news.points
           break
         case 'progress':
           progress.value = news.part / news.parts
@@ -90,5 +102,20 @@ export function usePlanner() {
   const ways = computed<Offer[]>(() =>
     found.value.length > 0 ? found.value : quick.value ? [{ id: 'best', ...quick.value }] : [],
   )
-  return { ways, found, leftOut, relaxations, binding, curve, progress, state, problem, took, run, stop }
+  return {
+    ways,
+    found,
+    leftOut,
+    relaxations,
+    binding,
+    ranges,
+    curve,
+    workCurve,
+    progress,
+    state,
+    problem,
+    took,
+    run,
+    stop,
+  }
 }

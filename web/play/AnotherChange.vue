@@ -4,13 +4,12 @@ import { TARGET_PLACES, type TargetPlace } from '#core/frame/places.ts'
 import { cutsOn } from '#core/job/tuning.ts'
 import { shareFor } from '#core/tuning/doses.ts'
 import type { Dose } from '#core/tuning/school.ts'
-import { estimateOf } from '#core/frame/state.ts'
-import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
+import { knownNumbers } from '#core/frame/state.ts'
 import { fixed } from '#core/quantities/write.ts'
-import { QUANTITY_NAMES } from '#contract/messages/names.ts'
 import { PLACE_NAMES } from '#contract/messages/targets.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
-import QuantityField from '../shared/QuantityField.vue'
+import LessBy from '../shared/LessBy.vue'
+import { USUAL_LESS } from '../shared/less.ts'
 import ChangeOutcome from './ChangeOutcome.vue'
 import type { TuningPage } from './useTuning.ts'
 
@@ -24,9 +23,7 @@ const WAYS = [
 const way = ref<(typeof WAYS)[number][0]>('grams')
 const place = ref<TargetPlace>('tip')
 const grams = ref<number | null>(2)
-const lessBy = ref<'percent' | 'grams' | 'number'>('percent')
-const number = ref<Quantity>('swingWeight')
-const amount = ref<number | null>(30)
+const less = ref(USUAL_LESS)
 const earlier = ref<string | null>(null)
 const problem = ref('')
 const setups = computed(() =>
@@ -34,12 +31,13 @@ const setups = computed(() =>
 )
 const dose = computed<Dose | null>(() => {
   if (way.value === 'grams') return grams.value ? { kind: 'add', place: place.value, massG: grams.value } : null
-  if (way.value !== 'less' || !amount.value || amount.value <= 0) return null
-  if (lessBy.value === 'percent') return { kind: 'scale', share: Math.min(1, amount.value / 100) }
-  if (lessBy.value === 'grams') return { kind: 'takeOff', massG: amount.value }
+  const { by, amount, quantity } = less.value
+  if (way.value !== 'less' || !amount || amount <= 0) return null
+  if (by === 'percent') return { kind: 'scale', share: Math.min(1, amount / 100) }
+  if (by === 'grams') return { kind: 'takeOff', massG: amount }
   const { tuning, now } = props.page
   const bench = tuning.value!.bench
-  const share = shareFor(number.value, amount.value, cutsOn(now.value!, bench), bench)
+  const share = shareFor(quantity, amount, cutsOn(now.value!, bench), bench)
   return share === null ? null : { kind: 'scale', share }
 })
 const tried = computed(() => {
@@ -53,22 +51,8 @@ function putOn(): void {
     earlier.value = null
   } else if (dose.value) problem.value = props.page.another(dose.value)
 }
-function turn(by: typeof lessBy.value): void {
-  lessBy.value = by
-  amount.value = by === 'percent' ? 30 : by === 'grams' ? 4 : here(number.value)
-}
-const here = (quantity: Quantity) => estimateOf(props.page.now.value!.state, quantity)?.value ?? null
-function towards(quantity: Quantity): void {
-  number.value = quantity
-  amount.value = here(quantity)
-}
 /** Numbers that are known, and so can be come down to. */
-const numbers = computed(() =>
-  QUANTITIES.filter((q) => estimateOf(props.page.now.value!.state, q)).map((q) => ({
-    value: q,
-    title: QUANTITY_NAMES[q],
-  })),
-)
+const known = computed(() => knownNumbers(props.page.now.value!.state))
 </script>
 
 <template>
@@ -93,53 +77,11 @@ const numbers = computed(() =>
       />
     </div>
     <template v-else-if="way === 'less'">
-      <v-btn-toggle
-        :model-value="lessBy"
-        mandatory
-        density="compact"
-        role="group"
-        aria-label="By"
-        class="mb-2 toggle"
-        @update:model-value="turn"
-      >
-        <v-btn value="percent" size="x-small">Percent</v-btn>
-        <v-btn value="grams" size="x-small">Grams</v-btn>
-        <v-btn value="number" size="x-small">To a number</v-btn>
-      </v-btn-toggle>
-      <v-select
-        v-if="lessBy === 'number'"
-        :model-value="number"
-        :items="numbers"
-        label="Which"
-        class="mb-2"
-        data-testid="less-to"
-        @update:model-value="towards"
-      />
-      <QuantityField
-        v-if="lessBy === 'number'"
-        :key="number"
-        :quantity="number"
-        :length-cm="page.lengthCm.value"
-        :model-value="amount"
-        :base="here(number)"
-        label="Down to"
-        keep="less-to"
-        data-testid="down-to"
-        @commit="(value) => (amount = value)"
-      />
-      <PlainNumber
-        v-else
-        v-model="amount"
-        label="Less by"
-        :suffix="lessBy === 'percent' ? '%' : 'g'"
-        :min="0"
-        :max="lessBy === 'percent' ? 100 : 600"
-        data-testid="less-by"
-      />
-      <p v-if="lessBy === 'number' && dose?.kind === 'scale'" class="quiet">
+      <LessBy v-model="less" :known="known" :length-cm="page.lengthCm.value" label="Less by" />
+      <p v-if="less.by === 'number' && dose?.kind === 'scale'" class="quiet">
         {{ fixed(100 * dose.share, 0) }} % less everywhere.
       </p>
-      <p v-else-if="lessBy === 'number'" class="quiet">Nothing that was put on brings it there.</p>
+      <p v-else-if="less.by === 'number'" class="quiet">Nothing that was put on brings it there.</p>
     </template>
     <v-select v-else v-model="earlier" :items="setups" label="Back to" data-testid="earlier" />
     <p v-if="tried && 'problem' in tried" class="wrong" role="alert">{{ tried.problem }}</p>

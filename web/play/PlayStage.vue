@@ -20,7 +20,7 @@ import StageFrame from '../shared/StageFrame.vue'
 import { useSheets } from '../shared/useSheets.ts'
 import AnotherChange from './AnotherChange.vue'
 import BlindPanel from './BlindPanel.vue'
-import LadderChart from './LadderChart.vue'
+import LadderChart from '../tuning/LadderChart.vue'
 import NextCard from './NextCard.vue'
 import SessionList from './SessionList.vue'
 import StringsPanel from './StringsPanel.vue'
@@ -77,6 +77,7 @@ async function picture(): Promise<void> {
     documents: job.documents,
     picture: job.picture,
     units: shop.units,
+    intervals: shop.intervals,
   })
   if (!home) {
     job.problem = 'Weight, balance and swing weight are not known yet: there is nothing to take home.'
@@ -167,7 +168,7 @@ function session(): void {
     </div>
     <div class="cols">
       <div class="main">
-        <LadderChart v-if="tuning && play.sessions.length > 0" :page="page" class="mb-3" />
+        <LadderChart v-if="page.climbed.value" :of="page.climbed.value" class="mb-3" />
         <SessionList :page="page" />
       </div>
       <div class="side">

@@ -6,10 +6,12 @@ import { dayHere } from '#core/tuning/sessions.ts'
 import { hoursOf, kgOfLb, lbOfKg, livesOf, stringAdvice } from '#core/tuning/stringing.ts'
 import { fixed } from '#core/quantities/write.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
+import { useShop } from '../stores/shop.ts'
 import type { TuningPage } from './useTuning.ts'
 
 /** The strings as they were strung, hours on them, and what is to be said about them. */
 const props = defineProps<{ page: TuningPage }>()
+const shop = useShop()
 const strung = computed(() => props.page.job.profile.layers.strings !== null)
 const unit = ref<'lb' | 'kg'>('lb')
 const today = dayHere(new Date().toISOString())
@@ -48,6 +50,7 @@ const advice = computed(() => {
     lifeOfBeds: livesOf(play.value.pastBeds, bed.value, play.value.sessions),
     today,
     measuredOn: builtOn.value,
+    intervals: shop.intervals,
   })
 })
 /** Kept with the setup that is on the frame: strings belong to it. */

@@ -27,6 +27,7 @@ import { doseText, handWorkCost, handWorkText } from '#contract/messages/play.ts
 import { QUANTITY_NAMES } from '#contract/messages/names.ts'
 import { workText } from '#contract/messages/plan.ts'
 import { USUAL_MINUTES } from '#core/planning/problem/work.ts'
+import { builtNameOf, climbedOf, setupName } from '../tuning/climbed.ts'
 import { useOpenJob } from '../stores/openJob.ts'
 import { useShop } from '../stores/shop.ts'
 
@@ -45,12 +46,9 @@ export function useTuning() {
   )
   const school = computed<School>(() => schools.value.find((s) => s.id === play.value.school) ?? schools.value[0])
   const lengthCm = computed(() => job.picture.work.geometry.lengthCm)
-  const builtName = computed(() => (tuning.value?.from === 'measured' ? 'As measured' : 'As built'))
-  const nameOf = (id: string): string => {
-    if (id === BUILT) return builtName.value
-    const at = play.value.setups.findIndex((s) => s.id === id)
-    return at < 0 ? 'a setup that is gone' : `${at + 1} · ${play.value.setups[at].name}`
-  }
+  const builtName = computed(() => builtNameOf(tuning.value?.from))
+  const nameOf = (id: string): string => setupName(id, play.value, tuning.value?.from)
+  const climbed = computed(() => climbedOf(job.picture, job.documents, dayHere(new Date().toISOString())))
   /** Its number alone, where it is one of a row. */
   const shortOf = (id: string): string =>
     id === BUILT ? builtName.value.toLowerCase() : String(play.value.setups.findIndex((s) => s.id === id) + 1)
@@ -240,6 +238,7 @@ export function useTuning() {
     school,
     choose: (id: SchoolId) => save({ school: id }),
     nameOf,
+    climbed,
     now,
     builtOn,
     worn,

@@ -12,7 +12,7 @@ import PlainNumber from '../shared/PlainNumber.vue'
 /** What a player is asked, each answer told as it is given. Without a sport, what only one sport asks is asked too. */
 const props = defineProps<{ facts: PlayerFacts; profile: SportProfile | null }>()
 const emit = defineEmits<{ save: [change: Partial<PlayerFacts>] }>()
-const problems = ref<Partial<Record<'age' | 'hoursPerWeek' | 'name' | 'born', string>>>({})
+const problems = ref<Partial<Record<'age' | 'hoursPerWeek' | 'name' | 'born' | 'height', string>>>({})
 const today = dayHere(new Date().toISOString())
 
 function saveNumber(field: 'age' | 'hoursPerWeek', text: string): void {
@@ -32,6 +32,13 @@ function saveBorn(text: string): void {
   problems.value = { ...problems.value, born: wrong ? BIRTH_FAULTS[wrong] : undefined }
   if (wrong) return
   emit('save', { born, ...(born ? { age: factsOn({ ...props.facts, born }, today).age } : {}) })
+}
+const HEIGHTS = [60, 230] as const
+function saveHeight(text: string): void {
+  const cm = text.trim() === '' ? null : Number(text.replace(',', '.'))
+  const wrong = cm !== null && !(cm >= HEIGHTS[0] && cm <= HEIGHTS[1])
+  problems.value = { ...problems.value, height: wrong ? `From ${HEIGHTS[0]} to ${HEIGHTS[1]} cm.` : undefined }
+  if (!wrong) emit('save', { height: cm === null ? null : { cm, on: today } })
 }
 function saveName(name: string): void {
   problems.value = { ...problems.value, name: name.trim() ? undefined : 'A name is needed.' }
@@ -70,6 +77,17 @@ const saveCeiling = (value: number | null) =>
         :disabled="facts.born !== null"
         data-testid="age"
         @change="(e: Event) => saveNumber('age', (e.target as HTMLInputElement).value)"
+      />
+      <v-text-field
+        v-if="facts.age !== null && facts.age < 18"
+        :model-value="facts.height?.cm ?? ''"
+        label="Height"
+        suffix="cm"
+        :hint="facts.height ? `told ${facts.height.on}` : ''"
+        persistent-hint
+        :error-messages="problems.height"
+        data-testid="height"
+        @change="(e: Event) => saveHeight((e.target as HTMLInputElement).value)"
       />
       <v-text-field
         :model-value="facts.hoursPerWeek ?? ''"
@@ -157,7 +175,7 @@ const saveCeiling = (value: number | null) =>
 <style scoped>
 .top {
   display: grid;
-  grid-template-columns: 2fr 1.2fr 0.7fr 1fr;
+  grid-template-columns: 2fr 1.2fr 0.7fr repeat(auto-fit, minmax(110px, 1fr));
   gap: 12px;
 }
 .asked {

@@ -8,6 +8,7 @@ import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
 import { writeDifference, writeQuantity, writeSpread } from '#core/quantities/write.ts'
 import { percentText, RULE_WORDS, VERDICT_NAMES } from '#contract/messages/proof.ts'
 import { QUANTITY_NAMES } from '#contract/messages/names.ts'
+import LabelMenu from '../shared/LabelMenu.vue'
 import StageFrame from '../shared/StageFrame.vue'
 import { writeTime } from '../browser/writeTime.ts'
 import { useSheets } from '../shared/useSheets.ts'
@@ -15,6 +16,7 @@ import { useOpenJob } from '../stores/openJob.ts'
 import { useShop } from '../stores/shop.ts'
 import InstrumentStrip from '../instruments/InstrumentStrip.vue'
 import ReadingTable from '../measure/ReadingTable.vue'
+import AgainstTable from './AgainstTable.vue'
 import ProofList from './ProofList.vue'
 
 const job = useOpenJob()
@@ -63,8 +65,13 @@ const { print } = useSheets()
         @click="print('spec-card')"
         >Print spec card</v-btn
       >
-      <v-btn v-if="body.readingIds.length > 0" variant="outlined" data-testid="print-label" @click="print('label')"
-        >Label</v-btn
+      <LabelMenu v-if="body.readingIds.length > 0" @print="(query) => print('label', query)" />
+      <v-btn
+        v-if="body.readingIds.length > 0"
+        variant="outlined"
+        data-testid="print-before-after"
+        @click="print('before-after')"
+        >Before and after</v-btn
       >
       <v-btn v-if="body.signed" variant="outlined" data-testid="print-certificate" @click="print('certificate')"
         >Certificate</v-btn
@@ -132,6 +139,7 @@ const { print } = useSheets()
       </table>
       <p class="quiet mb-0 mt-2">{{ RULE_WORDS[rule] }} (JCGM 106:2012; the shop’s choice.)</p>
     </section>
+    <AgainstTable v-if="body.readingIds.length > 0" :rule="rule" />
     <section v-if="body.signed" class="panel signed" data-testid="signed">
       <b>Signed off by {{ body.signed.by }}</b> <span class="quiet">{{ writeTime(body.signed.at) }}</span>
     </section>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { dueOf } from '#contract/due.ts'
+import { afterPress } from '../browser/afterPress.ts'
 import { writeSoon } from '../browser/writeTime.ts'
 
 /** When a job is promised, as people say it; the moment that was understood stands below, and what stands against it. */
@@ -23,7 +24,7 @@ const hint = computed(() => {
   return said
 })
 function typed(text: string): void {
-  emit('update:modelValue', { due: text.slice(0, 40), dueAt: dueOf(text, new Date()) })
+  afterPress(() => emit('update:modelValue', { due: text.slice(0, 40), dueAt: dueOf(text, new Date()) }))
 }
 </script>
 

@@ -7,6 +7,7 @@ import { unitMark, writeQuantity, writeValue } from '#core/quantities/write.ts'
 import { useShop } from '../stores/shop.ts'
 import { dropTyped, keepTyped, readTyped } from '../browser/settings.ts'
 import { countNotTaken } from '../browser/notTaken.ts'
+import { afterPress } from '../browser/afterPress.ts'
 import { problemWords } from '#contract/messages/problems.ts'
 
 /**
@@ -102,9 +103,12 @@ function enter(): void {
   if (commit()) emit('next')
 }
 
+/** What is read on leaving moves the rows below: not while the press that left the field is on its way to one of them. */
 function left(): void {
-  focused.value = false
-  if (commit() && !props.oneAfterAnother) text.value = written() || text.value
+  afterPress(() => {
+    focused.value = false
+    if (commit() && !props.oneAfterAnother) text.value = written() || text.value
+  })
 }
 
 /** U switches the unit while no letter has been typed; the figure stays as it is. */

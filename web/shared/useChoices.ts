@@ -1,5 +1,5 @@
 import { watchDebounced } from '@vueuse/core'
-import { onMounted, ref, watch, type Ref } from 'vue'
+import { computed, onMounted, ref, watch, type ComputedRef, type Ref } from 'vue'
 import { z } from 'zod'
 import { type Choice, choiceSchema } from '#contract/entities.ts'
 import { call } from '../api/client.ts'
@@ -11,25 +11,36 @@ const TYPING_MS = 150
  * @param path asks for them with `find=` at its end; changes ask again
  * @param none what stands in the field while nothing is chosen
  */
-export function useChoices(path: () => string, none: string): { typed: Ref<string>; choices: Ref<Choice[]> } {
+export function useChoices(path: () => string, none: string): { typed: Ref<string>; choices: ComputedRef<Choice[]> } {
   const typed = ref('')
-  const choices = ref<Choice[]>([])
+  const found = ref<Choice[]>([])
+  /** What they were asked for by. */
+  const askedFor = ref('')
   let asked = 0
+  const namedSo = () => found.value.filter((c) => c.name === typed.value)
+  /** What was chosen stands in the field and is no search: all are offered, those of this very name first. */
+  const findOf = () => (typed.value === none || namedSo().length > 0 ? '' : (typed.value ?? ''))
 
   async function look(): Promise<void> {
     const mine = ++asked
-    // What was chosen stands in the field and is no search: all are offered, those of this very name first.
-    const named = choices.value.filter((c) => c.name === typed.value)
-    const stands = typed.value === none || named.length > 0
-    const find = stands ? '' : (typed.value ?? '')
-    const found = await call(z.array(choiceSchema), 'GET', `${path()}find=${encodeURIComponent(find)}`).catch(
+    const named = namedSo()
+    const find = findOf()
+    const answer = await call(z.array(choiceSchema), 'GET', `${path()}find=${encodeURIComponent(find)}`).catch(
       () => null,
     )
-    if (mine !== asked || !found) return
-    choices.value = [...named, ...found.filter((c) => !named.some((n) => n.id === c.id))]
+    if (mine !== asked || !answer) return
+    askedFor.value = find
+    found.value = [...named, ...answer.filter((c) => !named.some((n) => n.id === c.id))]
   }
   watchDebounced(typed, look, { debounce: TYPING_MS })
   watch(path, () => void look())
   onMounted(look)
+  /** Until the answer to what is typed is there, only what fits it of those that are: who types and chooses at once chooses what was typed. */
+  const choices = computed(() => {
+    const find = findOf()
+    if (find === askedFor.value) return found.value
+    const words = find.toLowerCase().split(/\s+/)
+    return found.value.filter((c) => words.every((word) => c.name.toLowerCase().includes(word)))
+  })
   return { typed, choices }
 }

@@ -7,13 +7,13 @@ export function useSheets() {
   const job = useOpenJob()
   const shop = useShop()
   return {
-    async print(sheet: SheetName): Promise<void> {
+    async print(sheet: SheetName, more = ''): Promise<void> {
       if (!(await job.flush())) {
         job.problem = 'Not printed: what you changed is not saved yet. It is kept; print again when it is saved.'
         return
       }
       const paper = shop.overview?.shop.paper ?? 'A4'
-      window.open(`/api/jobs/${job.view.job.id}/sheets/${sheet}.pdf?paper=${paper}`, '_blank')
+      window.open(`/api/jobs/${job.view.job.id}/sheets/${sheet}.pdf?paper=${paper}${more && `&${more}`}`, '_blank')
     },
   }
 }

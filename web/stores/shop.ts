@@ -1,16 +1,10 @@
 import { defineStore } from 'pinia'
 import { z } from 'zod'
 import { computed, ref, shallowRef } from 'vue'
-import {
-  type Overview,
-  type Reference,
-  type Shop,
-  type StoredMaterial,
-  materialSchema,
-  overviewSchema,
-  shopSchema,
-} from '#contract/entities.ts'
+import { type Reference, type StoredMaterial, materialSchema } from '#contract/entities.ts'
+import { type Overview, type Shop, overviewSchema, shopSchema } from '#contract/shop.ts'
 import { KIND_OF, unitFor, UNITS_OF, type AnyQuantity, type Unit, type UnitChoice } from '#core/quantities/units.ts'
+import { USUAL_INTERVALS } from '#core/tuning/intervals.ts'
 import { call, read } from '../api/client.ts'
 import { referencesById } from '../api/library.ts'
 import { readSetting, writeSetting } from '../browser/settings.ts'
@@ -58,6 +52,7 @@ export const useShop = defineStore('shop', () => {
     switched.value = Object.fromEntries([...Object.entries(rest).slice(1 - REMEMBERED), [unitsOf.value, mine]])
     writeSetting(FIELD_UNITS, switched.value)
   }
+  const intervals = computed(() => overview.value?.shop.intervals ?? USUAL_INTERVALS)
   const initials = computed(() => overview.value?.shop.initials ?? '')
 
   async function load(): Promise<void> {
@@ -145,6 +140,7 @@ export const useShop = defineStore('shop', () => {
     materials,
     loaded,
     units,
+    intervals,
     initials,
     load,
     loadDrawer,

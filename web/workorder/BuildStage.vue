@@ -52,6 +52,9 @@ const hasSteps = computed(() => checkpoints.value.length > 0)
       <v-btn v-if="hasSteps" variant="outlined" data-testid="print-cut-list" @click="print('cut-list')"
         >Cut list 1:1</v-btn
       >
+      <v-btn v-if="hasSteps" variant="outlined" data-testid="print-trial-list" @click="print('trial-list')"
+        >Trial list</v-btn
+      >
       <v-btn v-if="hasSteps" :append-icon="mdiArrowRight" color="primary" variant="flat" :to="{ name: 'check' }"
         >Final check</v-btn
       >

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { writeTime } from '../browser/writeTime.ts'
+import LeadFreePlan from './LeadFreePlan.vue'
 import type { OpenOrder } from './useWorkOrder.ts'
 
 /** What to take care of in this job: read once, with initials. Lead on a minor's frame stops until an adult says it again. */
@@ -31,10 +32,9 @@ const stopped = computed(() => props.order.stopped.value)
         Lead is toxic, and children put hands to their mouths. Local rules decide whether it may be there at all. The
         same frame can be planned without it. An adult fitter who still wants lead writes down why, a second time.
       </p>
+      <LeadFreePlan :order="order" />
       <div class="row">
-        <v-btn color="primary" variant="flat" data-testid="without-lead" @click="order.withoutLead()"
-          >Plan it without lead</v-btn
-        >
+        <v-btn variant="tonal" data-testid="without-lead" @click="order.withoutLead()">Plan it otherwise</v-btn>
         <v-text-field v-model="words" label="Why lead all the same" class="why" data-testid="lead-why" />
         <v-text-field v-model="initials" label="Initials" :placeholder="shop.initials" class="initials" />
         <v-btn variant="outlined" data-testid="lead-again" @click="confirmLead">Confirm lead</v-btn>

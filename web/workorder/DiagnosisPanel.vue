@@ -5,6 +5,7 @@ import { tellApart, type Cause } from '#core/workorder/causes.ts'
 import { diagnose } from '#core/workorder/diagnose.ts'
 import { UNKNOWN } from '#core/workorder/follow.ts'
 import type { StepMark } from '#core/workorder/marks.ts'
+import { diagnoseTwo, withCauses, type TwoCauses } from '#core/workorder/twoCauses.ts'
 import type { OpenOrder } from './useWorkOrder.ts'
 
 /** Readings outside of their band: what is likely behind them, what to look at first, and what is done about it. */
@@ -19,6 +20,8 @@ const shown = computed(() => {
   return told.filter((c, i) => i < SHOWN && (i === 0 || c.likelihood > 0.01))
 })
 const unsure = computed(() => causes.value[0]?.kind === 'unknown')
+/** Where no one thing does it: two that would. */
+const twos = computed(() => (open.value && unsure.value ? diagnoseTwo(open.value.suspicion).slice(0, 2) : []))
 const pieceOf = (stepId: string | null) => {
   if (!stepId) return null
   const cut = open.value?.suspicion.since.find((s) => s.step.id === stepId)
@@ -34,20 +37,20 @@ const foundOf = (cause: Cause): StepMark['found'] => ({
   by: shop.initials,
 })
 
-/** The piece is laid again as it was planned: what was read with it as it lay says nothing any more. */
-function putRight(cause: Cause): void {
+/** It is done again as it was planned: what was read with it as it was says nothing any more. */
+function putRight(causes: readonly Cause[]): void {
   const { checkpoint, suspicion } = open.value!
-  props.order.withdraw(checkpoint.step.id, suspicion.reads.map((r) => r.quantity), foundOf(cause)) // prettier-ignore
+  const found = { ...foundOf(causes[0])!, words: causes.map(wordsOf).join('; ') }
+  props.order.withdraw(checkpoint.step.id, suspicion.reads.map((r) => r.quantity), found) // prettier-ignore
 }
-/** It stays as it lies: that is what is on the frame. */
-function leaveSo(cause: Cause): void {
-  if (cause.mend.kind !== 'laid') return
-  const { stepId, cut } = cause.mend
-  const body = props.order.body.value!
-  props.order.saveBoth({
-    ...body,
-    marks: { ...body.marks, [stepId]: { ...body.marks[stepId], laid: cut, found: foundOf(cause) } },
-  })
+/** It stays as it is: what lies otherwise is on the frame so, and what an instrument showed wrongly is no longer used. */
+function leaveSo(causes: readonly Cause[]): void {
+  const quantityOf = (id: string) => job.view.readings.find((r) => r.id === id)?.quantity
+  props.order.saveBoth(withCauses(props.order.body.value!, open.value!.checkpoint.step.id, causes, foundOf, quantityOf)) // prettier-ignore
+}
+const bothWords = ({ causes: [a, b] }: TwoCauses) => {
+  const second = wordsOf(b)
+  return `${wordsOf(a)}, and ${second.charAt(0).toLowerCase()}${second.slice(1)}`
 }
 function readAgain(cause: Cause): void {
   if (cause.mend.kind !== 'withdraw') return
@@ -64,16 +67,25 @@ function takeAsRead(): void {
 <template>
   <section v-if="open" class="panel off" :class="{ large }" role="status" data-testid="diagnosis">
     <h2>After “{{ order.titleOf(open.checkpoint.step) }}” the frame does not read as it should</h2>
-    <p v-if="unsure" class="mb-2">Nothing usual explains it well. Read again first.</p>
+    <p v-if="unsure" class="mb-2">
+      Nothing usual explains it well. Read again first.{{ twos.length > 0 ? ' Two things at once would do it:' : '' }}
+    </p>
     <p v-else-if="shown.length > 0" class="mb-2">{{ testText(tellApart(shown[0], shown[1]), order.placeOf) }}</p>
     <ol>
+      <li v-for="(two, i) in twos" :key="`two-${i}`" data-cause="two">
+        <span class="what"
+          >{{ bothWords(two) }} <small class="quiet">{{ likely(two.likelihood) }}</small></span
+        >
+        <v-btn :size="size" variant="tonal" color="primary" @click="putRight(two.causes)">Put right, read again</v-btn>
+        <v-btn :size="size" variant="outlined" data-testid="both-so" @click="leaveSo(two.causes)">Both are so</v-btn>
+      </li>
       <li v-for="(cause, i) in shown" :key="i" :data-cause="cause.kind">
         <span class="what"
           >{{ wordsOf(cause) }} <small class="quiet">{{ likely(cause.likelihood) }}</small></span
         >
         <template v-if="isOfPiece(cause.kind)">
-          <v-btn :size="size" variant="tonal" color="primary" @click="putRight(cause)">Put right, read again</v-btn>
-          <v-btn :size="size" variant="outlined" @click="leaveSo(cause)">It lies so: leave it</v-btn>
+          <v-btn :size="size" variant="tonal" color="primary" @click="putRight([cause])">Put right, read again</v-btn>
+          <v-btn :size="size" variant="outlined" @click="leaveSo([cause])">It lies so: leave it</v-btn>
         </template>
         <v-btn v-else :size="size" variant="tonal" color="primary" @click="readAgain(cause)"
           >Take the reading back</v-btn

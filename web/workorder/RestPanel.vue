@@ -1,8 +1,10 @@
 <script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
 import { computed } from 'vue'
 import { QUANTITY_NAMES } from '#contract/messages/names.ts'
 import { writeDifference } from '#core/quantities/write.ts'
 import CutLines from '../plan-editor/CutLines.vue'
+import { restMoveFor } from './stepKeys.ts'
 import { useRest } from './useRest.ts'
 import type { OpenOrder } from './useWorkOrder.ts'
 
@@ -12,6 +14,14 @@ const { job, shop } = props.order
 const rest = useRest(props.order)
 const percent = (share: number) => `${Math.round(100 * share)} %`
 const lands = computed(() => (rest.before.value === null ? '' : percent(rest.before.value)))
+useEventListener('keydown', (event: KeyboardEvent) => {
+  const [best] = rest.offers.value
+  const move = best && restMoveFor(event)
+  if (!move) return
+  event.preventDefault()
+  if (move === 'take') rest.take(best)
+  else rest.decline()
+})
 const whereOff = (id: string) => props.order.placeOf(id)
 </script>
 
@@ -23,6 +33,9 @@ const whereOff = (id: string) => props.order.placeOf(id)
         <b class="figure">{{ lands }}</b></span
       >
       <span v-if="rest.busy.value" class="quiet">working…</span>
+      <button v-if="rest.keepsPlan.value" type="button" class="link" data-testid="think-again" @click="rest.think">
+        kept as planned; look again
+      </button>
     </p>
     <p v-if="rest.problem.value" class="mb-0">{{ rest.problem.value }}</p>
     <p v-if="rest.outOfReach.value.length > 0" class="mb-0" data-testid="out-of-reach">
@@ -32,6 +45,9 @@ const whereOff = (id: string) => props.order.placeOf(id)
         {{ writeDifference(d.off, d.quantity, shop.units) }} off</template
       >. Take something off, or set another target.
     </p>
+    <v-btn v-if="rest.offers.value.length > 0" size="small" class="mt-2" data-testid="keep-rest" @click="rest.decline"
+      >Keep it as planned (K)</v-btn
+    >
     <div v-if="rest.offers.value.length > 0" class="offers mt-2">
       <div v-if="rest.left.value.length > 0" class="one">
         <b>As planned</b> <span class="figure chance">{{ lands }}</span>
@@ -46,7 +62,7 @@ const whereOff = (id: string) => props.order.placeOf(id)
           {{ offer.cuts.length > 0 ? `about ${Math.round(offer.plan.score.minutes)} min` : 'Nothing more goes on.' }}
         </p>
         <v-btn size="small" color="primary" variant="flat" data-testid="take-rest" @click="rest.take(offer)"
-          >Go on with this</v-btn
+          >Go on with this{{ i === 0 ? ' (G)' : '' }}</v-btn
         >
       </div>
     </div>
@@ -75,6 +91,11 @@ const whereOff = (id: string) => props.order.placeOf(id)
 }
 .new {
   border-color: rgb(var(--v-theme-primary));
+}
+.link {
+  color: rgb(var(--v-theme-primary));
+  text-decoration: underline;
+  font-size: 14px;
 }
 .proof {
   color: rgb(var(--v-theme-target));

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useEventListener, useWakeLock } from '@vueuse/core'
-import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 import { fixed } from '#core/quantities/write.ts'
 import { isPlacing, isWeighed } from '#core/workorder/order.ts'
@@ -10,8 +10,10 @@ import InstrumentStrip from '../instruments/InstrumentStrip.vue'
 import PlanPicture from '../plan-editor/PlanPicture.vue'
 import { writeSoon } from '../browser/writeTime.ts'
 import DiagnosisPanel from './DiagnosisPanel.vue'
+import LeaveOut from './LeaveOut.vue'
 import RestPanel from './RestPanel.vue'
 import StepReading from './StepReading.vue'
+import StripList from './StripList.vue'
 import WeighedField from './WeighedField.vue'
 import { READ, useWorkOrder } from './useWorkOrder.ts'
 import { moveFor } from './stepKeys.ts'
@@ -46,12 +48,23 @@ const lit = computed(() => {
 /** Something is off at this step: its causes come before anything else. */
 const isOff = computed(() => order.followed.value?.open?.checkpoint.step.id === step.value?.id)
 const doneCount = computed(() => steps.value.filter((s) => done(s.id)).length)
+/** What the scale sends is of the step that is looked at. */
+watch(() => step.value?.id, (id) => (order.inHand.value = id ?? ''), { immediate: true }) // prettier-ignore
+const leaving = ref(false)
 function go(by: number): void {
+  leaving.value = false
   at.value = Math.min(steps.value.length - 1, Math.max(0, at.value + by))
 }
 /** Ticks the step and goes on; after the last one, to the final check. */
 function finish(): void {
   order.mark(step.value, true)
+  onward()
+}
+function leaveOut(why: string): void {
+  order.skip(step.value, why)
+  onward()
+}
+function onward(): void {
   if (at.value < steps.value.length - 1) go(1)
   else void router.push({ name: 'check', params: { id: job.view.job.id } })
 }
@@ -64,6 +77,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   event.preventDefault()
   if (move === 'done') finish()
   else if (move === 'leave') leave()
+  else if (move === 'leaveOut') leaving.value = true
   else go(move === 'back' ? -1 : 1)
 })
 /** The screen stays on while hands are busy, where the browser can. */
@@ -111,6 +125,7 @@ onBeforeUnmount(() => void lock.release().catch(() => undefined))
             Ready {{ writeSoon(checkpoint.mark.readyAt, new Date()) }}
           </p>
           <p v-else-if="step.waitHours > 0" class="place">Then {{ fixed(step.waitHours, 0) }} h until it is ready.</p>
+          <p v-if="checkpoint?.mark?.skipped" class="place">Left out: {{ checkpoint.mark.skipped }}</p>
           <WeighedField v-if="isWeighed(step)" class="weighed" :order="order" :step="step" />
         </div>
         <PlanPicture
@@ -122,6 +137,7 @@ onBeforeUnmount(() => void lock.release().catch(() => undefined))
           class="picture"
         />
       </div>
+      <StripList v-if="step.strips.length > 0" :key="step.id" class="mt-2" :order="order" :step="step" large />
       <template v-if="step.reads && checkpoint">
         <h2 class="mt-3">Then read{{ checkpoint.bare ? ', grip off' : '' }}</h2>
         <div class="reads">
@@ -142,13 +158,15 @@ onBeforeUnmount(() => void lock.release().catch(() => undefined))
     </template>
     <InstrumentStrip class="mb-2" />
     <footer class="go">
+      <LeaveOut v-if="leaving" class="why" @leave="leaveOut" @away="leaving = false" />
       <v-btn class="knuckle" variant="outlined" :disabled="at === 0" @click="go(-1)">Back</v-btn>
       <v-btn class="knuckle" variant="outlined" :disabled="at === steps.length - 1" @click="go(1)">Leave open</v-btn>
+      <v-btn class="knuckle" variant="outlined" data-testid="leave-this-out" @click="leaving = true">Leave out…</v-btn>
       <v-btn class="knuckle wide" color="primary" variant="flat" data-testid="step-done" @click="finish">{{
         at === steps.length - 1 ? 'Done, to the final check' : 'Done, next'
       }}</v-btn>
     </footer>
-    <p class="quiet keys">Space or Enter: done, next. Left and right: another step. Esc: all steps.</p>
+    <p class="quiet keys">Space or Enter: done, next. Left and right: another step. L: leave it out. Esc: all steps.</p>
   </div>
   <div v-else class="pa-6">
     <h1>Step by step</h1>
@@ -235,9 +253,12 @@ onBeforeUnmount(() => void lock.release().catch(() => undefined))
 }
 .go {
   display: flex;
-  gap: 12px;
+  flex-wrap: wrap;
+  gap: 8px 12px;
   position: sticky;
   bottom: 0;
+  /* Labels of fields that scroll away under it stand above their fields. */
+  z-index: 3;
   padding: 10px 0;
   background: rgb(var(--v-theme-background));
 }
@@ -248,6 +269,9 @@ onBeforeUnmount(() => void lock.release().catch(() => undefined))
 }
 .wide {
   flex: 1;
+}
+.why {
+  flex-basis: 100%;
 }
 .keys {
   margin: 0;
@@ -262,6 +286,10 @@ onBeforeUnmount(() => void lock.release().catch(() => undefined))
     min-width: 0;
     font-size: 16px;
     padding: 0 10px;
+    flex: 1;
+  }
+  .wide {
+    flex-basis: 100%;
   }
   .keys {
     display: none;

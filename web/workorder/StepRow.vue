@@ -6,6 +6,7 @@ import type { Checkpoint } from '#core/workorder/follow.ts'
 import { isPlacing, isWeighed, oddityOf } from '#core/workorder/order.ts'
 import { writeSoon } from '../browser/writeTime.ts'
 import StepReading from './StepReading.vue'
+import StripList from './StripList.vue'
 import WeighedField from './WeighedField.vue'
 import { READ, type OpenOrder } from './useWorkOrder.ts'
 
@@ -27,6 +28,7 @@ const odd = computed(() => {
 const minutes = computed(() => props.order.minutesOf(step.value))
 const why = ref('')
 const skipping = ref(false)
+const singly = ref(false)
 function skip(): void {
   if (!why.value.trim()) return
   props.order.skip(step.value, why.value)
@@ -93,6 +95,17 @@ function skip(): void {
       <small v-if="step.reads" class="quiet state">{{
         checkpoint.bare ? 'read with the grip off' : 'read as measured'
       }}</small>
+      <button
+        v-if="step.strips.length > 0"
+        type="button"
+        class="link singly"
+        :aria-expanded="singly"
+        data-testid="strip-by-strip"
+        @click="singly = !singly"
+      >
+        strip by strip
+      </button>
+      <StripList v-if="singly" class="list" :order="order" :step="step" />
     </div>
   </li>
 </template>
@@ -139,10 +152,18 @@ function skip(): void {
   align-items: start;
 }
 .state {
-  grid-column: 1 / -1;
+  grid-column: 1 / 4;
 }
 .weighed {
   grid-column: 4;
+}
+.singly {
+  grid-column: 4;
+  justify-self: start;
+}
+.list {
+  grid-column: 1 / -1;
+  max-width: 460px;
 }
 .waits {
   color: rgb(var(--v-theme-predicted));
@@ -168,7 +189,9 @@ function skip(): void {
     grid-column: 2;
     grid-template-columns: repeat(2, minmax(0, 1fr));
   }
-  .weighed {
+  .weighed,
+  .state,
+  .singly {
     grid-column: auto;
   }
 }

@@ -63,16 +63,20 @@ export function useRest(order: OpenOrder) {
     await solve('good')
     if (offer.value && isBetter(offer.value.found)) await solve('proven')
   }
-  watchDebounced(() => JSON.stringify([rest.value, loose.value, !!order.followed.value?.open]), look, {
-    debounce: SETTLED_MS,
-    immediate: true,
-  })
+  const question = computed(() => JSON.stringify([rest.value, loose.value, !!order.followed.value?.open]))
+  watchDebounced(question, look, { debounce: SETTLED_MS, immediate: true })
+  /** The plan as it is was preferred, for as long as nothing else is done or read. */
+  const declined = ref('')
+  const keepsPlan = computed(() => declined.value === question.value)
+  const decline = () => (declined.value = question.value)
+  const think = () => (declined.value = '')
   const before = computed(() => offer.value?.before.all ?? null)
   const isBetter = (plan: RestPlan) =>
     before.value !== null && before.value < SURE && plan.chance.all >= before.value + WORTH_IT
   /** What is worth taking, the best first. */
   const offers = computed<(RestPlan & { off?: WithoutPiece['off'] })[]>(() => {
     const { found, without } = offer.value ?? {}
+    if (keepsPlan.value) return []
     return [...(found && isBetter(found) ? [found] : []), ...(without && isBetter(without) ? [without] : [])]
   })
   /** No plan of the rest lands inside every tolerance. */
@@ -93,5 +97,5 @@ export function useRest(order: OpenOrder) {
     order.saveBoth({ ...body, cuts: [...done, ...plan.cuts], peeled, marks })
   }
   const left = computed(() => rest.value?.left ?? [])
-  return { rest, left, before, offers, outOfReach, busy, proven, problem, solve, take }
+  return { rest, left, before, offers, outOfReach, busy, proven, problem, keepsPlan, take, decline, think }
 }

@@ -4,14 +4,25 @@ import type { TrayReading } from '#contract/devices.ts'
 import { stepTitle } from '#contract/messages/build.ts'
 import { cautionsFor, whereText } from '#contract/messages/names.ts'
 import { sameContent } from '#contract/sameContent.ts'
+import type { Cut } from '#core/cuts/cut.ts'
 import { buildOf } from '#core/job/building.ts'
 import { usualMethod } from '#core/measure/readings.ts'
 import type { Quantity } from '#core/quantities/units.ts'
+import type { PlanLimits } from '#core/planning/problem/request.ts'
 import { isMinor } from '#core/targets/minors.ts'
 import { followBuild, type Checkpoint } from '#core/workorder/follow.ts'
-import { asBuilt, EMPTY_ORDER, markNow, redrawn, type StepMark, type WorkOrder } from '#core/workorder/marks.ts'
+import {
+  asBuilt,
+  EMPTY_ORDER,
+  markNow,
+  redrawn,
+  type StepMark,
+  type StripMark,
+  type WorkOrder,
+} from '#core/workorder/marks.ts'
 import { stepMinutes } from '#core/workorder/minutes.ts'
-import type { WorkStep } from '#core/workorder/order.ts'
+import { isWeighed, type WorkStep } from '#core/workorder/order.ts'
+import { isPiece, stripMarks, withPieceWeighed, withStrip, withTotal } from '#core/workorder/strips.ts'
 import { EMPTY_PLAN } from '#core/job/documents.ts'
 import { fromDevice } from '../instruments/fromDevice.ts'
 import { useDevices, type Receiver } from '../stores/devices.ts'
@@ -60,6 +71,12 @@ export function useWorkOrder() {
       !body.value?.leadConfirmed &&
       (body.value?.cuts ?? []).some((cut) => material(cut.materialId)?.lead),
   )
+  /** The same frame planned otherwise, taken at once: what is done stays, what would have to come off becomes a step. */
+  function goOnWith(cuts: Cut[], limits: PlanLimits): void {
+    const held = job.documents.plan ?? EMPTY_PLAN
+    job.save('plan', { ...held, limits, taken: 'best', byHand: false, cuts, locked: [] })
+    job.save('build', redrawn(body.value!, cuts, sameContent))
+  }
   /** Back to the plan, with lead left out of it. */
   function withoutLead(): void {
     const held = job.documents.plan ?? EMPTY_PLAN
@@ -111,8 +128,25 @@ export function useWorkOrder() {
   const skip = (step: WorkStep, why: string) => put(step.id, { ...markFor(step), skipped: why.trim() })
   /** What a step's strips weigh, also before they are laid; null: not weighed after all. */
   function weigh(step: WorkStep, grams: number | null): void {
-    const { [step.id]: _before, ...others } = body.value!.weighed
-    keep({ ...body.value!, weighed: grams === null ? others : { ...others, [step.id]: grams } })
+    keep(withTotal(body.value!, step.id, grams))
+  }
+  /** What became of one strip. The last one that is laid ticks its step. */
+  function strip(step: WorkStep, at: number, change: Partial<StripMark>): void {
+    const then = withStrip(body.value!, step, at, change)
+    const isLast = change.laid === true && !markOf(step.id) && stripMarks(then, step).every((s) => s.laid)
+    keep(isLast ? { ...then, marks: { ...then.marks, [step.id]: markFor(step) } } : then)
+  }
+  /** Something too light for a frame has been weighed: a piece of the step in hand, or of the first that is not done. */
+  function pieceArrived(sent: TrayReading): boolean {
+    const grams = fromDevice('mass', sent.raw, sent.deviceId, job.profile, sent)?.value ?? sent.raw
+    const open = (s: WorkStep) => isWeighed(s) && !markOf(s.id)
+    const step = steps.value.find((s) => s.id === inHand.value && open(s)) ?? steps.value.find(open)
+    const then = step && body.value && withPieceWeighed(body.value, step, Number(grams.toFixed(3)))
+    if (!then) return false
+    keep(then)
+    // It is no reading of the job: the server is told that somebody has it.
+    void devices.take([sent.id], `piece of job ${job.view.job.number}`).catch(() => undefined)
+    return true
   }
 
   function read(step: WorkStep, quantity: Quantity, value: number, typed: string, sent?: TrayReading): void {
@@ -150,6 +184,7 @@ export function useWorkOrder() {
   const receivers = READ.map((quantity): Receiver => ({
     quantity,
     take: (sent) => {
+      if (quantity === 'mass' && isPiece(sent.raw, job.picture.measured.state.massG ?? 0)) return pieceArrived(sent)
       const reads = steps.value.filter((s) => s.reads)
       const step = reads.find((s) => s.id === inHand.value) ?? reads.find((s) => !markOf(s.id))
       if (!step) return false
@@ -177,6 +212,7 @@ export function useWorkOrder() {
     material,
     cautions,
     stopped,
+    goOnWith,
     withoutLead,
     upToDate,
     inHand,
@@ -193,6 +229,7 @@ export function useWorkOrder() {
     mark,
     skip,
     weigh,
+    strip,
     read,
     readingOf,
     put,

@@ -1,4 +1,5 @@
 import { STATED_STEP, type AimQuantity } from '../../quantities/units.ts'
+import { fillGPerCm } from '../../sports/landmarks.ts'
 import { headOutline } from '../../geometry/outline.ts'
 import { estimateOf } from '../../frame/state.ts'
 import { addVariable, type Solve, type Variable } from '../model/linear.ts'
@@ -239,7 +240,7 @@ function addSlack(model: PlanModel, slack: Variable, obstacle: Obstacle, request
 /** Room in the zone's row for one more cm, or piece, of capacity. */
 function roomPerCm(request: PlanRequest, zoneId: string): number {
   const zone = request.work.profile.zones.find((z) => z.id === zoneId)!
-  if (zone.place === 'handle') return request.work.profile.handleFillGPerCm
+  if (zone.place === 'handle') return fillGPerCm(request.work)
   return zone.place === 'spot' ? 1 : zone.maxLayers
 }
 

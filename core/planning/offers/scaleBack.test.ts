@@ -6,7 +6,7 @@ import { tennis } from '../../sports/tennis.ts'
 import { DRAWER } from '../fixtures/fixtures.ts'
 import { STRUNG, usualState } from '../../frame/fixtures.ts'
 import { massOf, piecesOfAll, type Cut } from '../../cuts/cut.ts'
-import { scaleBack } from './scaleBack.ts'
+import { scaleBack, shareNearest } from './scaleBack.ts'
 
 const work = { geometry: tennis.geometry, condition: STRUNG, profile: tennis }
 const outline = headOutline(tennis.geometry)
@@ -88,6 +88,21 @@ describe('scaling back', () => {
         },
       ),
     )
+  })
+  it('down to a number: the share that brings it there, and none where nothing that gives does', () => {
+    const offTo = (massG: number) => (cuts: readonly Cut[]) => Math.abs(massIn(cuts) - massG)
+    for (const share of [0.1, 0.3, 0.5, 1]) {
+      const wanted = massIn(scaleBack(CUTS, materials, work, share).cuts)
+      const found = shareNearest(CUTS, materials, work, offTo(wanted))!
+      expect(massIn(scaleBack(CUTS, materials, work, found).cuts)).toBeCloseTo(wanted, 9)
+    }
+    expect(shareNearest(CUTS, materials, work, offTo(massIn(CUTS) + 5))).toBeNull()
+    const all = new Set(CUTS.map((cut) => cut.id))
+    expect(shareNearest(CUTS, materials, work, offTo(0), all)).toBeNull()
+    // What is held stays, so the rest gives the more.
+    const half = massIn(CUTS) / 2
+    const held = shareNearest(CUTS, materials, work, offTo(half), new Set(['tip']))!
+    expect(held).toBeGreaterThan(shareNearest(CUTS, materials, work, offTo(half))!)
   })
   it('leaves locked pieces, grips and strings alone', () => {
     const grip: Cut = { id: 'g', materialId: 'leather', place: 'grip', zoneId: 'grip', atCm: 0, amount: 1, layerCm: 1 }

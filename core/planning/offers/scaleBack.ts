@@ -55,3 +55,24 @@ export function scaleBack(
   const given = parts.map((p) => ({ id: p.cut.id, offG: p.off * p.stepG, leftG: p.massG - p.off * p.stepG }))
   return { cuts: left, given }
 }
+
+/**
+ * The share, in whole hundredths, with which a cut list scaled back comes nearest to what is wanted.
+ * @param offOf how far a cut list is from it
+ * @returns null where nothing that gives brings it nearer
+ */
+export function shareNearest(
+  cuts: readonly Cut[],
+  materials: readonly Material[],
+  work: Workpiece,
+  offOf: (cuts: readonly Cut[]) => number,
+  stays: ReadonlySet<string> = new Set(),
+): number | null {
+  let best = { share: 0, off: offOf(cuts) }
+  for (let hundredth = 1; hundredth <= 100; hundredth++) {
+    const share = hundredth / 100
+    const off = offOf(scaleBack(cuts, materials, work, share, stays).cuts)
+    if (off < best.off - 1e-9) best = { share, off }
+  }
+  return best.share > 0 ? best.share : null
+}

@@ -1,5 +1,6 @@
 import { withPieces } from '../../frame/pieces.ts'
 import type { FrameState } from '../../frame/state.ts'
+import { fillGPerCm } from '../../sports/landmarks.ts'
 import type { Zone } from '../../sports/profile.ts'
 import { acrossOf, massOf, piecesOf, stockTaken, type Cut, type Workpiece } from '../../cuts/cut.ts'
 import { momentsOfCut, NO_MOMENTS, type Moments } from '../../cuts/moments.ts'
@@ -110,7 +111,7 @@ function roomLeft(zone: Zone, request: PlanRequest): number {
   const { work } = request
   const whole =
     zone.place === 'handle'
-      ? Math.floor(zone.capacityCm * work.profile.handleFillGPerCm)
+      ? Math.floor(roomFor(zone, work) * fillGPerCm(work))
       : zone.place === 'spot'
         ? zone.capacityCm
         : roomFor(zone, work) * zone.maxLayers * edgesOf(zone)

@@ -12,7 +12,7 @@ import { workOfCuts } from '../problem/work.ts'
 import { findPlan, type Patience } from '../strips/find.ts'
 import { allowedOf, menuOf, type Group } from '../strips/menu.ts'
 import type { Score } from '../strips/score.ts'
-import { aimsOf, chanceLost } from '../strips/sums.ts'
+import { aimsOf, chanceLost, mostChance } from '../strips/sums.ts'
 
 /** One way to reach the target, in cuts that a hand can make. */
 export interface Plan {
@@ -168,7 +168,8 @@ export function scoreOfPlan(request: PlanRequest, cuts: readonly Cut[], result: 
   )
   const of = (f: (cut: Cut, material: Material) => number) =>
     cuts.reduce((sum, cut) => sum + (byId.has(cut.materialId) ? f(cut, byId.get(cut.materialId)!) : 0), 0)
-  const landings = aimsOf(request).map((aim) => {
+  const aims = aimsOf(request)
+  const landings = aims.map((aim) => {
     const { value, u } = estimateOf(result, aim.quantity)!
     return { ...aim, off: value - aim.target, u }
   })
@@ -177,7 +178,7 @@ export function scoreOfPlan(request: PlanRequest, cuts: readonly Cut[], result: 
       (sum, l) => sum + (l.weight * Math.max(0, Math.abs(l.off) - l.tolerance - 1e-9)) / l.tolerance,
       0,
     ),
-    chanceLost: chanceLost(landings),
+    chanceLost: chanceLost(landings, mostChance(aims, request.state)),
     worst: Math.max(0, ...landings.map((l) => Math.abs(l.off) / l.tolerance)),
     minutes: workOfCuts(cuts, [...byId.values()], request.work, request.limits.minutes).minutes,
     places: cuts.length,

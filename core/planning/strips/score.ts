@@ -2,7 +2,7 @@
 export interface Score {
   /** Σ weight·max(0, |off| − tolerance)/tolerance: 0 when every number lies inside. */
   outside: number
-  /** The share of its chance to land that it gives up by not aiming at the middle of the tolerances. */
+  /** The share of the chance to land that it gives up: by not aiming at the middle of the tolerances, and by what is unsure of its pieces. */
   chanceLost: number
   /** How far the worst number is off, in its tolerance: 1 is the edge. */
   worst: number

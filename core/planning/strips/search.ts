@@ -1,7 +1,7 @@
 import { sharedCm } from '../../cuts/overlap.ts'
 import type { Programme } from '../model/programme.ts'
 import type { WorkMinutes } from '../problem/work.ts'
-import { aimsOf, chanceLost, landingsOf, sumsCovariance, SUMS, valueFrom, type Aim } from './sums.ts'
+import { aimsOf, chanceLost, landingsOf, mostChance, sumsCovariance, SUMS, valueFrom, type Aim } from './sums.ts'
 import type { Group, Pattern } from './menu.ts'
 import {
   ROUNDED,
@@ -79,6 +79,7 @@ export class StripSearch {
   readonly #axisCm: number
   readonly #base: Float64Array
   readonly #covariance: Float64Array
+  readonly #mostChance: number
   readonly #minutes: WorkMinutes
   #bestSteps: number[] | null = null
   /** Of the plan that is being scored. */
@@ -102,6 +103,7 @@ export class StripSearch {
       M * state.lateralCm,
     )
     this.#covariance = sumsCovariance(state)
+    this.#mostChance = mostChance(this.#aims, state)
     this.#rowsOf = choices.map((_, j) =>
       rows.flatMap((row, r) => row.terms.filter(([column]) => column === j).map(([, c]) => [r, c] as const)),
     )
@@ -157,7 +159,10 @@ export class StripSearch {
     // What cannot be better whatever its chance need not be told how likely it lands.
     if (!this.#isBetter(score) || !this.#keeps(patterns)) return false
     if (score.outside <= 1e-9) {
-      score.chanceLost = chanceLost(landingsOf(this.#aims, this.#sums, this.#covarianceWith(patterns), this.#axisCm))
+      score.chanceLost = chanceLost(
+        landingsOf(this.#aims, this.#sums, this.#covarianceWith(patterns), this.#axisCm),
+        this.#mostChance,
+      )
       if (!this.#isBetter(score)) return false
     }
     this.best = { patterns: [...patterns], score }

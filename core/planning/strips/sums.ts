@@ -1,7 +1,7 @@
 import { propagate } from '../../numerics/covariance.ts'
 import { normalBetween } from '../../numerics/normal.ts'
 import { GCM2_PER_KGCM2, GRAVITY_CM_S2, type AimQuantity } from '../../quantities/units.ts'
-import type { FrameState } from '../../frame/state.ts'
+import { estimateOf, type FrameState } from '../../frame/state.ts'
 import { aimedAt, WEIGHTS, type PlanRequest } from '../problem/request.ts'
 
 /**
@@ -119,18 +119,23 @@ export function landingsOf(
   }))
 }
 
-/**
- * The share of its chance to land inside every tolerance that a build gives up by not lying in the middle of them: each number normal
- * about where it is predicted, one beside the other. To rank plans by; the chance that is shown is drawn, with what the numbers have in
- * common.
- */
-export function chanceLost(landings: readonly Landing[]): number {
+/** The chance that each number lands inside its tolerance, one beside the other, each normal about where it is predicted. */
+function chanceToLand(landings: readonly Landing[]): number {
   let lands = 1
-  let inTheMiddle = 1
-  for (const { off, u, tolerance, weight } of landings) {
-    if (u < 1e-12) continue
-    lands *= normalBetween((-tolerance - off) / u, (tolerance - off) / u) ** weight
-    inTheMiddle *= normalBetween(-tolerance / u, tolerance / u) ** weight
-  }
-  return inTheMiddle <= 0 ? 0 : Math.max(0, 1 - lands / inTheMiddle)
+  for (const { off, u, tolerance, weight } of landings)
+    if (u >= 1e-12) lands *= normalBetween((-tolerance - off) / u, (tolerance - off) / u) ** weight
+  return lands
 }
+
+/** The most that any build could have: in the middle of every tolerance, and nothing unsure but the frame as it was read. */
+export const mostChance = (aims: readonly Aim[], state: FrameState): number =>
+  chanceToLand(aims.map((aim) => ({ ...aim, off: 0, u: estimateOf(state, aim.quantity)?.u ?? 0 })))
+
+/**
+ * The share of the chance to land inside every tolerance that a build gives up: by not lying in the middle of them, and by what is unsure
+ * of its own pieces (a grip that was never weighed more than a strip). To rank plans by; the chance that is shown is drawn, with what the
+ * numbers have in common.
+ * @param most see `mostChance`
+ */
+export const chanceLost = (landings: readonly Landing[], most: number): number =>
+  most <= 0 ? 0 : Math.max(0, 1 - chanceToLand(landings) / most)

@@ -10,17 +10,19 @@ import { QUANTITY_NAMES } from '#contract/messages/names.ts'
 import { SAID_NAMES } from '#contract/messages/play.ts'
 import PlotlyChart from '../charts/PlotlyChart.vue'
 import { useMarks } from '../charts/useMarks.ts'
-import type { TuningPage } from './useTuning.ts'
+import { useShop } from '../stores/shop.ts'
+import type { Climbed } from './climbed.ts'
 
 /** A tuning as a ladder: sessions along, one number up, each setup a rung; tired, late and pain marked on it. */
-const props = defineProps<{ page: TuningPage }>()
+const props = defineProps<{ of: Climbed }>()
+const shop = useShop()
 const { colors, marks } = useMarks()
 const SHOWN = [...QUANTITIES, 'recoilWeight'] as const
 const quantity = ref<(typeof SHOWN)[number]>('swingWeight')
-const units = computed(() => props.page.shop.units)
+const units = computed(() => shop.units)
 const unit = computed(() => unitFor(quantity.value, units.value))
-const shown = (value: number) => fromCore(value, unit.value, props.page.lengthCm.value)
-const tried = computed(() => props.page.tuning.value?.tried ?? [])
+const shown = (value: number) => fromCore(value, unit.value, props.of.picture.work.geometry.lengthCm)
+const tried = computed(() => props.of.tried)
 const rungs = computed(() => ladderOf(tried.value, quantity.value))
 const TROUBLE: readonly Said[] = ['tired', 'late', 'tiredLate']
 const tone = (said: Said) =>
@@ -35,17 +37,17 @@ const x = computed(() => rungs.value.map((_, i) => i))
 const target = computed(() => {
   const line =
     quantity.value === 'recoilWeight'
-      ? props.page.job.documents.target?.also.recoilWeight
-      : props.page.job.documents.target?.lines[quantity.value]
+      ? props.of.documents.target?.also.recoilWeight
+      : props.of.documents.target?.lines[quantity.value]
   return line ? shown(line.value) : null
 })
 /** The published setup that the target goes by, brought to this frame's own state. */
 const published = computed(() => {
-  const { job } = props.page
-  const id = job.documents.target?.referenceId ?? job.documents.compare?.referenceIds[0]
-  const reference = props.page.shop.references.find((r) => r.id === id)
+  const { documents, picture } = props.of
+  const id = documents.target?.referenceId ?? documents.compare?.referenceIds[0]
+  const reference = shop.references.find((r) => r.id === id)
   if (!reference) return null
-  const estimate = estimateOf(referenceState(reference, job.picture, job.profile), quantity.value)
+  const estimate = estimateOf(referenceState(reference, picture, picture.work.profile), quantity.value)
   return estimate ? { value: shown(estimate.value), name: reference.name } : null
 })
 /** How the ceiling's band narrows, session by session. */
@@ -98,7 +100,7 @@ const data = computed((): Data[] => {
       textposition: rungs.value.map((r, i) =>
         i > 0 && rungs.value[i - 1].value.value > r.value.value ? 'bottom center' : 'top center',
       ),
-      hovertext: rungs.value.map((r) => `${props.page.nameOf(r.id)}<br>${SAID_NAMES[r.said]}`),
+      hovertext: rungs.value.map((r) => `${props.of.nameOf(r.id)}<br>${SAID_NAMES[r.said]}`),
       hoverinfo: 'text',
     } as unknown as Data,
   ]
@@ -127,12 +129,12 @@ const layout = computed((): Partial<Layout> => {
   }
 })
 const write = (v: number) =>
-  quantity.value === 'balance' ? writeBalanceBoth(v, props.page.lengthCm.value) : v.toFixed(1)
+  quantity.value === 'balance' ? writeBalanceBoth(v, props.of.picture.work.geometry.lengthCm) : v.toFixed(1)
 const table = computed(() => ({
   head: ['session', 'setup', title.value, '± 95 %', 'said', 'ceiling from', 'ceiling to'],
   rows: rungs.value.map((r, i) => [
     r.session?.on ?? '',
-    props.page.nameOf(r.id),
+    props.of.nameOf(r.id),
     shown(r.value.value),
     Math.abs(differenceFromCore(2 * r.value.u, unit.value)),
     SAID_NAMES[r.said],
