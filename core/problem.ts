@@ -52,6 +52,7 @@ export const PROBLEM_CODES = [
   'target.mgriMinor',
   'tuning.noRoom',
   'tuning.noMaterial',
+  'tuning.tooLittle',
   'tuning.notThere',
   'tuning.nothingOn',
   'tuning.noTarget',

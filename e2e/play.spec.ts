@@ -133,6 +133,21 @@ test('pain stops it, whatever a school would do; nothing heavier is ever propose
   await expect(page.getByTestId('session-row').first()).toContainText('pain: elbow')
 })
 
+test('an empty drawer is said to be what holds a tuning up: nothing is called settled by it', async ({
+  page,
+  request,
+}) => {
+  const id = await seeded(request)
+  await page.route('**/api/materials', async (route) => {
+    const materials = (await (await route.fetch()).json()) as object[]
+    await route.fulfill({ json: materials.map((m) => ({ ...m, stock: 0 })) })
+  })
+  await page.goto(`/job/${id}/play`)
+  await session(page, { end: 'Fresh' })
+  await expect(next(page).getByRole('heading', { name: 'Held up' })).toBeVisible()
+  await expect(page.getByTestId('cannot').first()).toContainText('Too little Tungsten tape is left in the drawer for more at the tip.') // prettier-ignore
+})
+
 test('a frame too heavy for a child is not proposed by any school', async ({ page, request }) => {
   const id = await seeded(request, 10)
   await page.goto(`/job/${id}/play`)

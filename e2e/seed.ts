@@ -14,6 +14,15 @@ export type Piece = [zone: string, material: string, kind: StockedKind, amount: 
 
 const READINGS = { mass: 305.4, balance: 32.6, swingWeight: 300, twistWeight: 13.2 } as const
 
+/** Enough of some materials in the drawer, whatever tests before took out. */
+async function stocked(request: APIRequestContext, ids: readonly string[]): Promise<void> {
+  const drawer = (await (await request.get('/api/materials')).json()) as { id: string; stock: number }[]
+  for (const material of drawer.filter((m) => ids.includes(m.id) && m.stock < 60)) {
+    const answer = await request.put(`/api/materials/${material.id}`, { data: { ...material, stock: 260 } })
+    expect(answer.ok(), await answer.text()).toBe(true)
+  }
+}
+
 /**
  * A job brought as far as its work order without a hand on the page: measured twice, with a target, a plan and the steps drawn
  * up. What a test is about is done on the page.
@@ -55,6 +64,7 @@ export async function seedBuild(
       { value, tolerance, from: 'hand', referenceId: null, reason: '', chain: [] },
     ]),
   )
+  await stocked(request, [...new Set(pieces.map(([, materialId]) => materialId))])
   const frame = { id: `${id}-frame`, label: 'Seeded frame', maker: '', model: '', unit: '', playerId: null, sport: 'tennis', geometry: tennis.geometry } // prettier-ignore
   const made = await request.post('/api/jobs', { data: { id, kind: 'job', player: { facts }, frame } })
   expect(made.ok(), await made.text()).toBe(true)

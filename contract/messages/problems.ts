@@ -73,6 +73,7 @@ const WORDS: Record<ProblemCode, Words> = {
   'target.mgri': (d) => `M·g·R/I is ${fixed(Number(d.k), 2)}; no mass within reason brings it to 20 to 21.`,
   'tuning.noRoom': (_, path) => `There is no room for more ${placeWords(path)}.`,
   'tuning.noMaterial': (_, path) => `Nothing in the drawer can go ${placeWords(path)}.`,
+  'tuning.tooLittle': (d, path) => `Too little ${d.name} is left in the drawer for more ${placeWords(path)}.`,
   'tuning.notThere': (_, path) => `Nothing was put on ${placeWords(path)} that could come off.`,
   'tuning.nothingOn': () => 'Nothing was put on this frame that could come off: a lighter one is another frame.',
   'tuning.noTarget': () => 'There is no target to go towards, or it is reached.',

@@ -115,7 +115,7 @@ export function tuningOf(
       slowerBy: (of) => slowerBy(bench.base, of, work),
       after: (dose) => {
         const found = doneOn(bench, tried.at(-1)!, dose)
-        return found instanceof Problem ? null : found.state
+        return found instanceof Problem ? found : found.state
       },
       overClass: (of) =>
         isMinor(player) ? (cautionsOnNext(frame(bench.base), frame(of), player)[0]?.words ?? null) : null,

@@ -131,7 +131,7 @@ describe('doses on a frame', () => {
     const dose: Dose = { kind: 'add', place: 'threeNine', massG: 4 }
     expect(cutsAfter(dose, [], benchWith({ baseCuts: [] }))[0].materialId).toBe('fine')
     expect(cutsAfter(dose, [], benchWith({ baseCuts: [], materials: few }))[0].materialId).toBe('tungsten')
-    expect(() => cutsAfter(dose, [], benchWith({ baseCuts: [], materials: [few[0]] }))).toThrow('tuning.noRoom')
+    expect(() => cutsAfter(dose, [], benchWith({ baseCuts: [], materials: [few[0]] }))).toThrow('tuning.tooLittle')
   })
   it('the drawer is without what went on; what can be used again comes back, what was cut does not', () => {
     const [fine] = MATERIALS

@@ -92,7 +92,7 @@ export function withGrams(points: readonly PointMass[], cuts: readonly Cut[], be
 
 /**
  * The cut list after a dose, said whole.
- * @throws Problem `tuning.noRoom`, `tuning.noMaterial`, `tuning.notThere`, `tuning.nothingOn`, `tuning.noTarget`, `state.needs`
+ * @throws Problem `tuning.noRoom`, `tuning.noMaterial`, `tuning.tooLittle`, `tuning.notThere`, `tuning.nothingOn`, `tuning.noTarget`, `state.needs`
  */
 export function cutsAfter(dose: Dose, cuts: readonly Cut[], bench: TuningBench): Cut[] {
   switch (dose.kind) {

@@ -1,3 +1,4 @@
+import { Problem } from '../problem.ts'
 import type { CeilingBand } from './ceiling.ts'
 import { ceilingOf } from './ceiling.ts'
 import { sameCut, type Cut } from '../cuts/cut.ts'
@@ -19,14 +20,20 @@ export interface Tried {
 export interface TuningFacts {
   /** Share by which the ball leaves slower than with the frame as built, at equal effort; null: not known. */
   slowerBy(state: FrameState): number | null
-  /** The frame after a dose; null where it cannot be done here, and why. */
-  after(dose: Dose): FrameState | null
+  /** The frame after a dose, or what stands against it here. */
+  after(dose: Dose): FrameState | Problem
   /** Why nobody of this age should be given that frame; null where nothing is said against it. */
   overClass(state: FrameState): string | null
 }
 
 export const STOPS = ['pain', 'tiredTwice', 'late', 'class', 'player', 'school'] as const
 export type Stop = (typeof STOPS)[number]
+
+/** A step that a school would do and that cannot be done on this frame with this drawer. */
+export interface Cannot {
+  dose: Dose
+  problem: Problem
+}
 
 /** What comes next in a tuning. */
 export type Next =
@@ -36,7 +43,7 @@ export type Next =
   | { kind: 'back'; toId: string; stop: Stop; because: string }
   /** Nothing more until somebody else has looked; the way down is offered where there is one. */
   | { kind: 'stop'; stop: Stop; because: string; toId: string | null }
-  | { kind: 'end'; because: string; ceiling: CeilingBand }
+  | { kind: 'end'; because: string; ceiling: CeilingBand; cannot?: Cannot }
 
 export const isLate = (s: PlaySession): boolean => s.lateInTen !== null && s.lateInTen >= 1
 export const isTired = (s: PlaySession): boolean => s.energy === 'tired'
@@ -112,8 +119,7 @@ function standing(tried: readonly Tried[], id: string): string {
   const backTo = tried.find((t) => t.id === id)?.setup?.backToId
   return backTo ?? id
 }
-const isUp = (to: FrameState | null, from: FrameState) =>
-  to !== null && (to.swingWeightKgCm2 ?? 0) > (from.swingWeightKgCm2 ?? 0) + 0.05
+const isUp = (to: FrameState, from: FrameState) => (to.swingWeightKgCm2 ?? 0) > (from.swingWeightKgCm2 ?? 0) + 0.05
 
 /** Stops that no school may go over, by the last sessions: pain, late, tired twice, and the player's own word. */
 function stopFor(tried: readonly Tried[]): Extract<Next, { kind: 'stop' | 'back' | 'end' }> | null {
@@ -161,23 +167,26 @@ export function nextOf(school: School, tried: readonly Tried[], facts: TuningFac
     ceilingOver: likely === null || swing === null ? null : likely - swing,
   }
   let held: string | null = null
+  let cannot: Cannot | undefined
   for (const lead of step.leads) {
     if (!holds(lead.when, last, beside)) continue
     const found = follow(lead, school, step, tried, facts)
-    if (typeof found === 'object' && found) return found
-    held ??= found
+    if (typeof found === 'string') held ??= found
+    else if (found && 'problem' in found) cannot ??= found
+    else if (found) return found.kind === 'end' && cannot ? { ...found, cannot } : found
   }
-  return { kind: 'end', because: held ?? 'Nothing more of this school is left to try.', ceiling: ceilingBand(tried) }
+  const because = held ?? (cannot ? 'The next step cannot be done.' : 'Nothing more of this school is left to try.')
+  return { kind: 'end', because, ceiling: ceilingBand(tried), ...(cannot ? { cannot } : {}) }
 }
 
-/** Where a lead leads; a sentence where something stands against it, null where it is used up. */
+/** Where a lead leads; a sentence where a stop stands against it, null where it is used up. */
 function follow(
   lead: Lead,
   school: School,
   step: SchoolStep,
   tried: readonly Tried[],
   facts: TuningFacts,
-): Next | string | null {
+): Next | Cannot | string | null {
   const now = tried.at(-1)!
   const last = now.sessions.at(-1)!
   if (lead.to === END) return { kind: 'end', because: lead.because, ceiling: ceilingBand(tried) }
@@ -192,7 +201,7 @@ function follow(
   const gone = tried.filter((t) => t.setup?.backToId && done.some((d) => d.id === changedBy(tried, t.setup!.fromId)))
   if (done.length >= next.most || gone.length >= next.tries) return null
   const after = facts.after(next.dose)
-  if (!after) return null
+  if (after instanceof Problem) return { dose: next.dose, problem: after }
   if (isHeavy(last) && isUp(after, now.state)) return 'Tired or late: nothing heavier to bring round.'
   const over =
     isUp(after, now.state) || (after.massG ?? 0) > (now.state.massG ?? 0) + 0.05 ? facts.overClass(after) : null

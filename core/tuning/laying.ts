@@ -55,30 +55,57 @@ const FAR_G = 0.5
 /** One way of putting grams on, and what speaks for it: the lower the better, the first first. */
 interface Way {
   cuts: Cut[]
+  material: Material
   order: number[]
 }
 
 /**
  * So many grams more at a place, in whole steps of a material: a strip that lies there grows, else one is laid as the planner lays them,
  * as far as the drawer goes. What comes off again soonest is chosen; with a wanted material, that one.
- * @throws Problem `tuning.noMaterial`, `tuning.noRoom`
+ * @throws Problem `tuning.noMaterial`, `tuning.noRoom`, `tuning.tooLittle`
  */
 export function added(place: TargetPlace, massG: number, cuts: readonly Cut[], bench: TuningBench): Cut[] {
-  const allowed = bench.materials.filter(
-    (m) => m.stock > 0 && !(bench.minor && m.lead) && (bench.wanted === undefined || m.id === bench.wanted),
+  const open = bench.materials.filter(
+    (m) => !(bench.minor && m.lead) && (bench.wanted === undefined || m.id === bench.wanted),
   )
+  const held = waysOfAdding(place, massG, cuts, open, bench)
+  if (held.length > 0) return nearest(held).cuts
+  // What only more of it could do is said as that.
+  const more = waysOfAdding(
+    place,
+    massG,
+    cuts,
+    open.map((m) => ({ ...m, stock: PLENTY })),
+    bench,
+  )
+  if (more.length > 0) {
+    const { material } = nearest(more)
+    throw new Problem('tuning.tooLittle', place, { materialId: material.id, name: material.name })
+  }
+  const any = bench.work.profile.zones.some((z) => ZONES_AT[place].includes(z.id) && open.some((m) => fits(z, m)))
+  throw new Problem(any ? 'tuning.noRoom' : 'tuning.noMaterial', place)
+}
+/** More than any drawer holds, in any material's own amount. */
+const PLENTY = 1e5
+const nearest = (ways: readonly Way[]): Way => ways.reduce((a, b) => (before(b.order, a.order) ? b : a))
+
+/** Every way in which so many grams go on at a place; what comes off sooner goes before all else. */
+function waysOfAdding(
+  place: TargetPlace,
+  massG: number,
+  cuts: readonly Cut[],
+  open: readonly Material[],
+  bench: TuningBench,
+): Way[] {
+  const allowed = open.filter((m) => m.stock > 0)
   const ways: Way[] = []
-  // What comes off sooner goes before all else: the rest is only looked at where it cannot give the grams.
+  // The rest is only looked at where what comes off sooner cannot give the grams.
   for (const own of [...new Set(allowed.map(rank))].sort((a, b) => a - b)) {
     const alike = allowed.filter((m) => rank(m) === own)
     ways.push(...growing(place, massG, cuts, alike, bench), ...fresh(place, massG, cuts, alike, bench))
     if (ways.some(({ order: [far] }) => far === 0)) break
   }
-  if (ways.length === 0) {
-    const any = bench.work.profile.zones.some((z) => ZONES_AT[place].includes(z.id) && allowed.some((m) => fits(z, m)))
-    throw new Problem(any ? 'tuning.noRoom' : 'tuning.noMaterial', place)
-  }
-  return ways.reduce((a, b) => (before(b.order, a.order) ? b : a)).cuts
+  return ways
 }
 function before(a: readonly number[], b: readonly number[]): boolean {
   const at = a.findIndex((value, i) => Math.abs(value - b[i]) > 1e-9)
@@ -94,7 +121,7 @@ function wayOf(
   const minutes = workOfCut(laid, material, work, OPEN_LIMITS.minutes).ownMinutes
   const far = off > Math.max(FAR_G, massG / 3) ? 1 : 0
   const at = ZONES_AT[place].indexOf(laid.zoneId ?? '')
-  return { cuts, order: [far, rank(material), at, isNew ? 1 : 0, off, minutes] }
+  return { cuts, material, order: [far, rank(material), at, isNew ? 1 : 0, off, minutes] }
 }
 
 /** Strips that lie at the place and grow. */

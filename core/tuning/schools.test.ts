@@ -1,3 +1,4 @@
+import { Problem } from '../problem.ts'
 import { describe, expect, it } from 'vitest'
 import { estimateOf } from '../frame/state.ts'
 import type { FrameState } from '../frame/state.ts'
@@ -118,7 +119,8 @@ describe('schools walked by players with a hidden ceiling and noisy days', () =>
     const [a, b] = inOrder(tried).slice(-2)
     const twice = Boolean(a && b && isTired(a) && isTired(b))
     if (next.kind === 'step') {
-      const after = factsOf(bench, () => [...tried]).after(next.step.dose)!
+      const after = factsOf(bench, () => [...tried]).after(next.step.dose)
+      if (after instanceof Problem) throw after
       const up = after.swingWeightKgCm2! > now.state.swingWeightKgCm2! + 0.05
       if (isHeavy(last) || twice) expect(up).toBe(false)
       if (up) expect(over(after)).toBeNull()
@@ -184,6 +186,22 @@ describe('schools walked by players with a hidden ceiling and noisy days', () =>
     expect(nextOf(growing, tried, over)).toMatchObject({
       kind: 'end',
       because: 'At 11 a bare frame is usually 260 g at most.',
+    })
+  })
+
+  it('a step that this drawer cannot do is named with what stands against it: never that nothing is left to try', () => {
+    const session = { ...new SyntheticPlayer(5, bench.base).play('built', null, bench.base, 0), energy: 'fresh' as const, lateInTen: 0, pain: 'none' as const } // prettier-ignore
+    const tried: Tried[] = [{ id: 'built', setup: null, state: bench.base, sessions: [session] }]
+    const empty = { ...bench, materials: bench.materials.map((m) => ({ ...m, stock: 0 })) }
+    const said = nextOf(
+      ceilingFirst,
+      tried,
+      factsOf(empty, () => tried),
+    )
+    expect(said).toMatchObject({
+      kind: 'end',
+      because: 'The next step cannot be done.',
+      cannot: { dose: { kind: 'add', place: 'tip', massG: 2 }, problem: { code: 'tuning.tooLittle', path: 'tip' } },
     })
   })
 

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import type { Next } from '#core/tuning/engine.ts'
 import type { School } from '#core/tuning/school.ts'
 import { fixed } from '#core/quantities/write.ts'
+import { problemWords } from '#contract/messages/problems.ts'
 import { ASK_WORDS, ceilingText, doseText, PAIN_CAUTION } from '#contract/messages/play.ts'
 import ChangeOutcome from './ChangeOutcome.vue'
 import type { TuningPage } from './useTuning.ts'
@@ -50,7 +51,7 @@ const waits = computed(() => {
 <template>
   <article class="panel next" :class="next.kind" :data-school="school.id" :data-next="next.kind">
     <header>
-      <h2 class="mb-0 pb-0">{{ TITLES[next.kind] }}</h2>
+      <h2 class="mb-0 pb-0">{{ next.kind === 'end' && next.cannot ? 'Held up' : TITLES[next.kind] }}</h2>
       <span class="quiet">{{ school.name }}</span>
     </header>
     <template v-if="next.kind === 'play'">
@@ -72,6 +73,10 @@ const waits = computed(() => {
       <p v-if="next.kind === 'stop' && next.stop === 'pain'" class="quiet">{{ PAIN_CAUTION }}</p>
       <p v-if="toId">
         {{ next.kind === 'stop' ? 'The way down:' : 'To:' }} <b>{{ page.nameOf(toId) }}</b>
+      </p>
+      <p v-if="next.kind === 'end' && next.cannot" data-testid="cannot">
+        <b>{{ doseText(next.cannot.dose) }}:</b> {{ problemWords(next.cannot.problem) }}
+        <RouterLink v-if="next.cannot.problem.code !== 'tuning.noRoom'" to="/drawer">The drawer</RouterLink>
       </p>
       <p v-if="ceiling" data-testid="ceiling">Ceiling (swing weight): {{ ceiling }} kg·cm².</p>
       <v-btn
