@@ -4,6 +4,7 @@ import { BALANCE_UNITS, LENGTH_UNITS, MASS_UNITS } from '#core/quantities/units.
 import { INTERVAL_RANGES, USUAL_INTERVALS } from '#core/tuning/intervals.ts'
 import { WORK_ORDERS } from '#core/workorder/marks.ts'
 import { revisionSchema } from './fields.ts'
+import { MOST_RECIPES, ownRecipeSchema } from './recipe.ts'
 import { schoolSchema } from './school.ts'
 
 export const PAPERS = ['A4', 'LETTER'] as const
@@ -39,6 +40,8 @@ export const shopSchema = z.object({
   intervals: intervalsSchema.default(USUAL_INTERVALS),
   /** A school of tuning of the shop's own; null: none. */
   ownSchool: schoolSchema.nullable().default(null),
+  /** Builds that the shop keeps as recipes. */
+  ownRecipes: z.array(ownRecipeSchema).max(MOST_RECIPES).default([]),
   revision: revisionSchema,
 })
 export type Shop = z.infer<typeof shopSchema>

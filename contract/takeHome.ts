@@ -1,9 +1,9 @@
 import { linesOf } from './linesOf.ts'
-import { feltOf } from '#core/compare/felt.ts'
 import { estimateOf, type FrameState } from '#core/frame/state.ts'
 import type { DerivedJob } from '#core/job/derive.ts'
 import type { StageDocuments } from '#core/job/documents.ts'
-import { changeBetween, cutsOn, tuningOf } from '#core/job/tuning.ts'
+import { changeBetween, feltBetween } from '#core/compare/change.ts'
+import { cutsOn, tuningOf } from '#core/job/tuning.ts'
 import type { Cut } from '#core/cuts/cut.ts'
 import { QUANTITIES, type UnitChoice } from '#core/quantities/units.ts'
 import { fixed, unitMark, writeBalanceBoth, writeDifference, writeSpread, writeValue } from '#core/quantities/write.ts'
@@ -94,15 +94,7 @@ export function takeHomeOf(of: {
 
 /** What a player should feel of one frame against another: the words of what is large enough. */
 export function feelBetween(from: FrameState, to: FrameState): string[] {
-  return SHOWN.flatMap((quantity) => {
-    const said = feltOf(
-      estimateOf(from, quantity),
-      estimateOf(to, quantity),
-      quantity,
-      changeBetween(from, to, quantity)?.shared,
-    )
-    return said.kind === 'felt' ? [said.words[0].toUpperCase() + said.words.slice(1) + '.'] : []
-  })
+  return feltBetween(from, to).map((words) => words[0].toUpperCase() + words.slice(1) + '.')
 }
 
 const WIDE = 72

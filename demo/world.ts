@@ -17,6 +17,17 @@ export const SHOP = {
   workOrder: 'headFirst' as const,
   acceptance: 'guarded' as const,
   ownSchool: null,
+  ownRecipes: [
+    {
+      id: 'own-clay',
+      name: 'Clay evenings',
+      sport: 'tennis' as const,
+      parts: [
+        { zoneId: 'threeNine', materialId: 'tungsten', kind: 'tape' as const, massG: 4.2, edges: 2 as const },
+        { zoneId: 'butt', materialId: 'putty', kind: 'fill' as const, massG: 5 },
+      ],
+    },
+  ],
 }
 
 const facts = (f: Partial<PlayerFacts> & { name: string }): PlayerFacts => ({

@@ -23,6 +23,34 @@ test('a light frame made normal: recipes side by side at one amount, one put on 
   await expect(page.locator('.cut')).toHaveCount(0)
 })
 
+test('what lies on the bench is kept as a recipe, turned on another frame, forgotten and put back', async ({
+  page,
+}) => {
+  await quickBench(page)
+  await put(page, 'tip', 'tungsten')
+  await put(page, 'butt', 'putty')
+  await saved(page)
+  await page.getByTestId('recipes').click()
+  await page.getByTestId('recipe-name').locator('input').fill('Ferry special')
+  await page.getByTestId('keep-recipe').click()
+  const card = page.locator('article', { hasText: 'Ferry special' })
+  await expect(card).toContainText(/Tip \d+\.\d g, Inside the butt \d+\.\d g/)
+  await saved(page)
+  // On another frame, with nothing on it yet.
+  await quickBench(page)
+  await page.getByTestId('recipes').click()
+  await page.getByTestId('knob-by').locator('input').fill('12')
+  await page.getByTestId('knob-by').locator('input').press('Enter')
+  await expect(card.locator('.numbers tr').first()).toContainText(/317\.\d/)
+  await expect(card.getByTestId('felt')).toContainText('Likely noticed')
+  await card.getByRole('button', { name: 'Forget' }).click()
+  await expect(card).toHaveCount(0)
+  await page.getByTestId('unforget').click()
+  await card.getByRole('button', { name: 'Put it on' }).click()
+  await expect(page.locator('.cut')).toHaveCount(2)
+  expect(Math.abs((await predicted(page, 'mass')) - 317.4)).toBeLessThan(0.8)
+})
+
 test('a child’s frame: what a recipe makes of it is judged by age and class', async ({ page }) => {
   await quickBench(page)
   await page.getByTestId('recipes').waitFor()

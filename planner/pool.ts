@@ -1,13 +1,14 @@
 import * as Comlink from 'comlink'
 import type { IntoModel, Model } from '#core/planning/offers/intoModel.ts'
-import type { Knob, Turned } from '#core/planning/offers/recipes.ts'
+import type { OwnRecipe } from '#core/planning/offers/ownRecipes.ts'
+import type { Knob } from '#core/planning/offers/recipes.ts'
 import type { BaseFrame } from '#core/planning/problem/relaxation.ts'
 import type { PlanRequest } from '#core/planning/problem/request.ts'
 import type { Pair } from '#core/planning/set/pair.ts'
 import type { SetAim, SetFrame, SetPlan } from '#core/planning/set/set.ts'
 import type { Plan } from '#core/planning/solve/plan.ts'
 import type { Rest } from '#core/workorder/resolve.ts'
-import type { PlanNews, PlanWithChance, PlanWorker, RestOffer } from './protocol.ts'
+import type { AllTurned, PlanNews, PlanWithChance, PlanWorker, RestOffer } from './protocol.ts'
 import { planTogether } from './session.ts'
 
 /** A plan worker with what ends it at once. */
@@ -63,9 +64,11 @@ export class PlannerPool {
     report(best, best.plan.proven)
   }
 
-  /** Every recipe of the sport turned to one amount. */
-  recipes(request: PlanRequest, knob: Knob, by: number): Promise<Turned[]> {
-    return this.#ready().at(-1)!.remote.recipes(unwrapped(request), knob, by)
+  /** Every recipe of the sport, and the shop's own, turned to one amount. */
+  recipes(request: PlanRequest, knob: Knob, by: number, own: readonly OwnRecipe[]): Promise<AllTurned> {
+    return this.#ready()
+      .at(-1)!
+      .remote.recipes(unwrapped(request), knob, by, unwrapped([...own]))
   }
 
   /** What is left of a build, planned again. @param loose pieces that a hand can still get at, by id */

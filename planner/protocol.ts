@@ -1,5 +1,6 @@
 import type { Alternative, AlternativeId, LeftOut } from '#core/planning/offers/alternatives.ts'
 import type { IntoModel, Model } from '#core/planning/offers/intoModel.ts'
+import type { OwnRecipe, OwnTurned } from '#core/planning/offers/ownRecipes.ts'
 import type { Knob, Turned } from '#core/planning/offers/recipes.ts'
 import type { TradePoint } from '#core/planning/offers/tradeOff.ts'
 import type { WorkPoint } from '#core/planning/offers/workCurve.ts'
@@ -24,6 +25,12 @@ export type Offer = Alternative & { chance: Chance }
 export type Sought = PlanWithChance | { leftOut: LeftOut }
 export type SoughtId = Exclude<AlternativeId, 'best'>
 
+/** Recipes turned to one amount: those that practice knows by name, and the shop's own. */
+export interface AllTurned {
+  known: Turned[]
+  own: OwnTurned[]
+}
+
 /** What is left of a build planned again, beside how it lands as it was planned. */
 export interface RestOffer {
   before: Chance
@@ -46,8 +53,8 @@ export interface PlanWorker {
   workCurve(best: Plan): Promise<WorkPoint[]>
   /** The rest worked out anew around what is fixed: a good plan, at once. */
   live(request: PlanRequest): Promise<Plan>
-  /** Every recipe of the sport turned to one amount. */
-  recipes(request: PlanRequest, knob: Knob, by: number): Promise<Turned[]>
+  /** Every recipe of the sport, and the shop's own, turned to one amount. */
+  recipes(request: PlanRequest, knob: Knob, by: number, own: readonly OwnRecipe[]): Promise<AllTurned>
   /** What is left of a build planned again: good at once, or proven. @param loose pieces that a hand can still get at, by id */
   rest(rest: Rest, loose: readonly string[], how: 'good' | 'proven'): Promise<RestOffer>
   intoModel(request: PlanRequest, theirs: Model): Promise<IntoModel>

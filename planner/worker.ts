@@ -4,6 +4,7 @@ import { piecesOfAll } from '#core/cuts/cut.ts'
 import { bestPair } from '#core/planning/set/pair.ts'
 import { planSet } from '#core/planning/set/planSet.ts'
 import { intoModel } from '#core/planning/offers/intoModel.ts'
+import { turnedOwn } from '#core/planning/offers/ownRecipes.ts'
 import { turnedRecipes } from '#core/planning/offers/recipes.ts'
 import type { Solve } from '#core/planning/model/linear.ts'
 import {
@@ -70,8 +71,8 @@ export function planWorkerWith(loading: Promise<Solve>): PlanWorker {
     async live(request) {
       return heuristicPlan(planSpace(request), NO_CONSTRAINT, 'following')
     },
-    async recipes(request, knob, by) {
-      return turnedRecipes(request, knob, by)
+    async recipes(request, knob, by, own) {
+      return { known: turnedRecipes(request, knob, by), own: turnedOwn(request, knob, by, own) }
     },
     async rest(rest, loose, how) {
       const found = solveRest(rest, how)

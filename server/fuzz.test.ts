@@ -181,6 +181,7 @@ const SAMPLES: Sample[] = [
       workOrder: 'headFirst',
       acceptance: 'guarded',
       ownSchool: null,
+      ownRecipes: [],
       revision: 1,
     },
   },

@@ -72,6 +72,10 @@ export const ALTERNATIVES: Record<AlternativeId, { name: string; says: string }>
     says: 'All places open: inside every tolerance, minutes of work weighed against the chance to land.',
   },
   handleFirst: { name: 'Handle first', says: 'At least 60 % of the mass in the handle.' },
+  handleThenHead: {
+    name: 'Handle, then 10 and 2',
+    says: 'The second step of handle first: as many grams at 10 and 2 as in the handle.',
+  },
   ends: { name: 'Butt and tip', says: 'Fill in the butt behind a plug, countered across the tip.' },
   sides: {
     name: 'Sides and butt',

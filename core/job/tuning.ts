@@ -1,12 +1,10 @@
 import { strikerOf, strokeRate } from '../impact/impact.ts'
 import { headCentreCm } from '../geometry/outline.ts'
-import { estimateOf, type FrameState } from '../frame/state.ts'
+import type { FrameState } from '../frame/state.ts'
 import { piecesOfAll, stockOf, type Cut } from '../cuts/cut.ts'
 import type { Piece } from '../frame/pieces.ts'
 import type { Material } from '../cuts/material.ts'
 import { Problem } from '../problem.ts'
-import { apart } from '../quantities/difference.ts'
-import type { AimQuantity } from '../quantities/units.ts'
 import type { ImpactAssumptions } from '../sports/kinds.ts'
 import { isMinor } from '../targets/minors.ts'
 import { cautionsOnNext } from '../targets/warnings.ts'
@@ -209,17 +207,4 @@ export function fasterBy(base: FrameState, state: FrameState, work: DerivedJob['
 export function slowerBy(base: FrameState, state: FrameState, work: DerivedJob['work']): number | null {
   const faster = fasterBy(base, state, work)
   return faster && 0 - faster.centre
-}
-
-/** A number of one setup against that of another on the same frame: what was read of it moves both alike. */
-export function changeBetween(
-  from: FrameState,
-  to: FrameState,
-  quantity: AimQuantity,
-): { by: number; u: number; shared: number } | null {
-  const a = estimateOf(from, quantity)
-  const b = estimateOf(to, quantity)
-  if (!a || !b) return null
-  const shared = Math.min(a.u, b.u) ** 2
-  return { by: b.value - a.value, u: apart(a.u, b.u, shared), shared }
 }

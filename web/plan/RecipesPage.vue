@@ -3,36 +3,35 @@ import { mdiArrowLeft } from '@mdi/js'
 import { useDebounceFn } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { estimateOf } from '#core/frame/state.ts'
-import type { Knob, Turned } from '#core/planning/offers/recipes.ts'
+import type { Cut } from '#core/cuts/cut.ts'
+import type { OwnRecipe } from '#core/planning/offers/ownRecipes.ts'
+import type { Knob } from '#core/planning/offers/recipes.ts'
 import { checkRequest } from '#core/planning/problem/request.ts'
 import type { FrameNow } from '#core/targets/frameNow.ts'
-import { cautionsOnNext } from '#core/targets/warnings.ts'
-import { QUANTITIES } from '#core/quantities/units.ts'
-import { fixed, unitMark, writeDifference, writeValue } from '#core/quantities/write.ts'
 import { wordsOf } from '#contract/messages/job.ts'
-import { QUANTITY_NAMES } from '#contract/messages/names.ts'
-import { afterwardsText, RECIPE_NAMES, workText } from '#contract/messages/plan.ts'
-import PlanPicture from '../plan-editor/PlanPicture.vue'
+import type { AllTurned } from '#planner/protocol.ts'
 import { usePlanRequest } from '../plan-editor/usePlanRequest.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
 import { useOpenJob } from '../stores/openJob.ts'
 import { useShop } from '../stores/shop.ts'
 import { planner } from '../workers/planner.ts'
-import CutLines from '../plan-editor/CutLines.vue'
+import KeepRecipe from './KeepRecipe.vue'
+import RecipeCard from './RecipeCard.vue'
+import { recipeCards } from './recipeCards.ts'
 
-/** Builds that practice knows by name, without any target: one knob, and what each of them does at it, side by side. */
+/** Builds that practice knows by name, and the shop's own, without any target: one knob, and what each of them does at it, side by side. */
 const job = useOpenJob()
 const shop = useShop()
 const router = useRouter()
-const { open: request, body, limits } = usePlanRequest()
+const { open: request, body } = usePlanRequest()
 /** Where the pieces lie. */
 const bench = computed(() => (job.view.job.kind === 'quick' ? 'bench' : 'plan'))
 const knob = ref<Knob>('mass')
 const USUAL: Record<Knob, number> = { mass: 8, swingWeight: 10 }
 const MOST: Record<Knob, number> = { mass: 30, swingWeight: 40 }
 const by = ref(USUAL.mass)
-const turned = shallowRef<Turned[]>([])
+const own = computed(() => shop.overview?.shop.ownRecipes ?? [])
+const turned = shallowRef<AllTurned>({ known: [], own: [] })
 const problem = ref('')
 const busy = ref(false)
 let asked = 0
@@ -42,16 +41,16 @@ async function turn(): Promise<void> {
   try {
     checkRequest({ ...request.value, target: { [knob.value]: { value: 0, tolerance: 1 } } })
     busy.value = true
-    const found = await planner.recipes(request.value, knob.value, by.value)
+    const found = await planner.recipes(request.value, knob.value, by.value, own.value)
     if (mine === asked) turned.value = found
   } catch (error) {
-    if (mine === asked) [problem.value, turned.value] = [wordsOf(error), []]
+    if (mine === asked) [problem.value, turned.value] = [wordsOf(error), { known: [], own: [] }]
   } finally {
     if (mine === asked) busy.value = false
   }
 }
 const turnSoon = useDebounceFn(turn, 150)
-watch(request, turn, { immediate: true })
+watch([request, own], turn, { immediate: true })
 watch(by, turnSoon)
 watch(knob, (now) => {
   by.value = USUAL[now]
@@ -64,29 +63,19 @@ const now = computed<FrameNow>(() => ({
   geometry: job.view.frame.geometry,
   profile: job.profile,
 }))
-const cards = computed(() =>
-  turned.value.map(({ recipe, plan }) => ({
-    id: recipe.id,
-    plan,
-    ...RECIPE_NAMES[recipe.id],
-    cautions: cautionsOnNext(now.value, { ...now.value, state: plan.result }, job.documents.player?.facts ?? null),
-    numbers: [...QUANTITIES, 'recoilWeight' as const].flatMap((q) => {
-      const [was, is] = [estimateOf(job.picture.measured.state, q), estimateOf(plan.result, q)]
-      return was && is
-        ? [
-            {
-              q,
-              is: writeValue(is.value, q, shop.units, job.picture.work.geometry.lengthCm),
-              by: writeDifference(is.value - was.value, q, shop.units),
-            },
-          ]
-        : []
-    }),
-  })),
-)
-function take(cuts: Turned['plan']['cuts']): void {
-  job.save('plan', { ...body.value, taken: null, byHand: true, cuts, locked: [] })
+const cards = computed(() => recipeCards(turned.value, job.profile, job.picture.materials))
+function take(cuts: readonly Cut[]): void {
+  job.save('plan', { ...body.value, taken: null, byHand: true, cuts: [...cuts], locked: [] })
   void router.push({ name: bench.value })
+}
+const forgotten = shallowRef<OwnRecipe | null>(null)
+function keep(recipe: OwnRecipe): void {
+  forgotten.value = null
+  shop.saveShop({ ownRecipes: [...own.value, recipe] })
+}
+function forget(id: string): void {
+  forgotten.value = own.value.find((r) => r.id === id) ?? null
+  shop.saveShop({ ownRecipes: own.value.filter((r) => r.id !== id) })
 }
 </script>
 
@@ -127,43 +116,21 @@ function take(cuts: Turned['plan']['cuts']): void {
     <v-alert v-if="problem" type="info" variant="tonal" density="compact"
       >{{ problem }} <RouterLink :to="{ name: bench === 'plan' ? 'measure' : 'bench' }">Measure</RouterLink></v-alert
     >
+    <p v-if="forgotten" role="status">
+      “{{ forgotten.name }}” is forgotten.
+      <v-btn size="small" variant="text" data-testid="unforget" @click="keep(forgotten)">Put it back</v-btn>
+    </p>
     <div class="cards" role="group" aria-label="Recipes at this amount">
-      <article v-for="{ id, plan, name, says, numbers, cautions } in cards" :key="id" class="panel" :data-recipe="id">
-        <header>
-          <b>{{ name }}</b><span class="figure">+{{ fixed(plan.score.addedG, 1) }} g</span>
-        </header>
-        <p class="work">{{ workText(plan.cuts, job.picture.materials, job.picture.work, limits.minutes) }}</p>
-        <p v-for="c in cautions" :key="c.id" class="caution" role="note">{{ c.words }}</p>
-        <p class="quiet">{{ says }}</p>
-        <p v-if="!plan.reached" class="doubt">
-          {{ id === 'leather' ? 'Weighs what it weighs.' : 'Comes this near; there is no room or tape for more.' }}
-        </p>
-        <PlanPicture
-          :cuts="plan.cuts"
-          :materials="job.picture.materials"
-          :work="job.picture.work"
-          :label="`The frame with “${name}”`"
-        />
-        <CutLines :cuts="plan.cuts" :materials="job.picture.materials" :work="job.picture.work" />
-        <table class="numbers">
-          <tbody>
-            <tr v-for="n in numbers" :key="n.q">
-              <th scope="row">
-                {{ QUANTITY_NAMES[n.q] }} <small class="quiet">{{ unitMark(n.q, shop.units) }}</small>
-              </th>
-              <td class="figure">{{ n.is }}</td>
-              <td class="figure quiet">{{ n.by }}</td>
-            </tr>
-          </tbody>
-        </table>
-        <footer>
-          <span class="quiet">{{ afterwardsText(plan.cuts, job.picture.materials, job.picture.work) }}</span>
-          <v-btn size="small" variant="tonal" color="primary" :data-testid="`recipe-${id}`" @click="take(plan.cuts)"
-            >Put it on</v-btn
-          >
-        </footer>
-      </article>
+      <RecipeCard
+        v-for="card in cards"
+        :key="card.id"
+        :card="card"
+        :now="now"
+        @take="take(card.plan.cuts)"
+        @forget="forget(card.id)"
+      />
     </div>
+    <KeepRecipe @keep="keep" />
   </div>
 </template>
 
@@ -178,50 +145,6 @@ function take(cuts: Turned['plan']['cuts']): void {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(260px, 1fr));
   gap: 10px;
-}
-article {
-  display: flex;
-  flex-direction: column;
-  padding: 10px 12px;
-}
-article header {
-  display: flex;
-  justify-content: space-between;
-  font-size: 16px;
-}
-p {
-  margin: 2px 0 6px;
-  font-size: 13.5px;
-  line-height: 1.3;
-}
-.work {
-  font-weight: 600;
-}
-.caution,
-.doubt {
-  color: rgb(var(--v-theme-predicted));
-  font-weight: 600;
-}
-.numbers {
-  margin: 8px 0;
-  border-top: 1px solid rgb(var(--v-theme-line));
-  font-size: 13.5px;
-}
-.numbers th {
-  text-align: left;
-  font-weight: 400;
-}
-.numbers td {
-  text-align: right;
-  padding-left: 8px;
-}
-footer {
-  margin-top: auto;
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  justify-content: space-between;
-  font-size: 12.5px;
 }
 @media (max-width: 700px) {
   .knob {

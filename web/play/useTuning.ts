@@ -1,7 +1,7 @@
 import { computed } from 'vue'
 import { estimateOf } from '#core/frame/state.ts'
-import { feltOf } from '#core/compare/felt.ts'
-import { changeBetween, cutsOn, doneOn, fasterBy, stuckOn, tuningOf } from '#core/job/tuning.ts'
+import { changeBetween, feltBetween } from '#core/compare/change.ts'
+import { cutsOn, doneOn, fasterBy, stuckOn, tuningOf } from '#core/job/tuning.ts'
 import { Problem } from '#core/problem.ts'
 import { playedState } from '#core/targets/frameNow.ts'
 import { QUANTITIES } from '#core/quantities/units.ts'
@@ -125,15 +125,10 @@ export function useTuning() {
           ]
         : []
     })
-    const felt = SHOWN.flatMap((quantity) => {
-      const [a, b] = [estimateOf(from.state, quantity), estimateOf(after, quantity)]
-      const said = feltOf(a, b, quantity, changeBetween(from.state, after, quantity)?.shared)
-      return said.kind === 'felt' ? [said.words] : []
-    })
     return {
       after,
       numbers,
-      felt,
+      felt: feltBetween(from.state, after),
       ball: fasterBy(bench.base, after, work),
       lines: steps.map((s) => handWorkText(s, materials, work)),
       cost: handWorkCost(steps, materials, work),

@@ -26,6 +26,7 @@ export const ALTERNATIVE_IDS = [
   'bevelsTenTwo',
   'head',
   'leather',
+  'handleThenHead',
 ] as const
 export type AlternativeId = (typeof ALTERNATIVE_IDS)[number]
 
@@ -67,6 +68,7 @@ export const SOUGHT: readonly Exclude<AlternativeId, 'best'>[] = [
   'leather',
   'noLead',
   'handleFirst',
+  'handleThenHead',
   'hidden',
   'fewest',
   'elsewhere',
@@ -101,6 +103,20 @@ function atMostShare(
   }
 }
 
+/** How far apart two halves that are laid alike may come, g. */
+const HALVES_G = 0.75
+/** As many grams where `where` holds as elsewhere. */
+export const balancedMass = (choices: readonly Choice[], where: (choice: Choice) => boolean): CountRow => ({
+  bound: { kind: 'rule' },
+  name: 'halves',
+  lower: -HALVES_G,
+  upper: HALVES_G,
+  terms: choices.flatMap((choice, j): [number, number][] => {
+    const grams = choice.upper > 0 ? choice.addedG(1) : 0
+    return grams === 0 ? [] : [[j, where(choice) ? grams : -grams]]
+  }),
+})
+
 /** The extra bound that defines an alternative. */
 export function constraintOf(id: AlternativeId, space: PlanSpace, best: Plan | null): PlanConstraint {
   const { choices } = space
@@ -111,6 +127,12 @@ export function constraintOf(id: AlternativeId, space: PlanSpace, best: Plan | n
       return {
         ...NO_CONSTRAINT,
         rows: [atMostShare(choices, 1 - HANDLE_SHARE, 'handle first', (c) => c.region !== 'handle')],
+      }
+    case 'handleThenHead':
+      return {
+        ...NO_CONSTRAINT,
+        rows: [balancedMass(choices, (c) => c.zoneId === 'tenTwo')],
+        allows: (c) => c.zoneId === 'tenTwo' || c.region === 'handle',
       }
     case 'noLead':
       return { ...NO_CONSTRAINT, allows: (c) => !c.material.lead }

@@ -3,8 +3,10 @@ import { estimateOf } from '../../frame/state.ts'
 import { withPieces } from '../../frame/pieces.ts'
 import { piecesOfAll } from '../../cuts/cut.ts'
 import { seeded } from '../../numerics/random.ts'
+import { PROFILES } from '../../sports/sports.ts'
 import { tennis } from '../../sports/tennis.ts'
 import { usualRequest } from '../fixtures/fixtures.ts'
+import { massByPlace } from './alternatives.ts'
 import { RECIPES, turnedRecipes } from './recipes.ts'
 
 const { target: _none, ...bare } = usualRequest()
@@ -36,6 +38,14 @@ describe('recipes', () => {
         expect(turned.find((t) => t.recipe.id === id)?.plan.cuts.length ?? 2, id).toBe(2)
     }
   })
+  it('second step of handle first: as many grams at 10 and 2 as in the handle', () => {
+    const { plan } = turnedRecipes(request, 'mass', 10).find((t) => t.recipe.id === 'handleThenHead')!
+    const at = massByPlace(plan.cuts, request)
+    const head = at.get('tenTwo') ?? 0
+    expect(plan.reached).toBe(true)
+    expect(Math.abs(head - ([...at.values()].reduce((a, b) => a + b, 0) - head))).toBeLessThanOrEqual(0.75 + 1e-9)
+    expect(head).toBeGreaterThan(4)
+  })
   it('turn by swing weight as well', () => {
     for (const { recipe, plan } of turnedRecipes(request, 'swingWeight', 8)) {
       if (!plan.reached) continue
@@ -49,7 +59,7 @@ describe('recipes', () => {
   })
   it('name places that some sport has, each once', () => {
     expect(new Set(RECIPES.map((r) => r.id)).size).toBe(RECIPES.length)
-    const known = [...tennis.zones, ...tennis.moreZones].map((z) => z.id)
+    const known = Object.values(PROFILES).flatMap((p) => [...p.zones, ...p.moreZones].map((z) => z.id))
     for (const recipe of RECIPES) for (const id of recipe.zoneIds) expect(known).toContain(id)
   })
 })

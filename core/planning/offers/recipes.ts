@@ -1,8 +1,10 @@
 import { estimateOf } from '../../frame/state.ts'
 import type { Quantity } from '../../quantities/units.ts'
+import type { StockedKind } from '../../sports/kinds.ts'
 import type { Choice } from '../problem/choices.ts'
 import type { PlanRequest, TargetNumbers } from '../problem/request.ts'
 import { heuristicPlan, NO_CONSTRAINT, planSpace, type Plan } from '../solve/plan.ts'
+import { balancedMass } from './alternatives.ts'
 
 /** What a recipe is turned by: grams added, or swing weight. */
 export const KNOBS = ['mass', 'swingWeight'] as const
@@ -17,17 +19,24 @@ export interface Recipe {
   keeps: readonly Quantity[]
   /** A heavier base grip goes on instead. */
   heavierGrip?: boolean
+  /** As many grams at these of its places as at the others. */
+  halfAt?: readonly string[]
+  /** What goes on is in holes made for it. */
+  kind?: StockedKind
 }
 
 export const RECIPES: readonly Recipe[] = [
   { id: 'bevels', zoneIds: ['bevels', 'bevelsFromButt'], keeps: [] },
   { id: 'bevelsTenTwo', zoneIds: ['bevels', 'bevelsFromButt', 'tenTwo'], keeps: ['balance'] },
+  { id: 'handleThenHead', zoneIds: ['bevels', 'bevelsFromButt', 'butt', 'tenTwo'], keeps: [], halfAt: ['tenTwo'] },
   { id: 'buttTip', zoneIds: ['butt', 'tip'], keeps: ['balance'] },
   { id: 'sidesButt', zoneIds: ['threeNine', 'butt'], keeps: ['balance'] },
   { id: 'tip', zoneIds: ['tip'], keeps: [] },
   { id: 'sides', zoneIds: ['threeNine'], keeps: [] },
   { id: 'belowBumper', zoneIds: ['belowBumper'], keeps: [] },
   { id: 'bridge', zoneIds: ['bridge'], keeps: [] },
+  { id: 'shaft', zoneIds: ['shaft'], keeps: [] },
+  { id: 'modules', zoneIds: ['holesTip', 'holesSides', 'holesHeart'], keeps: [], kind: 'weight' },
   { id: 'leather', zoneIds: [], keeps: [], heavierGrip: true },
 ]
 
@@ -39,11 +48,23 @@ export interface Turned {
   recipe: Recipe
   plan: Plan
 }
-
 const fits = (recipe: Recipe, choice: Choice) =>
   recipe.heavierGrip
     ? choice.material.kind === 'grip' && choice.momentsOf(1).massG > 0
-    : recipe.zoneIds.includes(choice.zoneId)
+    : recipe.zoneIds.includes(choice.zoneId) && (!recipe.kind || choice.material.kind === recipe.kind)
+
+/** The request with what a turn of the knob comes to as its target. */
+export function turnedTo(request: PlanRequest, knob: Knob, by: number, keeps: readonly Quantity[]): PlanRequest {
+  const { tolerance } = request.work.profile
+  const now = (quantity: Quantity) => estimateOf(request.state, quantity)
+  const aim = (quantity: Quantity, rise: number): TargetNumbers[Quantity] => ({
+    value: (now(quantity)?.value ?? 0) + rise,
+    tolerance: MET * tolerance[quantity],
+  })
+  const target: TargetNumbers = { [knob]: aim(knob, by) }
+  for (const quantity of keeps) if (now(quantity)) target[quantity] = aim(quantity, 0)
+  return { ...request, target }
+}
 
 /**
  * Every recipe of the sport turned to the same amount, with the least work: what it adds, in grams or swing weight, and what stays. A plan
@@ -52,17 +73,12 @@ const fits = (recipe: Recipe, choice: Choice) =>
  * @throws Problem `state.needs` where the number of the knob was not measured
  */
 export function turnedRecipes(request: PlanRequest, knob: Knob, by: number): Turned[] {
-  const { tolerance } = request.work.profile
-  const now = (quantity: Quantity) => estimateOf(request.state, quantity)
-  const aim = (quantity: Quantity, rise: number): TargetNumbers[Quantity] => ({
-    value: (now(quantity)?.value ?? 0) + rise,
-    tolerance: MET * tolerance[quantity],
-  })
   return RECIPES.flatMap((recipe): Turned[] => {
-    const target: TargetNumbers = { [knob]: aim(knob, by) }
-    for (const quantity of recipe.keeps) if (now(quantity)) target[quantity] = aim(quantity, 0)
-    const space = planSpace({ ...request, target })
-    if (!space.choices.some((choice) => fits(recipe, choice))) return []
+    const space = planSpace(turnedTo(request, knob, by, recipe.keeps))
+    const mine = space.choices.filter((choice) => fits(recipe, choice))
+    const { halfAt } = recipe
+    const two = halfAt && [true, false].every((at) => mine.some((c) => halfAt.includes(c.zoneId) === at))
+    if (mine.length === 0 || (halfAt && !two)) return []
     const rows = recipe.heavierGrip
       ? [
           {
@@ -73,7 +89,9 @@ export function turnedRecipes(request: PlanRequest, knob: Knob, by: number): Tur
             terms: space.choices.flatMap((c, j): [number, number][] => (fits(recipe, c) ? [[j, 1]] : [])),
           },
         ]
-      : []
+      : halfAt
+        ? [balancedMass(space.choices, (c) => halfAt.includes(c.zoneId))]
+        : []
     const rule = { ...NO_CONSTRAINT, rows, allows: (choice: Choice) => fits(recipe, choice) }
     const plan = heuristicPlan(space, rule, 'following')
     return plan.cuts.length > 0 ? [{ recipe, plan }] : []
