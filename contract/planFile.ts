@@ -1,3 +1,4 @@
+import { rulerOf } from '#core/cuts/ruler.ts'
 import { z } from 'zod'
 import { conditionText } from '#core/frame/condition.ts'
 import { estimateOf, type FrameState } from '#core/frame/state.ts'
@@ -83,7 +84,7 @@ export function planFileOf(parts: PlanParts, writtenAt: string): PlanFile {
     return [
       {
         zone: whereText(cut, work),
-        where: placeText(cut, work),
+        where: placeText(cut, work, rulerOf(material)),
         place: cut.place,
         atCm: rounded(cut.atCm),
         side: cut.side ?? (acrossOf(cut, work.geometry) ? 'across' : 'both'),

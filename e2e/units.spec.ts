@@ -1,5 +1,5 @@
 import { expect, test } from './test.ts'
-import { chips, newJob, predicted, read, readFour, saved, setTarget, toStage } from './hands.ts'
+import { chips, newJob, predicted, quickBench, read, readFour, saved, setTarget, toStage } from './hands.ts'
 
 test('a shop that works in ounces and points reads, shows and aims in them', async ({ page }) => {
   await page.route('**/api/overview', async (route) => {
@@ -55,4 +55,26 @@ test('limits hold in the plan, and the keyboard goes from stage to stage', async
   expect(Math.abs((await predicted(page, 'mass')) - 316)).toBeLessThanOrEqual(1)
   await page.getByRole('button', { name: 'History' }).click()
   await expect(page.getByText('no lead none → yes')).toBeVisible()
+})
+
+test('tape that is cut by an inch ruler is planned, typed and built in quarters of an inch', async ({ page }) => {
+  await page.goto('/drawer')
+  await page.getByTestId('add-material').click()
+  await page.getByTestId('material-name').locator('input').fill('Inch tape')
+  await page.getByTestId('cut-step').click()
+  await page.getByRole('option', { name: '1/4 in', exact: true }).click()
+  await page.getByTestId('material-stock').locator('input').fill('254')
+  await page.getByTestId('put-in').click()
+  await quickBench(page)
+  await page.getByTestId('add-piece').click()
+  await page.locator('.zone', { hasText: '3 and 9' }).getByRole('button', { name: 'Inch tape' }).click()
+  const amount = page.getByTestId('cut-amount').locator('input')
+  await expect(amount).toHaveValue('2')
+  await amount.fill('7 1/2')
+  await amount.press('Enter')
+  await expect(page.locator('.editor')).toContainText('4 × 7 1/2 in')
+  await expect(page.getByTestId('scissors')).toHaveText('Inch tape: 4 of 7 1/2 in, 30 in of 100 in')
+  await amount.fill('7.3')
+  await amount.press('Enter')
+  await expect(page.locator('.editor')).toContainText('7 1/4 in: it is cut in steps of 1/4 in.')
 })

@@ -1,3 +1,4 @@
+import { lengthText, onRuler, rulerOf, type Ruler } from '#core/cuts/ruler.ts'
 import { type Cut, acrossOf, hoopSpan, layersOf, runsOf, type Workpiece } from '#core/cuts/cut.ts'
 import type { AnyQuantity, Quantity, UnitChoice } from '#core/quantities/units.ts'
 import { hoopMarkCm } from '#core/cuts/zones.ts'
@@ -57,7 +58,7 @@ export function stripsText(cut: Cut, material: Material, work: Workpiece): strin
     case 'tape':
     case 'sleeve':
       return layersOf(cut)
-        .map((length) => `${runs} × ${fixed(length, 1)} cm`)
+        .map((length) => `${runs} × ${lengthText(length, rulerOf(material))}`)
         .join(' + ')
     default:
       return cut.amount < 0 ? `${-cut.amount} off` : `${cut.amount} on`
@@ -74,7 +75,8 @@ export const whereText = (cut: Cut, work: Workpiece): string =>
   work.profile.zones.find((z) => z.id === cut.zoneId)?.name ?? WHOLE[cut.place] ?? 'By hand'
 
 /** Where it goes, in landmarks that a hand can find. */
-export function placeText(cut: Cut, work: Workpiece): string {
+export function placeText(cut: Cut, work: Workpiece, ruler: Ruler = 'cm'): string {
+  const far = (cm: number) => lengthText(cm, ruler)
   switch (cut.place) {
     case 'grip':
       return 'on the handle'
@@ -83,22 +85,22 @@ export function placeText(cut: Cut, work: Workpiece): string {
     case 'off':
       return 'take off'
     case 'sleeve':
-      return `round the handle, from ${fixed(cut.atCm, 1)} cm above the butt end up`
+      return `round the handle, from ${far(cut.atCm)} above the butt end up`
     case 'spot': {
       const zone = work.profile.zones.find((z) => z.id === cut.zoneId)
-      const where = `${fixed(cut.atCm, 1)} cm from the butt end${cut.offCm ? `, ${fixed(cut.offCm, 1)} cm to both sides` : ''}`
+      const where = `${far(cut.atCm)} from the butt end${cut.offCm ? `, ${far(cut.offCm)} to both sides` : ''}`
       return zone ? `${zone.name.toLowerCase()}, ${where}` : where
     }
   }
-  if (cut.place === 'handle') return `inside the handle, from ${fixed(cut.atCm, 1)} cm up, half in each chamber`
+  if (cut.place === 'handle') return `inside the handle, from ${far(cut.atCm)} up, half in each chamber`
   if (cut.place === 'bevels') {
     const bevels = cut.bevels === 2 ? 'two main bevels' : 'four main bevels'
     const top = cut.atCm + Math.min(cut.amount, cut.layerCm)
     return cut.anchor === 'tip' && Math.abs(top - work.geometry.gripLengthCm) < 0.06
       ? `${bevels}, from the top of the grip down`
-      : `${bevels}, from ${fixed(cut.atCm, 1)} cm above the butt end up`
+      : `${bevels}, from ${far(cut.atCm)} above the butt end up`
   }
-  if (cut.place === 'shaft') return `shaft, both sides, from ${fixed(cut.atCm, 1)} cm above the butt end up`
+  if (cut.place === 'shaft') return `shaft, both sides, from ${far(cut.atCm)} above the butt end up`
   const outline = headOutline(work.geometry)
   const sides = cut.side ? `${cut.side} side only` : 'both sides'
   const only = cut.edges === 2 ? `${sides}, both edges` : sides
@@ -106,7 +108,7 @@ export function placeText(cut: Cut, work: Workpiece): string {
   const abreast = cut.edges === 2 ? ', on both edges' : ''
   if (across === 'tip') return `across the tip, middle on 12 o’clock${abreast}`
   if (across === 'bridge') return `across the throat bridge, middle on 6 o’clock${abreast}`
-  const anchored = anchorText(cut, work)
+  const anchored = anchorText(cut, work, ruler)
   if (anchored) return `${only}, ${anchored}`
   const near = (
     [
@@ -122,22 +124,23 @@ export function placeText(cut: Cut, work: Workpiece): string {
   const where =
     Math.abs(near.off) < 0.06
       ? `middle on ${near.name} o’clock`
-      : `middle ${fixed(Math.abs(near.off), 1)} cm ${near.off < 0 ? 'above' : 'below'} ${near.name} o’clock`
-  return `${only}, ${where} (${fixed(cut.atCm, 1)} cm along the hoop from the tip)`
+      : `middle ${far(Math.abs(near.off))} ${near.off < 0 ? 'above' : 'below'} ${near.name} o’clock`
+  return `${only}, ${where} (${far(cut.atCm)} along the hoop from the tip)`
 }
 
 const RUN_MARKS = { bumper: 'the bumper’s end', throat: 'the start of the throat' }
 
 /** From which landmark an anchored run of the hoop goes which way; nothing where it is not anchored. */
-function anchorText(cut: Cut, work: Workpiece): string | null {
+function anchorText(cut: Cut, work: Workpiece, ruler: Ruler): string | null {
+  const far = (cm: number) => lengthText(cm, ruler)
   if (!cut.anchor) return null
   const [length = 0] = layersOf(cut)
   const [from, to] = hoopSpan(cut, length, work.geometry)
   const at = cut.anchor === 'tip' ? from : to
   const way = cut.anchor === 'tip' ? 'down' : 'up'
   const landmark = (['bumper', 'throat'] as const).find((name) => Math.abs(at - hoopMarkCm(name, work)) < 0.06)
-  const mark = landmark ? RUN_MARKS[landmark] : `${fixed(at, 1)} cm from the tip`
-  return `from ${mark} ${way} (${fixed(at, 1)} to ${fixed(cut.anchor === 'tip' ? to : from, 1)} cm along the hoop from the tip)`
+  const mark = landmark ? RUN_MARKS[landmark] : `${far(at)} from the tip`
+  return `from ${mark} ${way} (${onRuler(at, ruler)} to ${far(cut.anchor === 'tip' ? to : from)} along the hoop from the tip)`
 }
 
 /** Cautions that a cut list calls for. Local rules come first. */

@@ -40,9 +40,12 @@ describe('what is said of a plan', () => {
         { count: 1, lengthCm: 10 },
       ]),
     ).toBe('4 of 19.0 · 3 of 10.0')
+    expect(cutListText([{ count: 2, lengthCm: 2.54 * 9.25 }, { count: 4, lengthCm: 2.54 * 10 }], 'in')).toBe('4 of 10 · 2 of 9 1/4') // prettier-ignore
   })
   it('its rolls: how many of which length, and how much in all', () => {
-    expect(scissorsText([sides, tip, butt], materials, work)).toEqual(['Tape: 5 of 12.0 cm, 60.0 cm in all'])
+    expect(scissorsText([sides, tip, butt], materials, work)).toEqual([
+      `Tape: 5 of 12.0 cm, 60.0 cm of ${tape.stock.toFixed(1)} cm`,
+    ])
     expect(scissorsText([butt], materials, work)).toEqual([])
   })
   it('what moves and what stays', () => {

@@ -6,6 +6,7 @@ import type { Doubt } from '#core/planning/explain/doubt.ts'
 import { workOfCuts, type WorkMinutes } from '#core/planning/problem/work.ts'
 import { QUANTITIES, type Quantity, type UnitChoice } from '#core/quantities/units.ts'
 import { fixed, writeDifference } from '#core/quantities/write.ts'
+import { lengthText, onRuler, rulerOf, type Ruler } from '#core/cuts/ruler.ts'
 import { quantityInText, whereText } from './names.ts'
 
 /** Recipes by their ids. */
@@ -61,19 +62,16 @@ export function workText(
 }
 
 /** Strips that the scissors make, alike together: `4 of 19.0 · 2 of 10.0`, longest first. */
-export function cutListText(strips: readonly { count: number; lengthCm: number }[]): string {
+export function cutListText(strips: readonly { count: number; lengthCm: number }[], ruler: Ruler = 'cm'): string {
   const byLength = new Map<string, number>()
-  for (const { count, lengthCm } of strips) {
-    const length = fixed(lengthCm, 1)
+  for (const { count, lengthCm } of [...strips].sort((a, b) => b.lengthCm - a.lengthCm)) {
+    const length = onRuler(lengthCm, ruler)
     byLength.set(length, (byLength.get(length) ?? 0) + count)
   }
-  return [...byLength]
-    .sort((a, b) => Number(b[0]) - Number(a[0]))
-    .map(([length, count]) => `${count} of ${length}`)
-    .join(' · ')
+  return [...byLength].map(([length, count]) => `${count} of ${length}`).join(' · ')
 }
 
-/** What the scissors make of each roll: `Lead tape: 4 of 19.0 · 2 of 10.0 cm, 96.0 cm in all`. */
+/** What the scissors make of each roll, and what they leave: `Lead tape: 4 of 19.0 · 2 of 10.0 cm, 96.0 cm of 260.0 cm`. */
 export function scissorsText(cuts: readonly Cut[], materials: readonly Material[], work: Workpiece): string[] {
   return materials.flatMap((material): string[] => {
     if (!isByLength(material.kind)) return []
@@ -81,7 +79,9 @@ export function scissorsText(cuts: readonly Cut[], materials: readonly Material[
       .filter((cut) => cut.materialId === material.id)
       .flatMap((cut) => layersOf(cut).map((lengthCm) => ({ count: runsOf(cut, work.geometry), lengthCm })))
     const whole = strips.reduce((sum, s) => sum + s.count * s.lengthCm, 0)
-    return strips.length > 0 ? [`${material.name}: ${cutListText(strips)} cm, ${fixed(whole, 1)} cm in all`] : []
+    const ruler = rulerOf(material)
+    const all = `${lengthText(whole, ruler)} of ${lengthText(material.stock, ruler)}`
+    return strips.length > 0 ? [`${material.name}: ${cutListText(strips, ruler)} ${ruler}, ${all}`] : []
   })
 }
 

@@ -1,3 +1,4 @@
+import { inSteps } from '../cuts/ruler.ts'
 import { massOf, piecesOfAll, sameCut, stockTaken, type Cut, type Workpiece } from '../cuts/cut.ts'
 import type { Material } from '../cuts/material.ts'
 import { leverageOf, withPieces } from '../frame/pieces.ts'
@@ -68,7 +69,7 @@ function taken(
     const stepG = (mass / cut.amount) * material.step
     const steps = Math.min(Math.round(cut.amount / material.step), Math.round(left / stepG))
     if (steps <= 0) continue
-    const amount = Number((cut.amount - steps * material.step).toFixed(3))
+    const amount = inSteps(cut.amount / material.step - steps, material)
     const less = relaid(cut, amount, material, bench.work)
     now = now.flatMap((c) => (c !== cut ? [c] : amount > 1e-9 ? [less] : []))
     left -= steps * stepG

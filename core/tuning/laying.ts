@@ -1,3 +1,4 @@
+import { inSteps } from '../cuts/ruler.ts'
 import { massOf, sameCut, stockTaken, type Cut, type Workpiece } from '../cuts/cut.ts'
 import type { Material } from '../cuts/material.ts'
 import { sharedCm, stretchOf } from '../cuts/overlap.ts'
@@ -141,7 +142,7 @@ function growing(
     if (!zone || !was || !material || !fits(zone, material)) return []
     const held = massOf(was, material, work)
     const steps = Math.max(1, Math.round(massG / ((held / was.amount) * material.step)))
-    const laid = relaid(was, Number((was.amount + steps * material.step).toFixed(3)), material, work)
+    const laid = relaid(was, inSteps(was.amount / material.step + steps, material), material, work)
     const more = stockTaken(laid, material, work) - stockTaken(was, material, work)
     const rest = cuts.filter((cut) => cut !== was)
     if (more > material.stock + 1e-9 || !roomy(zone, laid, lying, was, work) || lies(laid, rest, work)) return []

@@ -1,3 +1,4 @@
+import { rulerOf } from '#core/cuts/ruler.ts'
 import { conditionText } from '#core/frame/condition.ts'
 import { checkResults } from '#core/job/check.ts'
 import { asBuilt } from '#core/workorder/marks.ts'
@@ -68,7 +69,7 @@ export function certificateSheet(source: WithTwins, printedOn: string): Sheet {
           ? [
               {
                 kind: 'text' as const,
-                text: `${i + 1}. ${material.name}: ${stripsText(cut, material, work)}, ${placeText(cut, work)}`,
+                text: `${i + 1}. ${material.name}: ${stripsText(cut, material, work)}, ${placeText(cut, work, rulerOf(material))}`,
               },
             ]
           : []

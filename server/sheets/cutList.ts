@@ -1,7 +1,7 @@
 import { buildOf } from '#core/job/building.ts'
 import { hoopSpan, acrossOf, type Cut, type Workpiece } from '#core/cuts/cut.ts'
+import { lengthText, rulerOf, type Ruler } from '#core/cuts/ruler.ts'
 import { isByLength, type Material } from '#core/cuts/material.ts'
-import { fixed } from '#core/quantities/write.ts'
 import { EMPTY_ORDER } from '#core/workorder/marks.ts'
 import { placeText, whereText } from '#contract/messages/names.ts'
 import { Refusal } from '../refusal.ts'
@@ -44,27 +44,28 @@ function stripOf(
 ): TrueStrip {
   const onTop = layer > 1 ? `, layer ${layer}` : ''
   return {
-    title: `${whereText(cut, work)}: ${material.name}, cut ${count} × ${fixed(lengthCm, 1)} cm${onTop}`,
-    note: placeText(cut, work),
+    title: `${whereText(cut, work)}: ${material.name}, cut ${count} × ${lengthText(lengthCm, rulerOf(material))}${onTop}`,
+    note: placeText(cut, work, rulerOf(material)),
     lengthMm: lengthCm * MM,
     widthMm: material.widthCm > 0 ? material.widthCm * MM : UNSAID_WIDTH_MM,
-    marks: marksOf(cut, lengthCm, work),
+    marks: marksOf(cut, lengthCm, work, rulerOf(material)),
   }
 }
 
 /** Landmarks on a strip: its middle where it is centred, the end that lies at a landmark where it is anchored. */
-function marksOf(cut: Cut, lengthCm: number, work: Workpiece): TrueStrip['marks'] {
+function marksOf(cut: Cut, lengthCm: number, work: Workpiece, ruler: Ruler): TrueStrip['marks'] {
+  const far = (cm: number) => lengthText(cm, ruler)
   if (cut.place === 'hoop' && cut.anchor) {
     const [from, to] = hoopSpan(cut, lengthCm, work.geometry)
     return [
-      { atMm: 0, text: `${fixed(from, 1)} cm from the tip` },
-      { atMm: lengthCm * MM, text: `${fixed(to, 1)} cm` },
+      { atMm: 0, text: `${far(from)} from the tip` },
+      { atMm: lengthCm * MM, text: far(to) },
     ]
   }
   if (cut.place === 'hoop') {
     const across = acrossOf(cut, work.geometry)
-    const middle = across === 'tip' ? '12 o’clock' : across === 'bridge' ? '6 o’clock' : `${fixed(cut.atCm, 1)} cm from the tip` // prettier-ignore
+    const middle = across === 'tip' ? '12 o’clock' : across === 'bridge' ? '6 o’clock' : `${far(cut.atCm)} from the tip` // prettier-ignore
     return [{ atMm: (lengthCm * MM) / 2, text: middle }]
   }
-  return [{ atMm: 0, text: `${fixed(cut.atCm, 1)} cm from the butt` }]
+  return [{ atMm: 0, text: `${far(cut.atCm)} from the butt` }]
 }

@@ -2,6 +2,7 @@
 import { mdiClose } from '@mdi/js'
 import { computed, ref, watch } from 'vue'
 import { COUNTED_IN, isByLength, PLAIN_MATERIAL, UNWEIGHED_SHARE } from '#core/cuts/material.ts'
+import { CUT_STEPS_CM, lengthText, rulerOf } from '#core/cuts/ruler.ts'
 import { STOCKED_KINDS, type StockedKind } from '#core/sports/kinds.ts'
 import { SPORTS, PROFILES } from '#core/sports/sports.ts'
 import type { StoredMaterial } from '#contract/entities.ts'
@@ -15,6 +16,8 @@ import WeighStrips from './WeighStrips.vue'
 const props = defineProps<{ material: StoredMaterial | null }>()
 const emit = defineEmits<{ close: []; made: [id: string] }>()
 const shop = useShop()
+/** As the shop's ruler is marked. */
+const usualStep = () => (shop.units.length === 'in' ? CUT_STEPS_CM[2] : CUT_STEPS_CM[0])
 const blank = (): StoredMaterial => ({
   ...PLAIN_MATERIAL,
   id: crypto.randomUUID(),
@@ -22,7 +25,7 @@ const blank = (): StoredMaterial => ({
   kind: 'tape',
   unitMassG: 0.1,
   uShare: UNWEIGHED_SHARE,
-  step: 0.5,
+  step: usualStep(),
   widthCm: 0.64,
   retired: false,
   revision: 0,
@@ -40,6 +43,13 @@ const weighing = ref(false)
 const isNew = computed(() => props.material === null)
 const byLength = computed(() => isByLength(held.value.kind))
 const unit = computed(() => COUNTED_IN[held.value.kind])
+/** Steps of a ruler, and what this material is cut in where that is another. */
+const steps = computed(() =>
+  [...new Set([...CUT_STEPS_CM, held.value.step])].map((step) => ({
+    value: step,
+    title: rulerOf({ kind: 'tape', step }) === 'in' ? lengthText(step, 'in') : `${step} cm`,
+  })),
+)
 
 function change(part: Partial<StoredMaterial>): void {
   held.value = { ...held.value, ...part }
@@ -58,7 +68,7 @@ function save(): void {
 const USUAL: Record<StockedKind, Partial<StoredMaterial>> = {
   tape: {
     unitMassG: 0.1,
-    step: 0.5,
+    step: usualStep(),
     widthCm: 0.64,
     uShare: UNWEIGHED_SHARE,
     cureHours: null,
@@ -66,7 +76,7 @@ const USUAL: Record<StockedKind, Partial<StoredMaterial>> = {
     zoneIds: null,
   },
   fill: { unitMassG: 1, step: 1, widthCm: 0, uShare: 0, cureHours: null, grip: null, zoneIds: null },
-  sleeve: { unitMassG: 0.3, step: 0.5, widthCm: 0, uShare: UNWEIGHED_SHARE, grip: null, zoneIds: null },
+  sleeve: { unitMassG: 0.3, step: usualStep(), widthCm: 0, uShare: UNWEIGHED_SHARE, grip: null, zoneIds: null },
   weight: { unitMassG: 2, step: 1, widthCm: 0, uShare: 0, grip: null, reusable: true },
   strings: { unitMassG: 16, step: 1, widthCm: 0, uShare: 0, grip: null, zoneIds: null },
   grip: { unitMassG: 15, step: 1, widthCm: 0, uShare: 0, grip: 'synthetic', zoneIds: null },
@@ -159,8 +169,16 @@ const number = (value: number | null, part: (v: number) => Partial<StoredMateria
         :min="0"
         @update:model-value="(cost) => change({ cost })"
       />
+      <v-select
+        v-if="byLength"
+        :model-value="held.step"
+        :items="steps"
+        label="Cut in steps of"
+        data-testid="cut-step"
+        @update:model-value="(step: number) => change({ step })"
+      />
       <PlainNumber
-        v-if="unit !== 'pieces'"
+        v-else-if="unit !== 'pieces'"
         :model-value="held.step"
         label="Cut in steps of"
         :suffix="unit"

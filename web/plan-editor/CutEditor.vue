@@ -9,18 +9,18 @@ import {
   mdiPlus,
 } from '@mdi/js'
 import { computed, nextTick, ref, watch } from 'vue'
+import { onRuler, rulerOf } from '#core/cuts/ruler.ts'
 import { massOf, type Cut } from '#core/cuts/cut.ts'
 import { Problem } from '#core/problem.ts'
 import { readNumber } from '#core/quantities/read.ts'
 import { fixed } from '#core/quantities/write.ts'
 import { placeText, stripsText } from '#contract/messages/names.ts'
 import { overlapText, scissorsText } from '#contract/messages/plan.ts'
-import { COUNTED_IN } from '#core/cuts/material.ts'
 import { fits } from '#core/cuts/zones.ts'
 import { countNotTaken } from '../browser/notTaken.ts'
 import { problemWords } from '#contract/messages/problems.ts'
 import { useOpenJob } from '../stores/openJob.ts'
-import { amountWords, placeWords, readAmount } from './readAmount.ts'
+import { amountWords, countedIn, placeWords, readAmount } from './readAmount.ts'
 import { canBeOneSided, canSplit } from './editCut.ts'
 import type { usePlanEditor } from './usePlanEditor.ts'
 
@@ -30,6 +30,7 @@ const job = useOpenJob()
 const all = computed(() => job.picture.materials)
 const cut = computed(() => props.bench.selected.value)
 const material = computed(() => (cut.value ? props.bench.materialOf(cut.value) : null))
+const ruler = computed(() => (material.value ? rulerOf(material.value) : 'cm'))
 const place = ref('')
 const amount = ref('')
 const problem = ref<{ place?: string; amount?: string }>({})
@@ -42,8 +43,8 @@ watch(
   () => (cut.value ? `${cut.value.id} ${cut.value.atCm} ${cut.value.amount}` : ''),
   () => {
     const now = cut.value
-    place.value = now ? fixed(now.atCm, 1) : ''
-    amount.value = now ? fixed(now.amount, 1) : ''
+    place.value = now ? onRuler(now.atCm, ruler.value) : ''
+    amount.value = now ? onRuler(now.amount, ruler.value) : ''
     problem.value = {}
     said.value = {}
   },
@@ -55,9 +56,13 @@ function commit(field: 'place' | 'amount', text: string): void {
   if (!cut.value || !material.value) return
   try {
     if (field === 'place') {
-      const { value } = readNumber(text, { kind: 'length', unit: 'cm', lengthCm: job.view.frame.geometry.lengthCm })
+      const { value } = readNumber(text, {
+        kind: 'length',
+        unit: ruler.value,
+        lengthCm: job.view.frame.geometry.lengthCm,
+      })
       const got = props.bench.setPlace(cut.value, value)
-      void nextTick(() => (said.value = { place: placeWords(value, got.atCm) }))
+      void nextTick(() => (said.value = { place: placeWords(value, got.atCm, ruler.value) }))
     } else {
       const asked = readAmount(text, material.value)
       const [got, of] = [props.bench.setAmount(cut.value, asked), material.value]
@@ -101,7 +106,7 @@ const unseen = computed(() => props.bench.cuts.value.filter((c) => c.place === '
         v-if="!isWhole"
         :model-value="place"
         :label="cut.place === 'hoop' ? 'Middle, from tip' : 'From butt end'"
-        suffix="cm"
+        :suffix="ruler"
         class="num"
         :error-messages="problem.place"
         :messages="said.place"
@@ -113,7 +118,7 @@ const unseen = computed(() => props.bench.cuts.value.filter((c) => c.place === '
         v-if="!isWhole"
         :model-value="amount"
         :label="material.kind === 'tape' || material.kind === 'sleeve' ? 'Each strip' : 'Amount'"
-        :suffix="COUNTED_IN[material.kind]"
+        :suffix="countedIn(material)"
         class="num"
         :error-messages="problem.amount"
         :messages="said.amount"
@@ -125,7 +130,7 @@ const unseen = computed(() => props.bench.cuts.value.filter((c) => c.place === '
         >{{ stripsText(cut, material, bench.work.value) }} =
         {{ fixed(massOf(cut, material, bench.work.value), 2) }} g</span
       >
-      <span class="quiet where">{{ placeText(cut, bench.work.value) }}</span>
+      <span class="quiet where">{{ placeText(cut, bench.work.value, ruler) }}</span>
       <v-btn
         :icon="bench.isLocked(cut) ? mdiLock : mdiLockOpenOutline"
         size="small"

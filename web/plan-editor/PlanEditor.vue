@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { rulerOf } from '#core/cuts/ruler.ts'
 import { computed, ref } from 'vue'
 import { estimateOf } from '#core/frame/state.ts'
 import { headOutline } from '#core/geometry/outline.ts'
@@ -74,7 +75,7 @@ const table = ref(false)
 const FOCI = ['swingWeight', 'balance', 'twistWeight', 'recoilWeight'] as const
 const labelOf = (cut: (typeof bench.cuts.value)[number]) => {
   const material = bench.materialOf(cut)!
-  return `${bench.isLocked(cut) ? 'Locked: ' : ''}${material.name}, ${stripsText(cut, material, bench.work.value)}, ${fixed(massOf(cut, material, bench.work.value), 1)} g, ${placeText(cut, bench.work.value)}`
+  return `${bench.isLocked(cut) ? 'Locked: ' : ''}${material.name}, ${stripsText(cut, material, bench.work.value)}, ${fixed(massOf(cut, material, bench.work.value), 1)} g, ${placeText(cut, bench.work.value, rulerOf(material))}`
 }
 </script>
 

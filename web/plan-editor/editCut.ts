@@ -1,3 +1,4 @@
+import { inSteps } from '#core/cuts/ruler.ts'
 import { headOutline } from '#core/geometry/outline.ts'
 import { fillGPerCm } from '#core/sports/landmarks.ts'
 import { cutIn, fits, roomFor } from '#core/cuts/zones.ts'
@@ -70,7 +71,7 @@ export function movedTo(cut: Cut, atCm: number, material: Material, work: Workpi
 export function amounted(cut: Cut, amount: number, material: Material, work: Workpiece): Cut {
   const steps = Math.max(1, Math.round(Math.min(amount, mostOf(cut, material, work)) / material.step))
   const stacked = layersIn(cut, material)
-  const whole = Number((steps * material.step).toFixed(3))
+  const whole = inSteps(steps, material)
   const next = { ...cut, amount: whole, ...(stacked > 1 ? { layerCm: Number((whole / stacked).toFixed(4)) } : {}) }
   return movedTo(next, anchoredAt(cut, next, material, work), material, work, true)
 }
@@ -103,7 +104,7 @@ export function nextLayers(cut: Cut, material: Material, work: Workpiece): Cut {
   const zone = work.profile.zones.find((z) => z.id === cut.zoneId)
   if (cut.amount > length + 1e-9)
     return { ...cut, amount: length, layerCm: Math.max(length, zone ? roomFor(zone, work) : length) }
-  return { ...cut, amount: Number((2 * length).toFixed(3)), layerCm: length }
+  return { ...cut, amount: Number((2 * length).toFixed(4)), layerCm: length }
 }
 
 /** The two ends of a piece that can be stretched: nearer to the butt (on the hoop: to the tip) and farther; null where it has none. */
@@ -136,7 +137,7 @@ export function stretchedTo(cut: Cut, end: 0 | 1, toCm: number, material: Materi
   const stacked = layers > 1 + 1e-9
   const longest = material.kind === 'fill' ? Infinity : stacked && zone ? roomFor(zone, work) : cut.layerCm
   const stepped = (amount: number, round = Math.round) =>
-    Number((Math.max(1, round(amount / material.step + 1e-9)) * material.step).toFixed(3))
+    inSteps(Math.max(1, round(amount / material.step + 1e-9)), material)
   const layer = wanted * perCm < longest ? stepped(wanted * perCm) : stepped(longest, Math.floor)
   const amount = stacked ? stepped(layer * layers) : layer
   if (amount === cut.amount && (!stacked || layer === cut.layerCm)) return cut
@@ -199,8 +200,8 @@ export const canBeOneSided = (cut: Cut, work: Workpiece) =>
 /** A cut as two of half the amount, end to end where it lay: a stack of layers is parted as well. */
 export function splitIn(cut: Cut, material: Material, work: Workpiece, id: string): [Cut, Cut] {
   const steps = Math.round(cut.amount / material.step)
-  const first = Number((Math.ceil(steps / 2) * material.step).toFixed(3))
-  const second = Number((cut.amount - first).toFixed(3))
+  const first = inSteps(Math.ceil(steps / 2), material)
+  const second = Number((cut.amount - first).toFixed(4))
   const length = runLength(cut, material, work)
   const outline = headOutline(work.geometry)
   const a: Cut = { ...cut, amount: first }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { DRAWER } from '#core/planning/fixtures/fixtures.ts'
-import { amountWords, placeWords, readAmount } from './readAmount.ts'
+import { amountWords, countedIn, placeWords, readAmount } from './readAmount.ts'
 
 const tape = { ...DRAWER[0], kind: 'tape' as const, unitMassG: 0.1, step: 0.5 }
 const putty = { ...tape, kind: 'fill' as const, unitMassG: 1 }
@@ -30,6 +30,14 @@ describe('how much, as typed', () => {
   ])('%s is refused with its reason', (text, material, code) =>
     expect(() => readAmount(text, material)).toThrow(expect.objectContaining({ code })),
   )
+  it('what is cut by an inch ruler is typed and said in inches', () => {
+    const inch = { ...tape, step: 0.635 }
+    expect(readAmount('7 1/2', inch)).toBeCloseTo(19.05, 9)
+    expect(readAmount('19 cm', inch)).toBeCloseTo(19, 9)
+    expect(amountWords(19, 19.05, inch)).toBe('7 1/2 in: it is cut in steps of 1/4 in.')
+    expect(placeWords(19, 12.7, 'in')).toContain('At 5 in')
+    expect([countedIn(inch), countedIn(tape), countedIn(putty)]).toEqual(['in', 'cm', 'g'])
+  })
   it('what was not taken as typed is said', () => {
     expect(amountWords(12, 12, tape)).toBe('')
     expect(amountWords(12.2, 12, tape)).toContain('steps of 0.5 cm')

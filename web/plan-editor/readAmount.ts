@@ -1,10 +1,15 @@
-import { COUNTED_IN, type Material } from '#core/cuts/material.ts'
+import { COUNTED_IN, isByLength, type Material } from '#core/cuts/material.ts'
+import { lengthText, onRuler, rulerOf, type Ruler } from '#core/cuts/ruler.ts'
 import { Problem } from '#core/problem.ts'
 import { readNumber } from '#core/quantities/read.ts'
 import { fixed } from '#core/quantities/write.ts'
 
+/** What a field of an amount counts in: the ruler of what is cut by length, g, pieces. */
+export const countedIn = (material: Material): string =>
+  isByLength(material.kind) ? rulerOf(material) : COUNTED_IN[material.kind]
+
 /**
- * How much of a material, as typed into a field that counts it: cm of tape, g of fill, pieces. Grams of a tape are understood as
+ * How much of a material, as typed into a field that counts it: cm or inches of tape, g of fill, pieces. Grams of a tape are understood as
  * the length of it that weighs so much; any other unit of another kind is refused.
  * @returns in what the material is counted in
  * @throws Problem as `readNumber`
@@ -24,7 +29,7 @@ export function readAmount(text: string, material: Material): number {
     return value
   }
   try {
-    return readNumber(text, { ...options, kind: 'length', unit: 'cm' }).value
+    return readNumber(text, { ...options, kind: 'length', unit: rulerOf(material) }).value
   } catch (problem) {
     if (!(problem instanceof Problem) || problem.code !== 'unit.wrongKind') throw problem
     return readNumber(text, { ...options, kind: 'mass', unit: 'g' }).value / material.unitMassG
@@ -34,15 +39,17 @@ export function readAmount(text: string, material: Material): number {
 /** Why a piece did not take just what was typed; empty when it did. */
 export function amountWords(asked: number, got: number, material: Material): string {
   if (Math.abs(asked - got) < 1e-6) return ''
-  const unit = COUNTED_IN[material.kind] === 'pieces' ? '' : ` ${COUNTED_IN[material.kind]}`
+  const unit = COUNTED_IN[material.kind] === 'pieces' ? '' : ` ${countedIn(material)}`
+  const inches = isByLength(material.kind) && rulerOf(material) === 'in'
+  const write = (v: number) => (inches ? onRuler(v, 'in') : fixed(v, 1))
   const inSteps = Math.abs(asked - got) <= material.step / 2 + 1e-9
   return inSteps
-    ? `${fixed(got, 1)}${unit}: it is cut in steps of ${material.step}${unit}.`
-    : `${fixed(got, 1)}${unit}: ${got < asked ? 'there is no room for more here' : 'less than that is not cut'}.`
+    ? `${write(got)}${unit}: it is cut in steps of ${inches ? onRuler(material.step, 'in') : material.step}${unit}.`
+    : `${write(got)}${unit}: ${got < asked ? 'there is no room for more here' : 'less than that is not cut'}.`
 }
 
 /** Why a piece does not lie just where it was typed; empty when it does. */
-export const placeWords = (askedCm: number, gotCm: number): string =>
-  Math.abs(askedCm - gotCm) < 0.051
+export const placeWords = (askedCm: number, gotCm: number, ruler: Ruler = 'cm'): string =>
+  Math.abs(askedCm - gotCm) < (ruler === 'in' ? 0.081 : 0.051)
     ? ''
-    : `At ${fixed(gotCm, 1)} cm: the piece would not lie on its part of the frame further on.`
+    : `At ${lengthText(gotCm, ruler)}: the piece would not lie on its part of the frame further on.`

@@ -2,6 +2,7 @@
 import { useEventListener, useWakeLock } from '@vueuse/core'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
+import { lengthText, rulerOf } from '#core/cuts/ruler.ts'
 import { fixed } from '#core/quantities/write.ts'
 import { isPlacing, isWeighed } from '#core/workorder/order.ts'
 import { stepNote, STEP_TOOLS } from '#contract/messages/build.ts'
@@ -24,6 +25,10 @@ const { job, body, steps, checkpoints } = order
 const router = useRouter()
 const at = ref(Math.max(0, order.next.value ? steps.value.indexOf(order.next.value) : steps.value.length - 1))
 const step = computed(() => steps.value[Math.min(at.value, steps.value.length - 1)])
+const ruler = computed(() => {
+  const material = step.value.cut && order.material(step.value.cut.materialId)
+  return material ? rulerOf(material) : 'cm'
+})
 const note = computed(() => stepNote(step.value.kind, job.documents.player?.facts.grip ?? null))
 const checkpoint = computed(() => checkpoints.value[Math.min(at.value, steps.value.length - 1)])
 const done = (id: string) => !!body.value?.marks[id]
@@ -115,10 +120,10 @@ onBeforeUnmount(() => void lock.release().catch(() => undefined))
         <div>
           <p v-if="step.cut && isPlacing(step)" class="where">{{ whereText(step.cut, job.picture.work) }}</p>
           <ul v-if="step.strips.length > 0" class="big figure">
-            <li v-for="s in step.strips" :key="s.layer">{{ s.count }} × {{ fixed(s.lengthCm, 1) }} cm</li>
+            <li v-for="s in step.strips" :key="s.layer">{{ s.count }} × {{ lengthText(s.lengthCm, ruler) }}</li>
           </ul>
           <p v-if="step.massG !== 0" class="big figure">{{ fixed(step.massG, 1) }} g</p>
-          <p v-if="step.cut && isPlacing(step)" class="place">{{ placeText(step.cut, job.picture.work) }}</p>
+          <p v-if="step.cut && isPlacing(step)" class="place">{{ placeText(step.cut, job.picture.work, ruler) }}</p>
           <p v-if="note" class="place">{{ note }}</p>
           <p v-if="STEP_TOOLS[step.kind]" class="quiet mb-0">At hand: {{ STEP_TOOLS[step.kind] }}</p>
           <p v-if="checkpoint?.mark?.readyAt" class="place" data-testid="ready-at">

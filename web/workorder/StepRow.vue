@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { rulerOf } from '#core/cuts/ruler.ts'
 import { computed, ref } from 'vue'
 import { placeText, stripsText } from '#contract/messages/names.ts'
 import { fixed } from '#core/quantities/write.ts'
@@ -53,7 +54,7 @@ function skip(): void {
         <span class="figure"
           >{{ stripsText(step.cut, material, job.picture.work) }} · {{ fixed(step.massG, 1) }} g</span
         >
-        <span class="quiet">{{ placeText(step.cut, job.picture.work) }}</span>
+        <span class="quiet">{{ placeText(step.cut, job.picture.work, rulerOf(material)) }}</span>
       </template>
       <span v-else-if="step.kind === 'trial' || step.kind === 'reserve'" class="figure"
         >{{ fixed(step.massG, 1) }} g</span

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { lengthText, rulerOf } from '#core/cuts/ruler.ts'
 import { fixed } from '#core/quantities/write.ts'
 import { isDone } from '#core/workorder/marks.ts'
 import type { WorkStep } from '#core/workorder/order.ts'
@@ -18,7 +19,12 @@ const weighed = computed(() => rows.value.filter((r) => r.mark?.massG !== null).
 /** What the scale is waiting for. */
 const next = computed(() => rows.value.findIndex((r) => r.mark?.massG === null))
 const layered = computed(() => rows.value.some((r) => r.layer > 1))
-const nameOf = (i: number) => `Strip ${i + 1} of ${rows.value.length}, ${fixed(rows.value[i].lengthCm, 1)} cm`
+const ruler = computed(() => {
+  const material = props.step.cut && props.order.material(props.step.cut.materialId)
+  return material ? rulerOf(material) : 'cm'
+})
+const nameOf = (i: number) =>
+  `Strip ${i + 1} of ${rows.value.length}, ${lengthText(rows.value[i].lengthCm, ruler.value)}`
 </script>
 
 <template>
@@ -38,7 +44,7 @@ const nameOf = (i: number) => `Strip ${i + 1} of ${rows.value.length}, ${fixed(r
             <path v-if="row.mark.laid" d="M4 8.5l3 3 5-7" class="done" />
           </svg>
           <span class="words">
-            <span class="figure">{{ fixed(row.lengthCm, 1) }} cm</span>
+            <span class="figure">{{ lengthText(row.lengthCm, ruler) }}</span>
             <small class="quiet">{{ layered ? `layer ${row.layer} · ` : '' }}{{ fixed(row.massG, 2) }} g planned</small>
           </span>
         </button>

@@ -57,6 +57,16 @@ describe('recipes', () => {
     expect(grip.plan.cuts.map((c) => c.materialId)).toEqual(['leather'])
     expect(grip.plan.result.massG! - request.state.massG!).toBeCloseTo(25 - tennis.layers.grips.base.massG, 9)
   })
+  it('tape that is cut in quarters of an inch comes in quarters of an inch', () => {
+    const inches = {
+      ...request,
+      materials: request.materials.map((m) => (m.kind === 'tape' ? { ...m, step: 0.635 } : m)),
+    }
+    const cuts = turnedRecipes(inches, 'mass', 9).flatMap((t) => t.plan.cuts)
+    const strips = cuts.filter((c) => request.materials.find((m) => m.id === c.materialId)!.kind === 'tape')
+    expect(strips.length).toBeGreaterThan(6)
+    for (const cut of strips) expect(Math.abs(cut.amount / 0.635 - Math.round(cut.amount / 0.635))).toBeLessThan(1e-6)
+  })
   it('name places that some sport has, each once', () => {
     expect(new Set(RECIPES.map((r) => r.id)).size).toBe(RECIPES.length)
     const known = Object.values(PROFILES).flatMap((p) => [...p.zones, ...p.moreZones].map((z) => z.id))

@@ -1,3 +1,4 @@
+import { inSteps } from '../../cuts/ruler.ts'
 import { massOf, type Cut, type Workpiece } from '../../cuts/cut.ts'
 import type { Material } from '../../cuts/material.ts'
 
@@ -50,7 +51,7 @@ export function scaleBack(
     const part = off.get(cut.id)
     if (!part || part.off === 0) return [cut]
     if (part.off >= part.steps) return []
-    return [{ ...cut, amount: Number((cut.amount - part.off * part.material.step).toFixed(3)) }]
+    return [{ ...cut, amount: inSteps(cut.amount / part.material.step - part.off, part.material) }]
   })
   const given = parts.map((p) => ({ id: p.cut.id, offG: p.off * p.stepG, leftG: p.massG - p.off * p.stepG }))
   return { cuts: left, given }
