@@ -19,6 +19,7 @@ const vuetify = createVuetify({
     VSelect: { density: 'compact', variant: 'outlined', hideDetails: 'auto' },
     VAutocomplete: { density: 'compact', variant: 'outlined', hideDetails: 'auto' },
     VCombobox: { density: 'compact', variant: 'outlined', hideDetails: 'auto' },
+    VSwitch: { density: 'compact', hideDetails: 'auto', color: 'primary' },
     VCheckbox: { density: 'compact', hideDetails: 'auto', color: 'primary' },
     VBtn: { variant: 'tonal' },
     VBtnToggle: { density: 'compact', variant: 'outlined', divided: true, color: 'primary' },

@@ -6,6 +6,7 @@ import { tennis } from '#core/sports/tennis.ts'
 import { DRAWER } from '#core/planning/fixtures/fixtures.ts'
 import { STRUNG } from '#core/frame/fixtures.ts'
 import { amounted, layersIn, movedTo, nextAbreast, nextLayers, stretchedTo, newCut, rangeOf } from './editCut.ts'
+import { hoopMarkCm } from '#core/cuts/zones.ts'
 import { hoopSpan, massOf } from '#core/cuts/cut.ts'
 import { runLength } from '#core/cuts/drawing.ts'
 
@@ -29,6 +30,20 @@ describe('moving a piece', () => {
     const two = outline.atClock(2)
     expect(movedTo(side, two + 0.3, tape, work).atCm).toBe(two)
     expect(movedTo(side, two + 0.3, tape, work, true).atCm).toBeCloseTo(two + 0.3, 1)
+  })
+  it('an anchored run catches with its anchored end at the bumper’s end and at the throat, and keeps it there as it grows', () => {
+    const below = newCut('belowBumper', tape, work, 'below')!
+    const bumper = hoopMarkCm('bumper', work)
+    const ends = (cut: Cut) => hoopSpan(cut, runLength(cut, tape, work), work.geometry)
+    const pulled = movedTo(below, below.atCm + 0.5, tape, work)
+    expect(ends(pulled)[0]).toBeCloseTo(bumper, 6)
+    expect(ends(movedTo(below, below.atCm + 0.5, tape, work, true))[0]).toBeCloseTo(bumper + 0.5, 1)
+    const away = movedTo(below, below.atCm + 3.3, tape, work, true)
+    const back = movedTo(away, below.atCm + 0.2, tape, work)
+    expect(ends(amounted(back, back.amount + 4, tape, work))[0]).toBeCloseTo(bumper, 6)
+    const up = { ...below, anchor: 'butt' as const }
+    const throat = hoopMarkCm('throat', work)
+    expect(ends(movedTo(up, throat - 2.7, tape, work))[1]).toBeCloseTo(throat, 6)
   })
   it('becomes one strip across the tip when the two sides would meet there', () => {
     expect(movedTo(side, 0.5, tape, work, true).atCm).toBe(0)

@@ -1,7 +1,7 @@
 import { inSteps } from '#core/cuts/ruler.ts'
 import { headOutline } from '#core/geometry/outline.ts'
 import { fillGPerCm } from '#core/sports/landmarks.ts'
-import { cutIn, fits, roomFor } from '#core/cuts/zones.ts'
+import { cutIn, fits, hoopMarkCm, roomFor } from '#core/cuts/zones.ts'
 import { acrossAt, acrossOf, type Cut, type Workpiece } from '#core/cuts/cut.ts'
 import { runLength } from '#core/cuts/drawing.ts'
 import { isByLength, type Material } from '#core/cuts/material.ts'
@@ -35,8 +35,25 @@ export function rangeOf(cut: Cut, material: Material, work: Workpiece): [number,
   }
 }
 
-/** Landmarks along the long axis at which either end of a straight piece catches: top of the grip, end of the shaft. */
-const alongLandmarks = ({ geometry }: Workpiece) => [geometry.gripLengthCm, geometry.shaftToCm]
+/** Landmarks along the long axis at which either end of a straight piece catches: top of the grip, end of the shaft, the butt's where it begins there. */
+const alongLandmarks = ({ geometry, profile }: Workpiece, { anchor }: Cut) => [
+  geometry.gripLengthCm,
+  geometry.shaftToCm,
+  ...(anchor === 'butt' ? [profile.handleFillFromCm] : []),
+]
+
+/** Where the middle of an anchored run of the hoop is when its end lies at a landmark: the bumper's end, the start of the throat. */
+function middlesAtLandmarks(cut: Cut, length: number, work: Workpiece): number[] {
+  if (!cut.anchor) return []
+  const middle = cut.anchor === 'tip' ? length / 2 : -length / 2
+  return (['bumper', 'throat'] as const).map((mark) => hoopMarkCm(mark, work) + middle)
+}
+
+/** The nearest of some marks where it is near enough to catch at, else the place itself. */
+function nearestOf(marks: readonly number[], at: number): number {
+  const near = marks.filter((mark) => Math.abs(mark - at) < SNAP_CM)
+  return near.reduce((best, mark) => (Math.abs(mark - at) < Math.abs(best - at) ? mark : best), near[0] ?? at)
+}
 
 /** Moves a cut to a place, to the nearest millimetre; it catches on the clock, or straight pieces on grip and shaft, unless `free`. */
 export function movedTo(cut: Cut, atCm: number, material: Material, work: Workpiece, free = false): Cut {
@@ -46,10 +63,8 @@ export function movedTo(cut: Cut, atCm: number, material: Material, work: Workpi
     const outline = headOutline(work.geometry)
     const length = runLength(cut, material, work)
     if (!free) {
-      const near = ([12, 1, 2, 3, 4, 5, 6] as const)
-        .map((hour) => outline.atClock(hour))
-        .find((mark) => Math.abs(mark - at) < SNAP_CM)
-      if (near !== undefined) at = near
+      const clock = ([12, 1, 2, 3, 4, 5, 6] as const).map((hour) => outline.atClock(hour))
+      at = nearestOf([...clock, ...middlesAtLandmarks(cut, length, work)], at)
     }
     // Nearer to an end than half its length the two runs would meet: they become one strip across the axis. One side alone stays beside it.
     if (cut.side) return at === cut.atCm ? cut : { ...cut, atCm: Math.min(high - length / 2, Math.max(length / 2, at)) }
@@ -59,10 +74,8 @@ export function movedTo(cut: Cut, atCm: number, material: Material, work: Workpi
     return at === cut.atCm && across === acrossOf(cut, work.geometry) ? cut : { ...cut, atCm: at, across }
   } else if (!free) {
     const length = runLength(cut, material, work)
-    const caught = alongLandmarks(work)
-      .flatMap((mark) => [mark, mark - length])
-      .find((mark) => Math.abs(mark - at) < SNAP_CM && mark >= low - 1e-9 && mark <= high + 1e-9)
-    if (caught !== undefined) at = caught
+    const marks = alongLandmarks(work, cut).flatMap((mark) => [mark, mark - length])
+    at = nearestOf(marks.filter((mark) => mark >= low - 1e-9 && mark <= high + 1e-9), at) // prettier-ignore
   }
   return at === cut.atCm ? cut : { ...cut, atCm: at }
 }

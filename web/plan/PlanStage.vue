@@ -24,6 +24,7 @@ import { useShop } from '../stores/shop.ts'
 import DrawerNotes from './DrawerNotes.vue'
 import LimitsMenu from './LimitsMenu.vue'
 import PlanCards from './PlanCards.vue'
+import OtherWays from './OtherWays.vue'
 import PlanStrip from './PlanStrip.vue'
 import TradeCurve from './TradeCurve.vue'
 import ShareMenu from './ShareMenu.vue'
@@ -145,8 +146,7 @@ const change = computed(() => {
       <span v-if="job.cuts.length > 0" class="quiet figure">{{ change }}{{ body.byHand ? ', by hand' : '' }}</span>
     </template>
     <template #actions>
-      <v-btn :to="{ name: 'recipes' }" data-testid="recipes">Recipes</v-btn>
-      <v-btn :to="{ name: 'into-model' }" data-testid="into-model">Into another model</v-btn>
+      <OtherWays />
       <WayBackMenu @take="goBack" />
       <ShareMenu />
       <LimitsMenu :limits="body.limits" @change="setLimits" />

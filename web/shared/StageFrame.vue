@@ -20,7 +20,7 @@ function factName(name: string): string {
 
 <template>
   <div class="stage">
-    <header class="d-flex align-center flex-wrap ga-3 mb-3">
+    <header class="mb-3">
       <h1>{{ title }}</h1>
       <slot name="beside" />
       <v-spacer />
@@ -52,6 +52,22 @@ function factName(name: string): string {
 <style scoped>
 .stage {
   min-width: 0;
+}
+.stage > header {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 12px;
+}
+/* Beside the numbers there is less room: the buttons stay in one row. */
+@media (min-width: 901px) and (max-width: 1180px) {
+  .stage > header {
+    gap: 7px;
+  }
+  .stage > header :deep(.v-btn) {
+    padding: 0 9px;
+    min-width: 0;
+  }
 }
 .stale {
   border-left: 4px solid rgb(var(--v-theme-warning));
