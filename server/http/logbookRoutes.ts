@@ -1,4 +1,5 @@
 import { Router } from 'express'
+import { z } from 'zod'
 import { evidenceSearchSchema } from '#contract/evidence.ts'
 import { BOOK_LISTS, bookSearchSchema, type BookOf } from '#contract/logbook.ts'
 import type { Database } from '../db/database.ts'
@@ -7,6 +8,8 @@ import { frameLog, playerLog, twinsOf } from '../logbook/logbook.ts'
 import { listBook } from '../queries/book.ts'
 import { findFrame } from '../queries/frames.ts'
 import { notFound } from '../refusal.ts'
+
+const knownOnSchema = z.object({ on: z.iso.datetime({ offset: true }).nullable().default(null) })
 
 /** The shop's book: players and frames, and what was done to them. */
 export function logbookRoutes(db: Database, now: () => Date): Router {
@@ -19,7 +22,8 @@ export function logbookRoutes(db: Database, now: () => Date): Router {
   router.get('/book/frames/:id/twins', async (request, response) => {
     const frame = await findFrame(db, request.params.id)
     if (!frame) throw notFound('frame')
-    response.json(await twinsOf(db, frame))
+    const { on } = knownOnSchema.parse(request.query)
+    response.json(await twinsOf(db, frame, on))
   })
   router.get('/book/frames/:id', async (request, response) => {
     response.json(await frameLog(db, request.params.id, now()))

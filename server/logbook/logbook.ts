@@ -96,15 +96,21 @@ async function loggedJobs(db: Queryable, jobs: readonly Worked[]): Promise<Logge
   return jobs.map((job) => loggedJob(job, photos))
 }
 
-/** The owner's other frames of the same make, each as its newest job knows it last. */
-export async function twinsOf(db: Queryable, frame: Frame): Promise<FrameLog['twins']> {
+/**
+ * The owner's other frames of the same make, each as its newest job knows it last.
+ * @param on as they were known at that moment: what came later is left out; null: as they are known now
+ */
+export async function twinsOf(db: Queryable, frame: Frame, on: string | null = null): Promise<FrameLog['twins']> {
   const [twins, materials] = await Promise.all([listTwins(db, frame), listMaterials(db)])
+  const until = on === null ? Infinity : Date.parse(on)
   return Promise.all(
     twins.map(async (twin) => {
-      const [newest] = await listJobIds(db, 'frame', twin.id, 1)
-      const job = newest ? await workedJob(db, newest, materials) : null
-      const last = job && jobEvents(job.input, job.derived).findLast((event) => event.kind !== 'played')
-      return { ...twin, at: last?.at ?? null, numbers: last?.numbers ?? NOTHING_KNOWN }
+      for (const id of await listJobIds(db, 'frame', twin.id, on === null ? 1 : MOST_JOBS)) {
+        const { input, derived } = await workedJob(db, id, materials)
+        const last = jobEvents(input, derived).findLast((e) => e.kind !== 'played' && Date.parse(e.at) <= until)
+        if (last && last.kind !== 'played') return { ...twin, at: last.at, numbers: last.numbers }
+      }
+      return { ...twin, at: null, numbers: NOTHING_KNOWN }
     }),
   )
 }

@@ -7,7 +7,7 @@ import { demoAsTold } from '#server/demo/asTold.ts'
 import { FIRST_TODAY } from '#server/demo/load.ts'
 import { STORIES } from '#server/demo/stories.ts'
 import { TOLD_BEFORE, YEAR } from '#server/demo/year.ts'
-import { frameLog, playerLog } from './logbook.ts'
+import { frameLog, playerLog, twinsOf } from './logbook.ts'
 
 let db: Database
 const NOW = new Date('2026-11-26T10:00:00Z')
@@ -54,6 +54,15 @@ describe('the year before today', () => {
     expect(log.drifted!.moved.map((m) => m.quantity)).toContain('mass')
     expect(log.drifted!.moved.every((m) => m.expectedSo)).toBe(false)
     expect(log.twins.map((t) => t.id)).toEqual(['frame-5'])
+    // As it was known on a day: nothing that came later, nothing at all before it was first read.
+    const [now] = log.twins
+    const known = async (on: string | null) => (await twinsOf(db, log.frame, on))[0]
+    expect(await known(null)).toEqual(now)
+    const events = (await frameLog(db, 'frame-5', NOW)).jobs.flatMap((j) => j.events).filter((e) => e.kind !== 'played')
+    expect(events.length).toBeGreaterThan(1)
+    for (const { at } of events) expect(Date.parse((await known(at)).at!)).toBe(Date.parse(at))
+    const first = Math.min(...events.map((e) => Date.parse(e.at)))
+    expect(await known(new Date(first - 1000).toISOString())).toMatchObject({ at: null, numbers: { mass: null } })
     for (const event of log.jobs.flatMap((j) => j.events)) logEventSchema.parse(event)
   })
 })

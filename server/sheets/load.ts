@@ -24,7 +24,7 @@ export interface SheetSource {
   input: JobInput
 }
 
-/** The owner's other frames of its make, for what holds a frame against them. */
+/** The owner's other frames of its make as they were known when the frame was signed off, for what holds it against them. */
 export interface WithTwins extends SheetSource {
   twins: Twins
 }
@@ -54,7 +54,7 @@ export async function sheetSource(db: Queryable, jobId: string): Promise<SheetSo
 
 export const withTwins = async (db: Queryable, source: SheetSource): Promise<WithTwins> => ({
   ...source,
-  twins: await twinsOf(db, source.view.frame),
+  twins: await twinsOf(db, source.view.frame, source.documents.check?.signed?.at ?? null),
 })
 
 /** With the job's photographs, the oldest first. One that cannot be printed is counted, and stops no page. */

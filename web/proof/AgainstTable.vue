@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, shallowRef } from 'vue'
+import { computed, shallowRef, watch } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { AcceptanceRule } from '#core/job/conformity.ts'
 import { heldRows } from '#contract/heldAgainst.ts'
@@ -18,10 +18,17 @@ const props = defineProps<{ rule: AcceptanceRule }>()
 const job = useOpenJob()
 const shop = useShop()
 const twins = shallowRef<Twins>([])
-onMounted(async () => {
-  const id = encodeURIComponent(job.view.frame.id)
-  twins.value = await call(twinsSchema, 'GET', `/book/frames/${id}/twins`).catch(() => [])
-})
+/** Signed off, it stays held against its twins as they were known then. */
+const on = computed(() => job.documents.check?.signed?.at ?? null)
+watch(
+  on,
+  async (at) => {
+    const id = encodeURIComponent(job.view.frame.id)
+    const known = at === null ? '' : `?on=${encodeURIComponent(at)}`
+    twins.value = await call(twinsSchema, 'GET', `/book/frames/${id}/twins${known}`).catch(() => [])
+  },
+  { immediate: true },
+)
 const rows = computed(() =>
   heldRows({
     input: jobInputOf(job.view, shop.materials, shop.references),
