@@ -86,7 +86,7 @@ export async function planTogether(
   for (const id of SOUGHT) {
     const { promise } = found.get(id)!
     // Where a worker fails before it has come to this one, its error is reported instead.
-    const held = (await Promise.race([promise, working.then(() => promise)]))!
+    const held = await Promise.race([promise, working.then(() => promise)])
     let under = await held.under
     if (held.reached !== theBest.plan.reached) under = await first.under(id, theBest.plan, null)
     const sought = await distinct(id, under)

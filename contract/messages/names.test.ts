@@ -10,7 +10,7 @@ import { wordsFor } from './errors.ts'
 import { cautionsFor, placeText, stripsText } from './names.ts'
 
 const work = { geometry: tennis.geometry, condition: STRUNG, profile: tennis }
-const materials = DRAWER as Material[]
+const materials = DRAWER
 const material = (id: string) => materials.find((m) => m.id === id)!
 const outline = headOutline(tennis.geometry)
 const cut = (change: Partial<Cut>): Cut => ({

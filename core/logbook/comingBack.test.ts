@@ -12,7 +12,7 @@ const signed = (at: string): Partial<StageDocuments> => ({
     readingIds: [],
     confirmedIds: [],
     signed: { by: 'JQ', at, lines: [] },
-  } as unknown as StageDocuments['check'],
+  },
 })
 const player = (change: object): Partial<StageDocuments> => ({
   player: { playerId: 'p', facts: { ...unknownPlayer('P'), ...change } },

@@ -311,5 +311,5 @@ function inverse6(matrix: number[][]): number[][] | null {
       matrix.map((_, r) => Number(r === c)),
     ),
   )
-  return columns.every((c) => c !== null) ? columns[0]!.map((_, r) => columns.map((c) => c![r])) : null
+  return columns.every((c) => c !== null) ? columns[0].map((_, r) => columns.map((c) => c[r])) : null
 }

@@ -9,7 +9,7 @@ export const PROFILES = { tennis, padel, pickleball, badminton } satisfies Recor
 export type SportId = keyof typeof PROFILES
 export const SPORTS = Object.keys(PROFILES) as [SportId, ...SportId[]]
 
-const known = (sport: SportId) => ({ ...(PROFILES[sport] as SportProfile), id: sport })
+const known = (sport: SportId) => ({ ...PROFILES[sport], id: sport })
 const KNOWN = new Map(SPORTS.map((sport) => [sport, known(sport)]))
 
 /** The profile of a sport, its id being its key here. */

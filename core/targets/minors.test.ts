@@ -127,7 +127,7 @@ describe('advice for a minor', () => {
           geometry,
           profile,
         }
-        const child = player(facts as Partial<PlayerFacts>)
+        const child = player(facts)
         const group = ageClassOf(sport, child.age)
         const bareNow = bareState(frame)
         const mostMass = group ? Math.max(now.mass, group.mostMassG + now.mass - bareNow.massG!) : Infinity

@@ -112,7 +112,7 @@ describe('the band', () => {
     const bands = order.map((id) => BAND_RULES.find((b) => b.id === id)!.effect)
     for (const [i, band] of bands.entries()) {
       if (i === 0 || band.kind !== 'band') continue
-      const below = bands[i - 1]!
+      const below = bands[i - 1]
       if (below.kind !== 'band') continue
       for (const quantity of ['mass', 'swingWeight'] as const) {
         expect(band[quantity][0]).toBeLessThanOrEqual(below[quantity][1] ?? Infinity)

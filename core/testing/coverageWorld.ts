@@ -137,7 +137,7 @@ export function recording(random: Random, memory: number) {
   const timeS = Array.from({ length: n }, (_, i) => i / 100)
   const w = (2 * Math.PI) / 1.37
   const phase = random.even(3)
-  return { timeS, channels: [{ name: 'acc', values: timeS.map((t, i) => 0.5 * Math.cos(w * t + phase) + noise[i]!) }] }
+  return { timeS, channels: [{ name: 'acc', values: timeS.map((t, i) => 0.5 * Math.cos(w * t + phase) + noise[i]) }] }
 }
 export const recorded = (memory: number) => (random: Random) => ({
   stated: periodFromMotion(recording(random, memory), 0, false).period,

@@ -114,7 +114,7 @@ describe('schools walked by players with a hidden ceiling and noisy days', () =>
   function obeys(next: Next, tried: readonly Tried[], over: (state: FrameState) => string | null): void {
     const now = tried.at(-1)!
     const last = now.sessions.at(-1)
-    if (!last) return expect(next.kind).toBe('play') as unknown as void
+    if (!last) return expect(next.kind).toBe('play')
     if (last.pain === 'yes') expect(next.kind).toBe('stop')
     const [a, b] = inOrder(tried).slice(-2)
     const twice = Boolean(a && b && isTired(a) && isTired(b))

@@ -46,7 +46,7 @@ function pieceGuesses(
   const cut = mark.laid ?? step.cut
   const material = cut && materials.find((m) => m.id === cut.materialId)
   if (!cut || !material || cut.amount <= 0) return []
-  const weighed = (is: Cut) => weighedAs(piecesOf(is, materials.find((m) => m.id === is.materialId)!, work), weighedG) // prettier-ignore
+  const weighed = (is: Cut) => weighedAs(piecesOf(is, materials.find((m) => m.id === is.materialId), work), weighedG) // prettier-ignore
   const was = weighed(cut)
   const guess = (kind: CauseKind, as: (size: number) => Cut | null, more: Partial<Guess> = {}): Guess => ({
     kind,

@@ -18,7 +18,7 @@ beforeAll(async () => {
   mkdirSync(join(root, 'whole'))
   const db = await openEmbedded({ dataDir: join(root, 'whole', 'database'), image })
   await demoAsTold(db)
-  readings = String((await db.query(`SELECT pg_relation_filepath('reading') AS path`))[0]!.path)
+  readings = String((await db.query(`SELECT pg_relation_filepath('reading') AS path`))[0].path)
   await keepCounts(db, join(root, 'whole'), '2026-11-20T18:00:00Z')
   await db.close()
 })
@@ -45,7 +45,7 @@ describe('a damaged database', () => {
     const { folder, file } = copyOf('flipped')
     const bytes = readFileSync(file)
     // Rows fill a page from its end: this is in the first row that was stored.
-    bytes[8192 - 40]! ^= 0x10
+    bytes[8192 - 40] ^= 0x10
     writeFileSync(file, bytes)
     const { damaged, jobs } = await checked(folder)
     expect(damaged.join('\n')).toContain('The table “reading” cannot be read to its end')

@@ -199,7 +199,7 @@ export class LineInstrument implements Instrument {
     const shown = decimal(fields.value)
     if (!unit || !quantity || Number.isNaN(shown)) return null
     // A unit of another kind, and a figure that no frame and no body can have, are slips of the line or of its settings.
-    if (!(UNITS_OF[KIND_OF[quantity]] as readonly Unit[]).includes(unit)) return null
+    if (!UNITS_OF[KIND_OF[quantity]].includes(unit)) return null
     const value = toCore(shown, unit, 0)
     if (!inReadRange(quantity, value)) return null
     const axis = fields.axis === undefined ? null : decimal(fields.axis)

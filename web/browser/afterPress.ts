@@ -24,4 +24,4 @@ export function pressWatch(target: EventTarget): (work: () => void) => void {
 
 /** Now, or where something is pressed, once it is let go: before the click is dealt with. */
 export const afterPress: (work: () => void) => void =
-  'addEventListener' in globalThis ? pressWatch(globalThis as unknown as EventTarget) : (work) => work()
+  'addEventListener' in globalThis ? pressWatch(globalThis) : (work) => work()

@@ -80,7 +80,7 @@ const data = computed((): Data[] =>
         dash: l.kind === 'target' ? 'dash' : 'solid',
       },
       marker: marks.value[l.kind],
-    } as Data
+    }
   }),
 )
 const layout = computed((): Partial<Layout> => {

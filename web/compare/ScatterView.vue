@@ -135,7 +135,7 @@ const data = computed((): Data[] => {
     },
     marker: { ...marks.value.published, size: 13, line: { width: 2.6, color: colors.value.published } },
     textfont: { color: colors.value.published, size: 12 },
-  } as Data)
+  })
   const [a, b] = [estimateOf(props.compare.standard, x), estimateOf(props.compare.standard, y)]
   if (a && b)
     traces.push({
@@ -158,7 +158,7 @@ const data = computed((): Data[] => {
         width: 0,
       },
       marker: marks.value.measured,
-    } as Data)
+    })
   if (target.value)
     traces.push({
       type: 'scatter',

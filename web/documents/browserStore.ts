@@ -34,7 +34,7 @@ export function browserStore(window: string): EditStore {
     change: (store: { put(e: Edit): unknown; delete(id: string): unknown }) => unknown,
   ): Promise<void> {
     const tx = (await database()).transaction(EDITS, 'readwrite')
-    void change(tx.store as never)
+    void change(tx.store)
     tx.commit()
     await tx.done
   }

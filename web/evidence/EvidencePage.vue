@@ -29,9 +29,9 @@ const asked = computed(() =>
 const choose = (field: (typeof FIELDS)[number], value: string | null) =>
   router.replace({ query: { ...asked.value, [field]: value ?? undefined } })
 const choices = {
-  sport: { label: 'Sport', items: SPORTS.map((s) => ({ value: s as string, title: PROFILES[s].name })) },
-  level: { label: 'Level', items: LEVELS.map((l) => ({ value: l as string, title: l })) },
-  complaint: { label: 'Complaint', items: COMPLAINTS.map((c) => ({ value: c as string, title: COMPLAINT_NAMES[c] })) },
+  sport: { label: 'Sport', items: SPORTS.map((s) => ({ value: s, title: PROFILES[s].name })) },
+  level: { label: 'Level', items: LEVELS.map((l) => ({ value: l, title: l })) },
+  complaint: { label: 'Complaint', items: COMPLAINTS.map((c) => ({ value: c, title: COMPLAINT_NAMES[c] })) },
   minor: {
     label: 'Age',
     items: [
@@ -68,7 +68,7 @@ const data = computed((): Data[] => [
     y: [0, 100],
     line: { color: colors.value['frame-edge'], dash: 'dot', width: 1.2 },
     hoverinfo: 'skip',
-  } as Data,
+  },
   {
     type: 'scatter',
     mode: 'markers',
@@ -84,7 +84,7 @@ const data = computed((): Data[] => [
     marker: marks.value.measured,
     hovertext: landed.value.map((l) => `stated ${fixed(100 * l.stated, 0)} %<br>${shareText(l.share)}`),
     hoverinfo: 'text',
-  } as Data,
+  },
 ])
 const layout: Partial<Layout> = {
   xaxis: { title: { text: 'stated, %' }, range: [0, 103] },

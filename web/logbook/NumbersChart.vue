@@ -44,7 +44,7 @@ const data = computed((): Data[] => [
       size: 11,
       color: points.value.map((p) => markOf(p.kind).color),
     },
-  } as Data,
+  },
 ])
 /** Side by side in their order: what happens in an hour of work would lie on one spot beside the years. */
 const layout = computed((): Partial<Layout> => ({

@@ -42,8 +42,8 @@ const whole = computed(() => ['grip', 'bed', 'off'].includes(props.cut.place))
 
 <template>
   <g
-    class="cut"
     v-if="paths.length > 0"
+    class="cut"
     :class="[tone, { selected, locked, free: !whole && !locked }]"
     tabindex="0"
     role="slider"

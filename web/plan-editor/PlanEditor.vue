@@ -193,7 +193,7 @@ const labelOf = (cut: (typeof bench.cuts.value)[number]) => {
       />
     </svg>
     <div class="under">
-      <v-btn-toggle role="group" v-model="focus" mandatory density="compact" aria-label="Curve for">
+      <v-btn-toggle v-model="focus" role="group" mandatory density="compact" aria-label="Curve for">
         <v-btn v-for="quantity in FOCI" :key="quantity" :value="quantity" size="small">{{
           QUANTITY_NAMES[quantity]
         }}</v-btn>

@@ -27,7 +27,7 @@ const FRESH: Record<Dose['kind'], Dose> = {
   preset: { kind: 'preset', points: [{ place: 'tip', massG: 3 }] },
 }
 const places = TARGET_PLACES.map((p) => ({ value: p, title: PLACE_NAMES[p] }))
-const set = (part: Record<string, unknown>) => (dose.value = { ...dose.value, ...part } as Dose)
+const set = (part: Record<string, unknown>) => (dose.value = { ...dose.value, ...part })
 const point = (part: Partial<{ place: TargetPlace; massG: number }>) =>
   dose.value.kind === 'preset' && set({ points: [{ ...dose.value.points[0], ...part }, ...dose.value.points.slice(1)] })
 </script>

@@ -12,7 +12,7 @@ const kept = ref(readSetting<{ sheet: LabelSheet | null; at: number }>(KEPT, { s
 const SHEETS = Object.entries(LABEL_SHEETS) as [LabelSheet, (typeof LABEL_SHEETS)[LabelSheet]][]
 const items = [
   { value: null, title: 'Roll, 62 mm' },
-  ...SHEETS.map(([value, { name }]) => ({ value: value as LabelSheet | null, title: name })),
+  ...SHEETS.map(([value, { name }]) => ({ value: value, title: name })),
 ]
 const places = computed(() => {
   const sheet = kept.value.sheet && LABEL_SHEETS[kept.value.sheet]

@@ -74,7 +74,7 @@ function mapOf(
   const [low, high] = minus ? extent(z.flat().filter((v) => v !== null)) : span.value
   const most = Math.max(Math.abs(low), Math.abs(high), 1e-9)
   const c = colors.value
-  const geometry = side === 'reference' ? face.setup!.geometry : face.geometry
+  const geometry = side === 'reference' ? face.setup.geometry : face.geometry
   const outline = headOutline(geometry, 0).points.filter((_, i) => i % 12 === 0)
   const loop = [...outline, ...[...outline].reverse().map((p) => ({ xCm: p.xCm, yCm: -p.yCm }))]
   const scale: [number, string][] = minus

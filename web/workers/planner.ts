@@ -12,7 +12,7 @@ const MOST_WORKERS = 4
 export const planner = new PlannerPool(
   () => {
     const worker = new Worker(new URL('./planner.worker.ts', import.meta.url), { type: 'module' })
-    return { remote: Comlink.wrap<PlanWorker>(worker) as unknown as PlanWorker, terminate: () => worker.terminate() }
+    return { remote: Comlink.wrap<PlanWorker>(worker), terminate: () => worker.terminate() }
   },
   Math.max(2, Math.min(MOST_WORKERS, globalThis.navigator?.hardwareConcurrency ?? 2)),
 )

@@ -11,7 +11,7 @@ import { scaleBack, shareNearest } from './scaleBack.ts'
 const work = { geometry: tennis.geometry, condition: STRUNG, profile: tennis }
 const outline = headOutline(tennis.geometry)
 /** Pieces of 0.1 g a step. */
-const fine = { ...DRAWER[0]!, id: 'fine', unitMassG: 0.1, step: 1 }
+const fine = { ...DRAWER[0], id: 'fine', unitMassG: 0.1, step: 1 }
 const putty = { ...DRAWER.find((m) => m.kind === 'fill')!, id: 'fine-putty', step: 0.1 }
 const materials = [...DRAWER, fine, putty]
 const tip: Cut = { id: 'tip', materialId: 'fine', place: 'hoop', zoneId: 'tip', atCm: 0, across: 'tip', amount: 30, layerCm: 10 } // prettier-ignore
@@ -56,7 +56,7 @@ describe('scaling back', () => {
     }
     const full = effect(CUTS)
     const less = effect(scaleBack(CUTS, materials, work, 0.3).cuts)
-    less.forEach((value, i) => expect(value / full[i]!).toBeCloseTo(0.7, 1))
+    less.forEach((value, i) => expect(value / full[i]).toBeCloseTo(0.7, 1))
   })
   it('takes only off what was put on, never more than lies there, in whole steps, and as much as was asked to half a step', () => {
     fc.assert(
@@ -73,7 +73,7 @@ describe('scaling back', () => {
           const found = scaleBack(cuts, materials, work, share)
           const asked = share * massIn(cuts)
           const off = massIn(cuts) - massIn(found.cuts)
-          const stepG = 2 * 0.5 * DRAWER[0]!.unitMassG
+          const stepG = 2 * 0.5 * DRAWER[0].unitMassG
           expect(Math.abs(off - asked)).toBeLessThanOrEqual(stepG / 2 + 1e-6)
           for (const cut of found.cuts) {
             const before = cuts.find((c) => c.id === cut.id)!

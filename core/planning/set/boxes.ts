@@ -145,7 +145,7 @@ export class BoxSearch {
         q,
         { value: at(q as Quantity, from, to), tolerance: this.start[q as Quantity]!.tolerance },
       ]),
-    ) as TargetNumbers
+    )
   }
 
   /** Where a frame may land for some target of the box: its middle, and the tolerance widened by half of its side. */
@@ -155,7 +155,7 @@ export class BoxSearch {
         q,
         { value: (from + to) / 2, tolerance: this.start[q as Quantity]!.tolerance + (to - from) / 2 },
       ]),
-    ) as TargetNumbers
+    )
   }
 
   /** All frames of a node in one programme; its targets are told from the middle of the box. */

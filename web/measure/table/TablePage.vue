@@ -71,7 +71,7 @@ async function take(): Promise<void> {
   problem.value = ''
   try {
     const count = good.value.length
-    readings.takeTable(good.value as TableReading[])
+    readings.takeTable(good.value)
     text.value = ''
     done.value = `${count} readings taken.`
   } catch (error) {
