@@ -1,3 +1,5 @@
+import { evidenceSearchSchema } from '#contract/evidence.ts'
+import { ShopEvidence } from '#server/logbook/evidence.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import type { Database } from '#server/db/database.ts'
 import { nothingMeasured } from '#core/job/documents.ts'
@@ -94,6 +96,9 @@ export async function scaleTimes(repeats: number): Promise<Record<string, number
     const start = performance.now()
     while (((await ask('warm', 'GET', '/evidence')) as { left: number }).left > 0);
     times[`records looked through, ${jobs} jobs`] = [performance.now() - start]
+    const again = performance.now()
+    await new ShopEvidence().find(db, evidenceSearchSchema.parse({}))
+    times[`records after a restart, ${jobs} jobs`] = [performance.now() - again]
     for (let i = 0; i < repeats; i++) await ask(`what the records say, ${jobs} jobs`, 'GET', '/evidence')
   }
   const many = [...setups(20000)].map(({ body }) => {

@@ -43,6 +43,7 @@ export type Next =
   | { kind: 'back'; toId: string; stop: Stop; because: string }
   /** Nothing more until somebody else has looked; the way down is offered where there is one. */
   | { kind: 'stop'; stop: Stop; because: string; toId: string | null }
+  /** With a step that cannot be done: what the school would do without it, empty where that is nothing. */
   | { kind: 'end'; because: string; ceiling: CeilingBand; cannot?: Cannot }
 
 export const isLate = (s: PlaySession): boolean => s.lateInTen !== null && s.lateInTen >= 1
@@ -175,7 +176,7 @@ export function nextOf(school: School, tried: readonly Tried[], facts: TuningFac
     else if (found && 'problem' in found) cannot ??= found
     else if (found) return found.kind === 'end' && cannot ? { ...found, cannot } : found
   }
-  const because = held ?? (cannot ? 'The next step cannot be done.' : 'Nothing more of this school is left to try.')
+  const because = held ?? (cannot ? '' : 'Nothing more of this school is left to try.')
   return { kind: 'end', because, ceiling: ceilingBand(tried), ...(cannot ? { cannot } : {}) }
 }
 

@@ -200,7 +200,7 @@ describe('schools walked by players with a hidden ceiling and noisy days', () =>
     )
     expect(said).toMatchObject({
       kind: 'end',
-      because: 'The next step cannot be done.',
+      because: '',
       cannot: { dose: { kind: 'add', place: 'tip', massG: 2 }, problem: { code: 'tuning.tooLittle', path: 'tip' } },
     })
   })

@@ -85,7 +85,7 @@ export const TABLES: readonly ArchivedTable[] = [
 ]
 
 /** Worked out anew from the others, or kept elsewhere in the archive. */
-export const NOT_ARCHIVED = ['setup_index', 'find_index', 'migration'] as const
+export const NOT_ARCHIVED = ['kept_case', 'setup_index', 'find_index', 'migration'] as const
 
 /**
  * The columns of a table as they are put back. A document may be JSON's null (a stage that was undone to its beginning, a fact that was

@@ -40,6 +40,7 @@ describe('a book of many jobs', () => {
   const ALL = evidenceSearchSchema.parse({})
   it('is looked through a piece at a time to the same end, and every job once', async () => {
     const whole = await new ShopEvidence().find(db, ALL, 60000)
+    await db.query('DELETE FROM kept_case')
     const pieces = new ShopEvidence()
     const first = await pieces.find(db, ALL, 0)
     expect(first.jobs).toBe(1)
@@ -48,6 +49,17 @@ describe('a book of many jobs', () => {
       expect(await pieces.lookThrough(db, 0)).toEqual({ worked: 1, left: left - 1 })
     expect(await pieces.lookThrough(db, 0)).toEqual({ worked: 0, left: 0 })
     expect(await pieces.find(db, ALL)).toEqual(whole)
+  })
+  it('is known again after a restart without looking, but for what changed meanwhile', async () => {
+    const whole = await new ShopEvidence().find(db, ALL, 60000)
+    const again = new ShopEvidence()
+    expect(await again.lookThrough(db, 60000)).toEqual({ worked: 0, left: 0 })
+    expect(await again.find(db, ALL)).toEqual(whole)
+    await db.query("UPDATE job_index SET changed_at = changed_at + interval '1 second' WHERE job_id = 'job-done'")
+    expect(await new ShopEvidence().lookThrough(db, 60000)).toEqual({ worked: 1, left: 0 })
+    // What another Kevro kept is worked out anew.
+    await db.query("UPDATE kept_case SET mark = '0.0.1' || mark")
+    expect((await new ShopEvidence().lookThrough(db, 60000)).worked).toBe(whole.jobs)
   })
   it('is looked at anew where a job, its frame or the drawer has changed, and what is put away says nothing', async () => {
     const kept = new ShopEvidence()

@@ -69,14 +69,18 @@ const waits = computed(() => {
       <p v-if="waits" class="waits">Not before {{ waits }}: {{ next.step.weeks }} weeks of play first.</p>
     </template>
     <template v-else>
-      <p class="does" :role="next.kind === 'stop' ? 'alert' : undefined">{{ next.because }}</p>
+      <template v-if="next.kind === 'end' && next.cannot">
+        <p class="does">{{ doseText(next.cannot.dose) }} would be next</p>
+        <p data-testid="cannot">
+          {{ problemWords(next.cannot.problem) }}
+          <RouterLink v-if="next.cannot.problem.code !== 'tuning.noRoom'" to="/drawer">The drawer</RouterLink>
+        </p>
+        <p v-if="next.because" class="quiet">Without it: {{ next.because }}</p>
+      </template>
+      <p v-else class="does" :role="next.kind === 'stop' ? 'alert' : undefined">{{ next.because }}</p>
       <p v-if="next.kind === 'stop' && next.stop === 'pain'" class="quiet">{{ PAIN_CAUTION }}</p>
       <p v-if="toId">
         {{ next.kind === 'stop' ? 'The way down:' : 'To:' }} <b>{{ page.nameOf(toId) }}</b>
-      </p>
-      <p v-if="next.kind === 'end' && next.cannot" data-testid="cannot">
-        <b>{{ doseText(next.cannot.dose) }}:</b> {{ problemWords(next.cannot.problem) }}
-        <RouterLink v-if="next.cannot.problem.code !== 'tuning.noRoom'" to="/drawer">The drawer</RouterLink>
       </p>
       <p v-if="ceiling" data-testid="ceiling">Ceiling (swing weight): {{ ceiling }} kg·cm².</p>
       <v-btn
