@@ -229,6 +229,13 @@ function onKey(event: KeyboardEvent): void {
   padding: 10px 18px 24px;
   align-items: start;
 }
+@media (max-width: 1180px) {
+  .grid {
+    grid-template-columns: minmax(0, 1fr) 276px;
+    gap: 12px;
+    padding: 10px 12px 24px;
+  }
+}
 @media (max-width: 1000px) {
   .grid {
     grid-template-columns: minmax(0, 1fr);

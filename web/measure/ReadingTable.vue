@@ -218,6 +218,12 @@ const focusOn = (quantity: ReadQuantity) => (devices.focused = receivers.find((r
   font-weight: 600;
   min-height: 30px;
 }
+@media (max-width: 1180px) {
+  .line {
+    grid-template-columns: 150px 150px minmax(60px, 1fr) 150px;
+    gap: 8px;
+  }
+}
 @media (max-width: 900px) {
   .line {
     grid-template-columns: 1fr 1fr;

@@ -90,7 +90,7 @@ const { print } = useSheets()
       </h2>
       <ReadingTable purpose="check" />
     </section>
-    <section v-if="results.length > 0" class="panel mb-3">
+    <section v-if="results.length > 0" class="panel mb-3 scroll">
       <table class="plain" aria-label="Result">
         <thead>
           <tr>

@@ -83,6 +83,12 @@ const references = (quantity: AimQuantity) =>
   /* Numbers follow a drag: what they say moves nothing outside. */
   contain: layout;
 }
+/* Narrow beside the work. */
+@media (min-width: 1001px) and (max-width: 1180px) {
+  .rows {
+    padding: 10px 12px;
+  }
+}
 .state {
   font-size: 12.5px;
   margin: 0 0 6px;

@@ -12,7 +12,8 @@ const KINDS = ['measured', 'predicted', 'target', 'published'] as const
 <style scoped>
 .legend {
   display: flex;
-  gap: 12px;
+  flex-wrap: wrap;
+  gap: 2px 12px;
   font-size: 12.5px;
 }
 .legend span {

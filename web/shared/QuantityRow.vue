@@ -183,6 +183,20 @@ const clamp = (x: number) => Math.min(WIDTH - PAD, Math.max(PAD, x))
   font-size: 12.5px;
   font-weight: 400;
 }
+/* Narrow beside the work. */
+@media (min-width: 1001px) and (max-width: 1180px) {
+  .figures {
+    gap: 7px;
+    font-size: 14.5px;
+  }
+  .figures small {
+    font-size: 11.5px;
+  }
+  .gap {
+    font-size: 12px;
+    padding: 0 4px;
+  }
+}
 .unknown {
   font-size: 14px;
   font-weight: 400;

@@ -104,7 +104,7 @@ function setTolerance(text: string): void {
 <style scoped>
 .line {
   display: grid;
-  grid-template-columns: 112px 150px 128px 1fr;
+  grid-template-columns: var(--line-columns);
   gap: 3px 12px;
   align-items: start;
   padding: 7px 0 5px;

@@ -142,7 +142,7 @@ const lengthCm = computed(() => job.view.frame.geometry.lengthCm)
     <v-alert v-if="target.problem" type="error" variant="tonal" density="compact" class="mb-3">{{
       target.problem
     }}</v-alert>
-    <section class="panel">
+    <section class="panel lines">
       <div class="head quiet"><span>Aim at</span><span>Target</span><span>Tolerance ±</span><span>Why</span></div>
       <TargetLineRow
         v-for="quantity in QUANTITIES"
@@ -195,9 +195,18 @@ const lengthCm = computed(() => job.view.frame.geometry.lengthCm)
   max-width: 420px;
   flex: 1;
 }
+/* The columns of the head and of every line. */
+.lines {
+  --line-columns: 112px 150px 128px 1fr;
+}
+@media (max-width: 1180px) {
+  .lines {
+    --line-columns: 84px 156px 116px 1fr;
+  }
+}
 .head {
   display: grid;
-  grid-template-columns: 112px 150px 128px 1fr;
+  grid-template-columns: var(--line-columns);
   gap: 12px;
   font-size: 13px;
 }

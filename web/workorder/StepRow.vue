@@ -182,12 +182,17 @@ function skip(): void {
   align-items: center;
   width: 100%;
 }
-@media (max-width: 900px) {
+/* Beside the numbers a row has no room for words and fields abreast. */
+@media (max-width: 1240px) {
   .step {
     grid-template-columns: 40px minmax(0, 1fr);
   }
   .reads {
     grid-column: 2;
+  }
+}
+@media (max-width: 900px) {
+  .reads {
     grid-template-columns: repeat(2, minmax(0, 1fr));
   }
   .weighed,
