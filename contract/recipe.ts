@@ -16,6 +16,7 @@ export const ownRecipeSchema = z.object({
     .array(
       z.object({
         zoneId: idSchema,
+        place: nameSchema(80),
         materialId: idSchema,
         kind: z.enum(STOCKED_KINDS),
         massG: bounded(0.001, 200),

@@ -23,8 +23,15 @@ export const SHOP = {
       name: 'Clay evenings',
       sport: 'tennis' as const,
       parts: [
-        { zoneId: 'threeNine', materialId: 'tungsten', kind: 'tape' as const, massG: 4.2, edges: 2 as const },
-        { zoneId: 'butt', materialId: 'putty', kind: 'fill' as const, massG: 5 },
+        {
+          zoneId: 'threeNine',
+          place: '3 and 9',
+          materialId: 'tungsten',
+          kind: 'tape' as const,
+          massG: 4.2,
+          edges: 2 as const,
+        },
+        { zoneId: 'butt', place: 'Inside the butt', materialId: 'putty', kind: 'fill' as const, massG: 5 },
       ],
     },
   ],

@@ -64,7 +64,7 @@ test('a child’s frame: what a recipe makes of it is judged by age and class', 
   await expect(page.locator('.cards')).not.toContainText('Lead tape')
 })
 
-test('edges and layers at a touch; strips that lie on each other are said', async ({ page }) => {
+test('edges and layers at a touch; a piece keeps off its neighbours', async ({ page }) => {
   await quickBench(page)
   await put(page, 'tenTwo', 'lead-half')
   const two = await predicted(page, 'mass')
@@ -77,5 +77,12 @@ test('edges and layers at a touch; strips that lie on each other are said', asyn
   await expect.poll(() => predicted(page, 'mass')).toBeCloseTo(two, 1)
   await page.getByTestId('abreast').click()
   await put(page, 'belowBumper', 'lead-half')
-  await expect(page.getByTestId('overlap')).toContainText('lie on each other')
+  await expect(page.locator('.cut')).toHaveCount(2)
+  await expect(page.getByTestId('overlap')).toHaveCount(0)
+  // Made longer, it ends at its neighbour.
+  const amount = page.getByTestId('cut-amount').locator('input')
+  await amount.fill('30')
+  await amount.press('Enter')
+  await expect(page.locator('.editor')).toContainText('there is no room for more here')
+  await expect(page.getByTestId('overlap')).toHaveCount(0)
 })

@@ -66,10 +66,6 @@ export function stripsText(cut: Cut, material: Material, work: Workpiece): strin
 }
 const WHOLE: Partial<Record<Cut['place'], string>> = { grip: 'Grip', bed: 'Strings', off: 'Take off' }
 
-/** A place by the name that its profile gives it. */
-export const zoneText = (zoneId: string, { profile }: Pick<Workpiece, 'profile'>): string =>
-  [...profile.zones, ...profile.moreZones].find((z) => z.id === zoneId)?.name ?? zoneId
-
 /** The name of the place: the zone's, or what is changed as a whole. */
 export const whereText = (cut: Cut, work: Workpiece): string =>
   work.profile.zones.find((z) => z.id === cut.zoneId)?.name ?? WHOLE[cut.place] ?? 'By hand'

@@ -52,4 +52,4 @@ export function amountWords(asked: number, got: number, material: Material): str
 export const placeWords = (askedCm: number, gotCm: number, ruler: Ruler = 'cm'): string =>
   Math.abs(askedCm - gotCm) < (ruler === 'in' ? 0.081 : 0.051)
     ? ''
-    : `At ${lengthText(gotCm, ruler)}: the piece would not lie on its part of the frame further on.`
+    : `At ${lengthText(gotCm, ruler)}: further on it would leave its part of the frame or lie on another piece.`

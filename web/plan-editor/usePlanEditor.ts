@@ -6,18 +6,8 @@ import type { Material } from '#core/cuts/material.ts'
 import { useOpenJob } from '../stores/openJob.ts'
 import type { BenchScale } from './pictureScale.ts'
 import { planner } from '../workers/planner.ts'
-import {
-  amounted,
-  canSplit,
-  mirroredAlong,
-  movedTo,
-  newCut,
-  nextAbreast,
-  nextLayers,
-  nextSide,
-  splitIn,
-  stretchedTo,
-} from './editCut.ts'
+import { amountedClear, laidClear, movedClear, stretchedClear } from './clear.ts'
+import { canSplit, mirroredAlong, movedTo, newCut, nextAbreast, nextLayers, nextSide, splitIn } from './editCut.ts'
 import { usePlanRequest } from './usePlanRequest.ts'
 
 /** Behaviour of the bench: picking, dragging, stepping, taking off. While the hand moves only `liveCuts` changes; letting go saves. */
@@ -41,6 +31,7 @@ export function usePlanEditor(scale: Ref<BenchScale>, svg: Ref<SVGSVGElement | n
     job.save('plan', { ...plan.body.value, locked: on ? [...others, cut.id] : others }, { keepUsed: true })
   }
   const replaced = (next: Cut) => job.cuts.map((cut) => (cut.id === next.id ? next : cut))
+  const besides = (cut: Cut, cuts: readonly Cut[] = job.cuts) => cuts.filter((other) => other.id !== cut.id)
   function put(next: Cut): Cut {
     if (next !== job.cuts.find((cut) => cut.id === next.id)) save(replaced(next))
     return next
@@ -108,11 +99,13 @@ export function usePlanEditor(scale: Ref<BenchScale>, svg: Ref<SVGSVGElement | n
     if (!drag || !pending) return
     const { cut, material, end } = drag
     const to = alongOf(cut, placeOf(pending), drag.side) + drag.offset
+    const live = job.liveCuts ?? job.cuts
+    // What follows makes room by itself; what is locked does not.
+    const rest = besides(cut, follows.value ? plan.locked.value : live)
     const next =
       end === null
-        ? movedTo(cut, to, material, work.value, pending.altKey)
-        : stretchedTo(cut, end, to, material, work.value)
-    const live = job.liveCuts ?? job.cuts
+        ? movedClear(cut, movedTo(cut, to, material, work.value, pending.altKey), rest, material, work.value)
+        : stretchedClear(cut, end, to, rest, material, work.value)
     job.liveCuts = live.map((cut) => (cut.id === next.id ? next : cut))
     if (follows.value) moveRest(next)
   }
@@ -152,16 +145,16 @@ export function usePlanEditor(scale: Ref<BenchScale>, svg: Ref<SVGSVGElement | n
     const towardsTip = cut.place === 'hoop' ? -1 : 1
     switch (event.key) {
       case 'ArrowRight':
-        put(movedTo(cut, cut.atCm + towardsTip * step, material, work.value, true))
+        setPlace(cut, cut.atCm + towardsTip * step)
         break
       case 'ArrowLeft':
-        put(movedTo(cut, cut.atCm - towardsTip * step, material, work.value, true))
+        setPlace(cut, cut.atCm - towardsTip * step)
         break
       case 'ArrowUp':
-        put(amounted(cut, cut.amount + material.step, material, work.value))
+        setAmount(cut, cut.amount + material.step)
         break
       case 'ArrowDown':
-        put(amounted(cut, cut.amount - material.step, material, work.value))
+        setAmount(cut, cut.amount - material.step)
         break
       case 'l':
         setLocked(cut, !isLocked(cut))
@@ -188,8 +181,9 @@ export function usePlanEditor(scale: Ref<BenchScale>, svg: Ref<SVGSVGElement | n
   }
   function add(zoneId: string, materialId: string): void {
     const material = job.picture.materials.find((m) => m.id === materialId)
-    const cut = material && newCut(zoneId, material, work.value, crypto.randomUUID())
-    if (!cut) return
+    const made = material && newCut(zoneId, material, work.value, crypto.randomUUID())
+    if (!made) return
+    const cut = laidClear(made, job.cuts, material, work.value)
     save([...job.cuts, cut])
     selectedId.value = cut.id
   }
@@ -201,10 +195,12 @@ export function usePlanEditor(scale: Ref<BenchScale>, svg: Ref<SVGSVGElement | n
   }
   /** The same again at the other end of the hoop, as far from 3 and 9. */
   function mirror(cut: Cut): void {
-    const other = mirroredAlong(cut, materialOf(cut)!, work.value, crypto.randomUUID())
+    const material = materialOf(cut)!
+    const other = mirroredAlong(cut, material, work.value, crypto.randomUUID())
     if (!other) return
-    save([...job.cuts, other])
-    selectedId.value = other.id
+    const laid = laidClear(other, job.cuts, material, work.value)
+    save([...job.cuts, laid])
+    selectedId.value = laid.id
   }
   /** Lead was put on by hand where it is not allowed: it comes off, or an adult agrees in writing. */
   const leadToAsk = computed(() => plan.minor.value && plan.limits.value.noLead && cuts.value.some(isLead))
@@ -214,13 +210,18 @@ export function usePlanEditor(scale: Ref<BenchScale>, svg: Ref<SVGSVGElement | n
   }
   const leaveLeadOut = () => save(job.cuts.filter((cut) => !isLead(cut)))
   const putAll = (next: Cut[]) => save(next)
-  const turnSide = (cut: Cut) => save(replaced(nextSide(cut)))
-  const turnAbreast = (cut: Cut) => save(replaced(nextAbreast(cut)))
+  const laid = (cut: Cut) => laidClear(cut, besides(cut), materialOf(cut)!, work.value)
+  const turnSide = (cut: Cut) => save(replaced(laid(nextSide(cut))))
+  const turnAbreast = (cut: Cut) => save(replaced(laid(nextAbreast(cut))))
   const turnLayers = (cut: Cut) => save(replaced(nextLayers(cut, materialOf(cut)!, work.value)))
   /** @returns the piece as it lies now */
-  const setPlace = (cut: Cut, atCm: number) => put(movedTo(cut, atCm, materialOf(cut)!, work.value, true))
+  const setPlace = (cut: Cut, atCm: number) => {
+    const material = materialOf(cut)!
+    return put(movedClear(cut, movedTo(cut, atCm, material, work.value, true), besides(cut), material, work.value))
+  }
   /** @returns the piece as it is now */
-  const setAmount = (cut: Cut, amount: number) => put(amounted(cut, amount, materialOf(cut)!, work.value))
+  const setAmount = (cut: Cut, amount: number) =>
+    put(amountedClear(cut, amount, besides(cut), materialOf(cut)!, work.value))
 
   return {
     cuts,

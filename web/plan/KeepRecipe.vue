@@ -42,8 +42,8 @@ function keep(): void {
   <section v-if="build.parts.length > 0" class="panel mt-3" aria-label="A recipe of your own">
     <h2>A recipe of your own</h2>
     <p class="quiet">
-      On the frame now: {{ partsText(build.parts, job.profile) }}. Kept under a name, it is turned to any amount on any
-      frame, its proportions as they are.
+      On the frame now: {{ partsText(build.parts) }}. Kept under a name, it is turned to any amount on any frame, its
+      proportions as they are.
       <template v-if="build.nowhere > 0"
         >{{ build.nowhere }} {{ build.nowhere === 1 ? 'piece is' : 'pieces are' }} left out: a grip, strings, or laid at
         no place that has a name.</template

@@ -63,7 +63,7 @@ const now = computed<FrameNow>(() => ({
   geometry: job.view.frame.geometry,
   profile: job.profile,
 }))
-const cards = computed(() => recipeCards(turned.value, job.profile, job.picture.materials))
+const cards = computed(() => recipeCards(turned.value, job.picture.materials))
 function take(cuts: readonly Cut[]): void {
   job.save('plan', { ...body.value, taken: null, byHand: true, cuts: [...cuts], locked: [] })
   void router.push({ name: bench.value })

@@ -5,25 +5,24 @@ import { turnedRecipes } from '#core/planning/offers/recipes.ts'
 import { feelText, numbersAfter, recipeCards } from './recipeCards.ts'
 
 const request = { ...usualRequest(), target: {} }
-const { profile } = request.work
 const ours: OwnRecipe = {
   id: 'own-1',
   name: 'Ours',
   sport: 'tennis',
   parts: [
-    { zoneId: 'tip', materialId: 'gone', kind: 'tape', massG: 2, edges: 2 },
-    { zoneId: 'heel', materialId: 'putty', kind: 'fill', massG: 3 },
+    { zoneId: 'tip', place: 'Tip', materialId: 'gone', kind: 'tape', massG: 2, edges: 2 },
+    { zoneId: 'heel', place: 'Heel of the shop', materialId: 'putty', kind: 'fill', massG: 3 },
   ],
 }
 
 describe('recipe cards', () => {
   it('the shop’s own first, with what is missing or stands in said; practice’s own by their names', () => {
     const turned = { known: turnedRecipes(request, 'mass', 8), own: turnedOwn(request, 'mass', 5, [ours]) }
-    const cards = recipeCards(turned, profile, request.materials)
-    expect(cards[0]).toMatchObject({ name: 'Ours', own: true, says: 'Tip 2.0 g, heel 3.0 g' })
+    const cards = recipeCards(turned, request.materials)
+    expect(cards[0]).toMatchObject({ name: 'Ours', own: true, says: 'Tip 2.0 g, Heel of the shop 3.0 g' })
     const used = cards[0].plan.cuts[0].materialId
     expect(cards[0].notes).toEqual([
-      'Without heel 3.0 g: no such place is open here, or nothing in the drawer goes there.',
+      'Without Heel of the shop 3.0 g: no such place is open here, or nothing in the drawer goes there.',
       `Tip: ${used} instead of what it was made with.`,
     ])
     expect(cards.slice(1).every((c) => !c.own && c.name.length > 0)).toBe(true)

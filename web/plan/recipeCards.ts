@@ -5,9 +5,7 @@ import type { OwnTurned } from '#core/planning/offers/ownRecipes.ts'
 import type { Plan } from '#core/planning/solve/plan.ts'
 import { QUANTITIES, type UnitChoice } from '#core/quantities/units.ts'
 import { fixed, writeDifference, writeValue } from '#core/quantities/write.ts'
-import type { SportProfile } from '#core/sports/profile.ts'
 import { RECIPE_NAMES } from '#contract/messages/plan.ts'
-import { zoneText } from '#contract/messages/names.ts'
 import type { AllTurned } from '#planner/protocol.ts'
 
 /** One recipe at the amount that is turned to, as its card shows it. */
@@ -25,22 +23,18 @@ export interface RecipeCard {
 const NEAR = 'Comes this near; there is no room or tape for more.'
 
 /** The shop's own recipes first, then those that practice knows by name. */
-export function recipeCards(
-  turned: AllTurned,
-  profile: SportProfile,
-  materials: readonly Pick<Material, 'id' | 'name'>[],
-): RecipeCard[] {
+export function recipeCards(turned: AllTurned, materials: readonly Pick<Material, 'id' | 'name'>[]): RecipeCard[] {
   return [
     ...turned.own.map(({ own, plan, without, instead }) => ({
       id: own.id,
       name: own.name,
-      says: partsText(own.parts, profile),
+      says: partsText(own.parts),
       plan,
       notes: [
-        ...missing(without, profile),
+        ...missing(without),
         ...instead.map(({ part, materialId }) => {
           const name = (id: string) => materials.find((m) => m.id === id)?.name ?? 'what it was made with'
-          return `${zoneText(part.zoneId, { profile })}: ${name(materialId)} instead of ${name(part.materialId)}.`
+          return `${part.place}: ${name(materialId)} instead of ${name(part.materialId)}.`
         }),
         ...(plan.reached ? [] : [NEAR]),
       ],
@@ -57,13 +51,13 @@ export function recipeCards(
 }
 
 /** `4.2 g at Sides, 6.0 g at Inside the butt`: what a recipe was made of. */
-export const partsText = (parts: OwnTurned['own']['parts'], profile: SportProfile): string =>
-  parts.map((p) => `${zoneText(p.zoneId, { profile })} ${fixed(p.massG, 1)} g`).join(', ')
+export const partsText = (parts: OwnTurned['own']['parts']): string =>
+  parts.map((p) => `${p.place} ${fixed(p.massG, 1)} g`).join(', ')
 
-const missing = (without: OwnTurned['without'], profile: SportProfile): string[] =>
+const missing = (without: OwnTurned['without']): string[] =>
   without.length === 0
     ? []
-    : [`Without ${partsText(without, profile)}: no such place is open here, or nothing in the drawer goes there.`]
+    : [`Without ${partsText(without)}: no such place is open here, or nothing in the drawer goes there.`]
 
 /** A frame's numbers after a plan, each with its change. */
 export function numbersAfter(was: FrameState, is: FrameState, units: UnitChoice, lengthCm: number) {

@@ -44,8 +44,8 @@ describe('recipes of the shop’s own', () => {
   it('turned: the grams asked within a step of each part, in proportion, never more than stock, never a strip on another', () => {
     const random = seeded(5)
     const mix = own([
-      { zoneId: 'threeNine', materialId: 'tungsten', kind: 'tape', massG: 4, edges: 2 },
-      { zoneId: 'butt', materialId: 'putty', kind: 'fill', massG: 6 },
+      { zoneId: 'threeNine', place: 'Sides', materialId: 'tungsten', kind: 'tape', massG: 4, edges: 2 },
+      { zoneId: 'butt', place: 'Butt', materialId: 'putty', kind: 'fill', massG: 6 },
     ])
     for (let trial = 0; trial < 30; trial++) {
       const by = 7 + 10 * random()
@@ -63,8 +63,8 @@ describe('recipes of the shop’s own', () => {
   })
   it('by swing weight as well; what is missing here is named, another material of its kind stands in', () => {
     const mix = own([
-      { zoneId: 'tip', materialId: 'gone', kind: 'tape', massG: 2, edges: 2 },
-      { zoneId: 'heel', materialId: 'putty', kind: 'fill', massG: 2 },
+      { zoneId: 'tip', place: 'Tip', materialId: 'gone', kind: 'tape', massG: 2, edges: 2 },
+      { zoneId: 'heel', place: 'Heel', materialId: 'putty', kind: 'fill', massG: 2 },
     ])
     const [{ plan, without, instead }] = turnedOwn(request, 'swingWeight', 6, [mix])
     expect(Math.abs(estimateOf(plan.result, 'swingWeight')!.value - estimateOf(state, 'swingWeight')!.value - 6)).toBeLessThan(1) // prettier-ignore

@@ -12,6 +12,8 @@ import { turnedTo, type Knob } from './recipes.ts'
 /** What a recipe of the shop's own puts at one place, in proportion to its other parts. */
 export interface RecipePart {
   zoneId: string
+  /** The place by the name that it had: a place of one job's own is known in no other. */
+  place: string
   materialId: string
   kind: StockedKind
   massG: number
@@ -58,7 +60,14 @@ export function partsOfBuild(
     const form = formOf(cut)
     const key = [zone.id, material.id, form.edges, form.bevels, form.layers].join(' ')
     const before = parts.get(key)?.massG ?? 0
-    parts.set(key, { zoneId: zone.id, materialId: material.id, kind: material.kind, massG: before + massG, ...form })
+    parts.set(key, {
+      zoneId: zone.id,
+      place: zone.name,
+      materialId: material.id,
+      kind: material.kind,
+      massG: before + massG,
+      ...form,
+    })
   }
   return { parts: [...parts.values()], nowhere }
 }
