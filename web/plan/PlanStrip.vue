@@ -11,6 +11,8 @@ import type { usePlanner } from './usePlanner.ts'
 const props = defineProps<{ planner: ReturnType<typeof usePlanner>; taken: AlternativeId | null }>()
 defineEmits<{ take: [id: AlternativeId, plan: Plan] }>()
 const ways = computed(() => props.planner.ways.value)
+/** A way that lands less often than not is offered, and looks like it. */
+const FAIR = 0.5
 </script>
 
 <template>
@@ -21,7 +23,7 @@ const ways = computed(() => props.planner.ways.value)
       type="button"
       :aria-pressed="id === taken"
       :title="ALTERNATIVES[id].says"
-      :class="{ taken: id === taken, outside: !plan.reached }"
+      :class="{ taken: id === taken, outside: !plan.reached, unlikely: plan.reached && chance.all < FAIR }"
       @click="$emit('take', id, plan)"
     >
       <b>{{ ALTERNATIVES[id].name }}</b><span class="figure">{{ fixed(Math.ceil(plan.score.minutes), 0) }} min</span
@@ -64,6 +66,10 @@ button {
 }
 button .figure {
   font-size: 13.5px;
+}
+button.unlikely {
+  border-style: dashed;
+  color: rgb(var(--v-theme-quiet));
 }
 button.taken {
   background: rgb(var(--v-theme-primary));
