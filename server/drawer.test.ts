@@ -7,6 +7,7 @@ import { STOCKED_KINDS } from '#core/sports/kinds.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import type { JobView, StoredMaterial } from '#contract/entities.ts'
 import { contested, type Planned } from '#contract/planned.ts'
+import type { Shop } from '#contract/shop.ts'
 import type { Database } from './db/database.ts'
 import { openForTest } from './db/testing.ts'
 import { makeApp } from './http/app.ts'
@@ -208,5 +209,27 @@ describe('what a signed build takes', () => {
     expect(await planned()).toEqual([12, ['first']])
     await ask('POST', '/jobs/first/stages/plan/undo', { expected: 1, by: 'JQ' })
     expect(await planned()).toBeNull()
+  })
+})
+
+describe('the shop’s settings', () => {
+  it('keep recipes as they were kept; a page of an earlier Kevro, which knows of none, takes none away', async () => {
+    const { body: shop } = await ask<Shop>('GET', '/shop')
+    const recipe: Shop['ownRecipes'][number] = {
+      id: 'own-1',
+      name: 'Evening',
+      sport: 'tennis',
+      parts: [{ zoneId: 'tip', place: 'Tip', materialId: 'lead', kind: 'tape', massG: 2.125, edges: 2 }],
+    }
+    const kept = await ask<Shop>('PUT', '/shop', { ...shop, ownRecipes: [recipe] })
+    expect(kept).toMatchObject({ status: 200, body: { ownRecipes: [recipe] } })
+    const { ownRecipes: _unknown, intervals: _older, ...earlier } = kept.body
+    const saved = await ask<Shop>('PUT', '/shop', { ...earlier, initials: 'QJ' })
+    expect(saved).toMatchObject({
+      status: 200,
+      body: { initials: 'QJ', ownRecipes: [recipe], intervals: shop.intervals },
+    })
+    expect((await ask('PUT', '/shop', { ...saved.body, ownRecipes: [{ ...recipe, parts: [] }] })).status).toBe(422)
+    expect((await ask('PUT', '/shop', null)).status).toBeGreaterThanOrEqual(400)
   })
 })

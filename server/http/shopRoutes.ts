@@ -3,7 +3,7 @@ import { Router } from 'express'
 import { z } from 'zod'
 import { frameSchema, jobSearchSchema, materialSchema, retiredSchema, sportSchema } from '#contract/entities.ts'
 import { plannedBy } from '#contract/planned.ts'
-import { shopSchema, type Overview } from '#contract/shop.ts'
+import { shopSchema, type Overview, type Shop } from '#contract/shop.ts'
 import type { Database, Queryable } from '../db/database.ts'
 import { findFrame, landmarksOfModel, listFrameChoices, retireFrame, updateFrame } from '../queries/frames.ts'
 import { findJob, oneCount, retireJob } from '../queries/jobs.ts'
@@ -19,6 +19,10 @@ import { oneShop, updateShop } from '../queries/shop.ts'
 import { applyOnce } from './edits.ts'
 import { wrongWith } from '../backup/backups.ts'
 import { notFound, Refusal } from '../refusal.ts'
+
+const SHOP_FIELDS = Object.keys(shopSchema.shape) as (keyof Shop)[]
+const pick = (shop: Shop, fields: readonly (keyof Shop)[]): Partial<Shop> =>
+  Object.fromEntries(fields.map((field) => [field, shop[field]]))
 
 const findSchema = z.object({ find: z.string().max(200).default('') })
 const frameFindSchema = findSchema.extend({ sport: sportSchema, player: z.string().max(80).default('') })
@@ -74,11 +78,13 @@ export function shopRoutes(db: Database, alarms: readonly string[], now: () => D
   })
   router.put('/shop', async (request, response) => {
     const shop = shopSchema.parse(request.body)
+    // What the page of an earlier Kevro knows nothing of stays as it is.
+    const unsaid = SHOP_FIELDS.filter((field) => !(field in request.body))
     const why = shop.backupFolder ? wrongWith(shop.backupFolder) : ''
     if (why) throw new Refusal(422, 'field.invalid', 'backupFolder', { reason: why })
     const save = async (tx: Queryable) => {
       const before = await oneShop(tx)
-      const saved = await updateShop(tx, shop)
+      const saved = await updateShop(tx, { ...shop, ...pick(before, unsaid) })
       if (saved && !isDeepStrictEqual(before.intervals, saved.intervals)) await markAllStale(tx)
       return saved
     }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import type { ProblemCode } from '#core/problem.ts'
 import type { Next } from '#core/tuning/engine.ts'
 import type { School } from '#core/tuning/school.ts'
 import { fixed } from '#core/quantities/write.ts'
@@ -17,6 +18,8 @@ const TITLES: Record<Next['kind'], string> = {
   stop: 'Stop',
   end: 'Settled',
 }
+/** What more in the drawer would mend. */
+const OF_THE_DRAWER: ProblemCode[] = ['tuning.tooLittle', 'tuning.noMaterial']
 const wanted = ref<string | undefined>()
 const ways = computed(() => (props.next.kind === 'step' ? props.page.waysFor(props.next.step.dose) : []))
 /** With what: as chosen by hand while it still can be, else as it is chosen by itself. */
@@ -73,7 +76,7 @@ const waits = computed(() => {
         <p class="does">{{ doseText(next.cannot.dose) }} would be next</p>
         <p data-testid="cannot">
           {{ problemWords(next.cannot.problem) }}
-          <RouterLink v-if="next.cannot.problem.code !== 'tuning.noRoom'" to="/drawer">The drawer</RouterLink>
+          <RouterLink v-if="OF_THE_DRAWER.includes(next.cannot.problem.code)" to="/drawer">The drawer</RouterLink>
         </p>
         <p v-if="next.because" class="quiet">Without it: {{ next.because }}</p>
       </template>
