@@ -24,6 +24,9 @@ describe('pieces keep off each other', () => {
     expect(to(two.atCm + 2)[0]).toBeCloseTo(span(two)[1], 6)
     expect(to(two.atCm - 2)[1]).toBeCloseTo(span(two)[0], 6)
     expect(movedClear(three, three, [two], tape, work)).toBe(three)
+    // Beside it already, a nudge towards it is no edit.
+    const beside = movedClear(three, movedTo(three, two.atCm + 2, tape, work, true), [two], tape, work)
+    expect(movedClear(beside, movedTo(beside, beside.atCm - 0.5, tape, work, true), [two], tape, work)).toBe(beside)
   })
   it('one that grows grows up to its neighbour', () => {
     const grown = amountedClear(three, 30, [two], tape, work)

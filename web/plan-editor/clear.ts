@@ -24,7 +24,8 @@ function isClear(cut: Cut, stretches: readonly Stretch[], work: Workpiece): bool
 export function movedClear(was: Cut, next: Cut, others: readonly Cut[], material: Material, work: Workpiece): Cut {
   const stretches = stretchesOf(others, work)
   if (next === was || isClear(next, stretches, work) || !isClear(was, stretches, work)) return next
-  return besideOthers(next, stretches, material, work) ?? was
+  const beside = besideOthers(next, stretches, material, work)
+  return beside === null || Math.abs(beside.atCm - was.atCm) < 1e-6 ? was : beside
 }
 
 /** The nearest place at which a piece ends where another begins; null where it lies on one wherever it is put. */
