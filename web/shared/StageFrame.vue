@@ -57,7 +57,7 @@ function factName(name: string): string {
   display: flex;
   flex-wrap: wrap;
   align-items: center;
-  gap: 12px;
+  gap: 8px;
 }
 /* Beside the numbers there is less room: the buttons stay in one row. */
 @media (min-width: 901px) and (max-width: 1180px) {
