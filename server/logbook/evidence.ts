@@ -50,7 +50,7 @@ export class ShopEvidence {
 
   async find(db: Queryable, search: z.output<typeof evidenceSearchSchema>, withinMs = 1500): Promise<ShownEvidence> {
     const { left } = await this.lookThrough(db, withinMs)
-    const cases = [...(this.#cases ?? new Map<string, KeptCase>()).values()].map(({ of }) => of)
+    const cases = [...(this.#cases?.values() ?? [])].map(({ of }) => of)
     const found = evidenceOf(cases, search, (sport) => profileOf(sport as SportId).tolerance)
     return evidenceSchema.parse({
       ...found,

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import type { Cut, Workpiece } from '#core/cuts/cut.ts'
 import { dimensionsOf } from '#core/cuts/dimensions.ts'
-import { fixed } from '#core/quantities/write.ts'
+import { onRuler, rulerOf } from '#core/cuts/ruler.ts'
 import { cutDrawing } from '#core/cuts/drawing.ts'
 import type { Material } from '#core/cuts/material.ts'
 import { toneOf } from './cutTone.ts'
@@ -33,7 +33,10 @@ const marks = computed(() =>
 const dimensions = computed(() => {
   const [cut, ...more] = props.cuts
   const material = props.materials.find((m) => m.id === cut?.materialId)
-  return props.dimensioned && cut && material && more.length === 0 ? dimensionsOf(cut, material, props.work) : []
+  if (!props.dimensioned || !cut || !material || more.length > 0) return []
+  // As the strip is measured off: by the ruler of its material.
+  const ruler = rulerOf(material)
+  return dimensionsOf(cut, material, props.work).map((d) => ({ ...d, figure: onRuler(d.cm, ruler) }))
 })
 </script>
 
@@ -44,7 +47,7 @@ const dimensions = computed(() => {
     <g v-for="d in dimensions" :key="d.of" class="dimension" :class="d.of">
       <path :d="d.path" />
       <text :x="d.label.xCm" :y="d.label.yCm" text-anchor="middle" dominant-baseline="middle">
-        {{ fixed(d.cm, 1) }}
+        {{ d.figure }}
       </text>
     </g>
   </svg>
