@@ -60,8 +60,11 @@ export class PlannerPool {
     const { remote } = this.#ready()[0]
     await remote.open(unwrapped(request))
     report(await remote.quick(), false)
-    const best = await remote.best()
+    const best = await remote.best('soon')
     report(best, best.plan.proven)
+    if (best.plan.proven) return
+    const proven = await remote.best('proven')
+    report(proven, proven.plan.proven)
   }
 
   /** Every recipe of the sport, and the shop's own, turned to one amount. */

@@ -43,7 +43,8 @@ export interface RestOffer {
 export interface PlanWorker {
   open(request: PlanRequest): Promise<void>
   quick(): Promise<PlanWithChance>
-  best(): Promise<PlanWithChance>
+  /** The best plan: as far as it is found soon, or until it is proven. */
+  best(how: 'soon' | 'proven'): Promise<PlanWithChance>
   under(id: SoughtId, best: Plan, apartFrom: Alternative | null): Promise<Sought>
   explain(bases: readonly BaseFrame[]): Promise<{ relaxations: Relaxation[]; binding: Binding[] }>
   /** How far a number can be brought with the others held. */
@@ -66,6 +67,8 @@ export interface PlanWorker {
 export type PlanNews =
   | ({ kind: 'quick'; ms: number } & PlanWithChance)
   | ({ kind: 'best'; ms: number } & PlanWithChance)
+  /** The best plan once more, where its proof came after the ways. */
+  | ({ kind: 'proof' } & PlanWithChance)
   | { kind: 'relaxations'; relaxations: Relaxation[]; binding: Binding[] }
   | { kind: 'ranges'; ranges: NumberRange[] }
   | { kind: 'alternative'; alternative: Offer; ms: number }

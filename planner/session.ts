@@ -25,8 +25,8 @@ async function rangesBy(workers: readonly PlanWorker[], { target }: PlanRequest)
 }
 
 /**
- * The whole of planning by several workers at once: a good plan, the proven one, then the alternatives in their order. While the
- * best is being proven the other workers begin on alternatives, as if the good plan had said already whether the target is
+ * The whole of planning by several workers at once: a good plan, the best one, then the alternatives in their order, and the proof where
+ * it takes longer than they. While the best is being sought the other workers begin on alternatives, as if the good plan had said already whether the target is
  * reached; what turns out otherwise is worked out again.
  * @param bases other frames to start from, asked for only where the target is out of reach
  */
@@ -65,7 +65,7 @@ export async function planTogether(
     }
   }
   const early = quick.plan.reached ? others.map(work) : []
-  best = await first.best()
+  best = await first.best('soon')
   const theBest = best
   report({ kind: 'best', ms: since(), ...theBest })
   progress()
@@ -102,6 +102,7 @@ export async function planTogether(
   report({ kind: 'curve', points: ofMass })
   report({ kind: 'workCurve', points: ofWork })
   progress()
+  if (!theBest.plan.proven) report({ kind: 'proof', ...(await first.best('proven')) })
   report({ kind: 'done', ms: since() })
 
   async function distinct(id: SoughtId, under: Sought): Promise<Offer | LeftOut> {

@@ -48,8 +48,8 @@ export function planWorkerWith(loading: Promise<Solve>): PlanWorker {
       const plan = heuristicPlan(space!, NO_CONSTRAINT)
       return { plan, chance: chance(plan, FIRST_DRAWS) }
     },
-    async best() {
-      return withChance(optimalPlan(space!, NO_CONSTRAINT))
+    async best(how) {
+      return withChance(optimalPlan(space!, NO_CONSTRAINT, how === 'soon' ? 'best' : 'proof'))
     },
     async under(id, best, apartFrom) {
       const found = planUnder(id, space!, best, solve, apartFrom)

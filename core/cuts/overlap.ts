@@ -38,6 +38,15 @@ export function sharedCm(a: Stretch, b: Stretch): number {
   return shared > TOUCH_CM ? shared : 0
 }
 
+/** Do two stretches share any of a surface, whichever edge each is on? */
+export function meets(a: Stretch, b: Stretch): boolean {
+  return (
+    a.surface === b.surface &&
+    (a.side === 'both' || b.side === 'both' || a.side === b.side) &&
+    Math.min(a.toCm, b.toCm) - Math.max(a.fromCm, b.fromCm) > TOUCH_CM
+  )
+}
+
 /** Two cuts whose strips lie on each other, and how much of them, cm. */
 export interface Overlap {
   a: Cut

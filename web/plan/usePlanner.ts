@@ -53,6 +53,9 @@ export function usePlanner() {
           found.value = [{ id: 'best', plan: news.plan, chance: news.chance }]
           took.value.bestMs = news.ms
           break
+        case 'proof':
+          found.value = [{ id: 'best', plan: news.plan, chance: news.chance }, ...found.value.slice(1)]
+          break
         case 'relaxations':
           relaxations.value = news.relaxations
           binding.value = news.binding

@@ -41,7 +41,7 @@ const MOST_LOOKED = 3
  */
 export function explainInfeasibility(request: PlanRequest, solve: Solve, bases: readonly BaseFrame[] = []): Reach {
   const space = planSpace(request)
-  const nearest = optimalPlan(space, NO_CONSTRAINT)
+  const nearest = optimalPlan(space, NO_CONSTRAINT, 'best')
   const binding = nearest.reached ? [] : bindingOf(request, nearest)
   if (nearest.reached) return { reached: true, nearest, binding, relaxations: [] }
   const opens = (opening: Relaxation) => reaches(relaxed(request, opening, bases), solve)

@@ -144,7 +144,7 @@ export function intoModel(request: PlanRequest, theirs: Model): IntoModel {
     apart.map((a) => [a.quantity, { value: a.theirs.value, tolerance: tolerance(a) }]),
   )
   const wanted = { ...request, target }
-  const plan = optimalPlan(planSpace(wanted), NO_CONSTRAINT)
+  const plan = optimalPlan(planSpace(wanted), NO_CONSTRAINT, 'best')
   return {
     status: plan.reached ? 'solved' : 'short',
     ...compared,

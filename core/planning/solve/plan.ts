@@ -95,7 +95,7 @@ export function programmeFor(space: PlanSpace, rule: PlanConstraint): Programme 
 export function heuristicPlan(
   space: PlanSpace,
   rule: PlanConstraint,
-  patience: Exclude<Patience, 'proof'> = 'first',
+  patience: Exclude<Patience, 'best' | 'proof'> = 'first',
 ): Plan {
   return foundBy(space, rule, patience)
 }
@@ -103,9 +103,10 @@ export function heuristicPlan(
 /**
  * The plan of least work: inside the tolerances, likely to land in the fewest minutes, then near its target, each as good as can be.
  * Proven where every plan of the menu that could be better was looked at.
+ * @param patience `best` ends a long proof early with what was found
  */
-export function optimalPlan(space: PlanSpace, rule: PlanConstraint): Plan {
-  return foundBy(space, rule, 'proof')
+export function optimalPlan(space: PlanSpace, rule: PlanConstraint, patience: 'best' | 'proof' = 'proof'): Plan {
+  return foundBy(space, rule, patience)
 }
 
 function foundBy(space: PlanSpace, rule: PlanConstraint, patience: Patience): Plan {

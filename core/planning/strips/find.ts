@@ -1,44 +1,57 @@
 import type { Programme } from '../model/programme.ts'
-import { exhaust, isClosedBeyond, type Budget } from './exhaust.ts'
+import type { Budget } from './descent.ts'
+import { exhaust, isClosedBeyond } from './exhaust.ts'
 import { improve } from './improve.ts'
 import type { Group } from './menu.ts'
 import { StripSearch, type Candidate } from './search.ts'
+import type { Stage } from './stages.ts'
 
-/** Patterns looked at: for an answer at once, for one that is harder to find, and before a proof is given up. */
+/** What is spent on following a hand, on an answer at once, on one that is harder to find, and before a proof is given up: see `Budget`. */
+const FOLLOWING = 1.5e5
 const AT_ONCE = 3e5
 const HARDER = 3e6
-const FOR_PROOF = 1.6e7
-/** For one of several ways, and for whether there is any. */
-const FOR_WAY = 5e6
+const FOR_PROOF = 4e8
+/** For the best of all as far as it is found soon, for one of several ways, and for whether there is any. */
+const FOR_BEST = 5e6
+const FOR_WAY = 2e6
 const FOR_QUESTION = 8e5
-/** Share of the looks that the nearest plan gets where none reaches. */
+/** Share of it that the nearest plan gets where none reaches. */
 const NEAREST_SHARE = 4
 /** Places up to which every plan is looked at, as long as more could be better. */
-const MOST_PLACES = 6
+const MOST_PLACES = 10
 
 export interface Found extends Candidate {
   /** No other plan of the menu is better. */
   proven: boolean
 }
 
-/** How long a plan is sought: to follow a hand, to be shown first, to know whether there is any, as one way of several, until it is proven. */
+/** How long a plan is sought: to follow a hand, to be shown first, to know whether there is any, as one way of several, as the best of them, until it is proven. */
 const LOOKS = {
-  following: [AT_ONCE],
+  following: [FOLLOWING],
   first: [AT_ONCE, HARDER],
   question: [FOR_QUESTION],
   way: [FOR_WAY],
+  best: [FOR_BEST],
   proof: [FOR_PROOF],
 } as const
 export type Patience = keyof typeof LOOKS
 
 /** The plan of least work inside every tolerance, or the nearest that was found where there is none; null where it must reach and none was found. */
 export function findPlan(programme: Programme, menu: readonly Group[], patience: Patience): Found | null {
-  return find(programme, menu, LOOKS[patience])
+  return find(programme, menu, LOOKS[patience], THOROUGH.includes(patience))
 }
 
-/** @param looks patterns looked at, and again where nothing was found with so many */
-function find(programme: Programme, menu: readonly Group[], looks: readonly number[]): Found | null {
-  const search = new StripSearch(programme, menu)
+/** Where it pays to seek directions in which places fall short, before anything is looked at. */
+const THOROUGH: readonly Patience[] = ['way', 'best', 'proof']
+
+/** @param looks what is spent, and again where nothing was found with so much */
+function find(
+  programme: Programme,
+  menu: readonly Group[],
+  looks: readonly number[],
+  isThorough: boolean,
+): Found | null {
+  const search = new StripSearch(programme, menu, isThorough)
   search.offer([])
   for (const left of looks) {
     const proven = findInside(search, { left })
@@ -46,26 +59,26 @@ function find(programme: Programme, menu: readonly Group[], looks: readonly numb
     if (proven) break
   }
   if (programme.mustReach) return null
-  search.within = 'nearest'
+  search.stage = null
   search.offer([])
   improve(search)
-  const proven = eachNumber(search, ['nearest'], { left: looks[0] / NEAREST_SHARE })
+  const proven = eachNumber(search, [null], { left: looks[0] / NEAREST_SHARE })
   return { ...search.best!, proven }
 }
 
 function findInside(search: StripSearch, budget: Budget): boolean {
-  return search.leastWorst > 1 || eachNumber(search, ['middle', 'tolerances'], budget)
+  return search.leastWorst > 1 || eachNumber(search, search.stages, budget)
 }
 
-/** Few places first, so that what is found there bounds the rest; the middle of the tolerances first, where little is left to look at. */
-function eachNumber(search: StripSearch, where: readonly StripSearch['within'][], budget: Budget): boolean {
+/** Few places first, so that what is found there bounds the rest; what gives up least first, where little is left to look at. */
+function eachNumber(search: StripSearch, stages: readonly (Stage | null)[], budget: Budget): boolean {
   for (let places = 1; places <= MOST_PLACES; places++)
-    for (const within of where) {
-      search.within = within
+    for (const stage of stages) {
+      search.stage = stage
       if (!exhaust(search, places, budget)) return false
     }
-  return where.every((within) => {
-    search.within = within
+  return stages.every((stage) => {
+    search.stage = stage
     return isClosedBeyond(search, MOST_PLACES, budget)
   })
 }

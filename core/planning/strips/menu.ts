@@ -2,7 +2,7 @@ import { leverageOf } from '../../frame/pieces.ts'
 import { meansOf } from '../../geometry/shape.ts'
 import { costOf, massOf, piecesOf, stockTaken, type Cut } from '../../cuts/cut.ts'
 import { MATERIAL_KINDS } from '../../cuts/material.ts'
-import { sharedCm, stretchOf, type Stretch } from '../../cuts/overlap.ts'
+import { meets, stretchOf, type Stretch } from '../../cuts/overlap.ts'
 import { GCM2_PER_KGCM2 } from '../../quantities/units.ts'
 import type { Choice } from '../problem/choices.ts'
 import type { PlanRequest } from '../problem/request.ts'
@@ -54,7 +54,7 @@ export function menuOf(request: PlanRequest, choices: readonly Choice[]): Group[
       )
         break
       const stretch = stretchOf(cut, request.work)
-      if (stretch && laid.some((other) => sharedCm(stretch, { ...other, edges: 2 }) > 0)) continue
+      if (stretch && laid.some((other) => meets(stretch, other))) continue
       const group = groups.get(choice.group) ?? { id: choice.group, patterns: [] }
       groups.set(choice.group, group)
       group.patterns.push(patternOf(request, choice, j, count, cut, stretch, materials.get(choice.material.id) ?? -1))

@@ -47,6 +47,9 @@ export const WORTH_MINUTES = { chance: 15, depth: 4 } as const
 /** Quarters of a tolerance by which the worst number lies outside the middle. */
 export const depthLost = ({ worst }: Pick<Score, 'worst'>): number => Math.max(0, steps(worst - MIDDLE, STEP.depth))
 
+/** The most of its chance that a plan of so many tenths lost gives up. */
+export const lostWithin = (tenths: number): number => STEP.chance * (tenths + 1 + ROUNDED)
+
 /** Tenths of its chance that a plan gives up; the first is free. */
 const tenthsLost = ({ chanceLost }: Score): number => Math.max(0, steps(chanceLost, STEP.chance) - 1)
 

@@ -1,21 +1,25 @@
-import { sharedCm } from '../../cuts/overlap.ts'
+import { meets } from '../../cuts/overlap.ts'
+import { estimateOf } from '../../frame/state.ts'
 import type { Programme } from '../model/programme.ts'
 import type { WorkMinutes } from '../problem/work.ts'
-import { aimsOf, chanceLost, landingsOf, mostChance, sumsCovariance, SUMS, valueFrom, type Aim } from './sums.ts'
-import type { Group, Pattern } from './menu.ts'
 import {
-  ROUNDED,
-  comesBefore,
-  depthLost,
-  effortOf,
-  inSteps,
-  MIDDLE,
-  STEP,
-  WORTH_MINUTES,
-  type Order,
-  type Score,
-} from './score.ts'
-import { shortestWay, sumAlong, windowsOf, type Window } from './windows.ts'
+  aimsOf,
+  chanceLost,
+  landingsOf,
+  leastVariance,
+  mostChance,
+  sumsCovariance,
+  SUMS,
+  valueFrom,
+  type Aim,
+} from './sums.ts'
+import { Doubts } from './doubts.ts'
+import { Directions, type Direction } from './directions.ts'
+import type { Group, Pattern } from './menu.ts'
+import { ROUNDED, comesBefore, depthLost, effortOf, inSteps, STEP, type Order, type Score } from './score.ts'
+import { boxAlong, lossesOf, lossWithin, reachAlong, stagesOf, type Region, type Stage } from './stages.ts'
+import { flagsOf, shelfOf, withinRows, type Shelf } from './shelf.ts'
+import { mostOf, shortestWay, windowsOf, type Window } from './windows.ts'
 
 /** A plan as patterns, one a place, with its score. */
 export interface Candidate {
@@ -23,46 +27,16 @@ export interface Candidate {
   score: Score
 }
 
-/** Patterns of a place that ask the same work but for their length: one choice, a material laid in one way. In the order of what they do to the first window. */
-export interface Kin {
-  patterns: Pattern[]
-  /** What each pattern adds to the sum of the first window, rising; and to all of them, pattern after pattern. */
-  first: Float64Array
-  along: Float64Array
-  /** Of each window: least and most of these. */
-  low: number[]
-  high: number[]
-  /** Index of the pattern that is measured off at a length; one that is not cut has none. */
-  atLength: Map<number, number>
-  isCut: boolean
-  minutes: number
-  material: number
-  kind: number
-  /** 1: grip off; 2: cure. */
-  flags: number
-}
-
-/** A group as the search reads it. */
-export interface Shelf {
-  group: Group
-  kin: Kin[]
-  size: number
-  /** What each pattern adds to every window over its half width, pattern after pattern. */
-  scaled: Float64Array
-  /** Of each window: least and most that a pattern of this group adds. */
-  low: number[]
-  high: number[]
-  leastMinutes: number
-  /** Flags that every pattern has. */
-  always: number
-  /** A bit for the kind of material that every pattern is of; 0 where they differ or none is taken out. */
-  kind: number
-  /** Every pattern is measured off. */
-  isCut: boolean
+/** How far off plans may lie along a direction, in shares of the windows: `along`, and what is known of it at once. */
+export interface Bounds {
+  along(direction: Direction): number
+  atMost(direction: Direction): number
 }
 
 /** Rounds in which it is sought how far off every plan is at least. */
 const ROUNDS = 24
+/** Places up to which all directions across them are looked at. */
+const MOST_ACROSS = 14
 
 /** One search for the plan of least work: the menu, what it aims at, the best so far. */
 export class StripSearch {
@@ -72,8 +46,14 @@ export class StripSearch {
   /** How far the worst number of any plan is off at least, in tolerances. */
   readonly leastWorst: number
   best: Candidate | null = null
-  /** Where plans are sought: in the middle of every tolerance, or as near to it as any can be, in all of it, or as near as they come. */
-  within: 'middle' | 'tolerances' | 'nearest' = 'middle'
+  /** The parts of the plans that reach, and the one where plans are sought; null for those that come as near as they can. */
+  readonly stages: Stage[]
+  stage: Stage | null
+  readonly directions: Directions
+  readonly #doubts: Doubts
+  /** Of each number: what it loses at least, up to the edge of its tolerance. */
+  readonly #losses: Float64Array[]
+  readonly #bounds = new Map<Region, Bounds>()
   readonly #programme: Programme
   readonly #aims: Aim[]
   readonly #axisCm: number
@@ -87,7 +67,12 @@ export class StripSearch {
   /** Of each choice: rows with its coefficient. */
   readonly #rowsOf: (readonly [row: number, coefficient: number])[][]
 
-  constructor(programme: Programme, groups: readonly Group[]) {
+  /** @param isThorough seeks directions in which places fall short, and what they leave unsure: much is closed by it, and it takes its time */
+  constructor(
+    programme: Programme,
+    groups: readonly Group[],
+    readonly isThorough = true,
+  ) {
     const { request, choices, rows, placesFirst } = programme
     const { state, limits } = request
     this.#programme = programme
@@ -110,11 +95,38 @@ export class StripSearch {
     const kept = withinRows(groups, rows, this.#rowsOf)
     this.windows = windowsOf(this.#aims, this.#base, kept, state.axisCm)
     this.shelves = kept.map((group) => shelfOf(group, this.windows))
-    const from = this.windows.map((w) => w.from / w.half)
-    const places = this.shelves.map((shelf) => shelf.scaled)
-    this.leastWorst = from.length === 0 ? 0 : Math.max(0, shortestWay(from, places, true, ROUNDS).least)
+    this.directions = new Directions(this.windows, this.shelves)
+    this.leastWorst = this.#leastWorst()
+    const mostMass = mostOf(this.#aims, this.#base, kept).mass
+    const known = this.#aims.map((aim) => {
+      const u = estimateOf(state, aim.quantity)!.u
+      return { ...aim, u, leastU: Math.sqrt(leastVariance(aim, this.#covariance, mostMass)) }
+    })
+    this.#losses = known.map((aim) => lossesOf(aim, 1))
+    this.#doubts = new Doubts(known, this.#base, kept, mostMass)
+    this.stages = stagesOf(known, depthLost({ worst: this.leastWorst }))
+    this.stage = this.stages[0]
     const leastMass = !this.#aims.some((aim) => aim.quantity === 'mass')
     this.order = { placesFirst, leastMass }
+  }
+
+  /** How far off every plan is at least: by the directions across all places, or by one that is sought where these are too many. */
+  #leastWorst(): number {
+    const { windows, shelves } = this
+    if (windows.length === 0) return 0
+    if (!this.isThorough || shelves.length > MOST_ACROSS) {
+      const from = windows.map((w) => w.from / w.half)
+      const places = shelves.map((shelf) => shelf.scaled)
+      return Math.max(0, shortestWay(from, places, true, ROUNDS).least)
+    }
+    return [...this.directions.windows, ...this.directions.beside([...shelves.keys()])].reduce(
+      (worst, { from, low, high }) => {
+        const least = low.reduce((sum, v) => sum + Math.min(0, v), from)
+        const most = high.reduce((sum, v) => sum + Math.max(0, v), from)
+        return Math.max(worst, least, -most)
+      },
+      0,
+    )
   }
 
   /** Most places that a plan may have to be as good as the best. */
@@ -125,25 +137,53 @@ export class StripSearch {
       : most
   }
 
-  /** How far outside, in tolerances and weighted, a plan may still be to be as good as the best; below nothing so far inside it must be. */
-  get slack(): number {
-    if (this.within === 'middle') return Math.min(1, MIDDLE + STEP.depth * (this.#leastDepthLost + ROUNDED)) - 1
-    if (this.within === 'tolerances') return 0
+  /** How far off plans of this stage with some places may lie; null where none of them is likely enough to land. @param at indices of shelves */
+  boundsFor(at: readonly number[]): Bounds | null {
+    if (!this.stage) return this.#nearer
+    const region = this.#doubts.regionOf(this.stage, this.isThorough ? at : [])
+    if (!region) return null
+    let bounds = this.#bounds.get(region)
+    if (!bounds) {
+      bounds = this.#boundsIn(region)
+      this.#bounds.set(region, bounds)
+    }
+    return bounds
+  }
+
+  #boundsIn(region: Region): Bounds {
+    const along: number[] = []
+    const indices = this.#aims.map((aim) => this.windows.findIndex((w) => w.quantity === aim.quantity))
+    const weightsOf = ({ weights }: Direction) => indices.map((q) => (q < 0 ? 0 : weights[q]))
+    return {
+      atMost: (direction) => along[direction.id] ?? boxAlong(region, weightsOf(direction)),
+      along: (direction) => (along[direction.id] ??= reachAlong(region, weightsOf(direction))),
+    }
+  }
+
+  #nearerAlong({ weights }: Direction): number {
+    const loose = weights.map((w, q) => Math.abs(w) * this.windows[q].loose)
+    return (
+      loose.reduce((sum, w) => sum + w, 0) +
+      this.#slack * loose.reduce((most, w, q) => Math.max(most, w / this.windows[q].weight), 0)
+    )
+  }
+
+  /** Of plans that need not reach: what is outside is shared by the numbers, and may be as much as the best's. */
+  readonly #nearer: Bounds = {
+    along: (direction) => this.#nearerAlong(direction),
+    atMost: (direction) => this.#nearerAlong(direction),
+  }
+
+  /** How far outside, in tolerances and weighted, a plan may still be to be as good as the best. */
+  get #slack(): number {
     if (!this.best) return Infinity
     return (Math.ceil(this.best.score.outside / STEP.outside - ROUNDED) + ROUNDED) * STEP.outside
   }
 
-  /** Most minutes that a plan of as many places may take to be as good as the best; no bound while the best does not reach. */
+  /** Most minutes that a plan of this stage may take to be as good as the best; no bound while the best does not reach. */
   get mostMinutes(): number {
     if (!this.best || this.best.score.outside > 1e-9) return Infinity
-    // What lies further out gives up more for the minutes that it saves.
-    const leastLost = this.#leastDepthLost + (this.within === 'middle' ? 0 : 1)
-    return effortOf(this.best.score) - WORTH_MINUTES.depth * leastLost + ROUNDED * STEP.minutes
-  }
-
-  /** Every plan lies so far outside the middle. */
-  get #leastDepthLost(): number {
-    return depthLost({ worst: this.leastWorst })
+    return effortOf(this.best.score) - (this.stage?.givenUp ?? 0) + ROUNDED * STEP.minutes
   }
 
   /** Minutes that patterns share: each length, each material, the grip off and on, the cure. */
@@ -154,9 +194,9 @@ export class StripSearch {
 
   /** Takes these patterns where they keep all bounds and are better than the best. */
   offer(patterns: readonly Pattern[], minutes = this.minutesOf(patterns)): boolean {
+    // By what it loses at least; what cannot be better with that need not be told how likely it lands.
     const score = this.#scoreOf(patterns, minutes)
-    if (this.within !== 'nearest' && score.outside > 1e-9) return false
-    // What cannot be better whatever its chance need not be told how likely it lands.
+    if (this.stage && score.outside > 1e-9) return false
     if (!this.#isBetter(score) || !this.#keeps(patterns)) return false
     if (score.outside <= 1e-9) {
       score.chanceLost = chanceLost(
@@ -174,7 +214,7 @@ export class StripSearch {
     return this.#bestSteps === null || comesBefore(inSteps(score, this.order), this.#bestSteps)
   }
 
-  /** By the exact sums; the chance is not yet counted. */
+  /** By the exact sums; of the chance what is lost at least. */
   #scoreOf(patterns: readonly Pattern[], minutes: number): Score {
     const sums = this.#sums
     sums.set(this.#base)
@@ -188,13 +228,17 @@ export class StripSearch {
     let outside = 0
     let deviation = 0
     let worst = 0
-    for (const { quantity, target, tolerance, weight } of this.#aims) {
+    let lost = 0
+    for (let i = 0; i < this.#aims.length; i++) {
+      const { quantity, target, tolerance, weight } = this.#aims[i]
       const off = Math.abs(valueFrom(quantity, sums, this.#axisCm) - target)
       outside += (weight * Math.max(0, off - tolerance - 1e-9)) / tolerance
       deviation += (weight * off) / tolerance
       worst = Math.max(worst, off / tolerance)
+      lost += lossWithin(this.#losses[i], off / tolerance)
     }
-    return { outside, chanceLost: 0, worst, minutes, places: patterns.length, deviation, addedG, cost }
+    const chanceLost = outside > 1e-9 || this.#mostChance <= 0 ? 0 : Math.max(0, 1 - Math.exp(-lost))
+    return { outside, chanceLost, worst, minutes, places: patterns.length, deviation, addedG, cost }
   }
 
   minutesOf(patterns: readonly Pattern[]): number {
@@ -210,7 +254,7 @@ export class StripSearch {
       for (let k = 0; k < i; k++) {
         const [a, b] = [patterns[i].stretch, patterns[k].stretch]
         // Between places a hand keeps edges free: what shares a stretch is not planned, whichever edge it is on.
-        if (a && b && sharedCm({ ...a, edges: 2 }, b) > 0) return false
+        if (a && b && meets(a, b)) return false
       }
     const { rows } = this.#programme
     const at = new Float64Array(rows.length)
@@ -230,67 +274,5 @@ export class StripSearch {
     for (const r of rolls.values())
       for (let a = 0; a < SUMS; a++) for (let b = 0; b < SUMS; b++) sum[SUMS * a + b] += r[a] * r[b]
     return sum
-  }
-}
-
-export const flagsOf = (p: Pattern) => (p.gripOff ? 1 : 0) | (p.cure ? 2 : 0)
-
-/** The menu without what breaks a row by itself. */
-function withinRows(
-  groups: readonly Group[],
-  rows: Programme['rows'],
-  rowsOf: readonly (readonly (readonly [row: number, coefficient: number])[])[],
-): Group[] {
-  // A row that some choice can lower, a share of the whole, is not broken by one place alone.
-  const isPlain = rows.map((row) => row.terms.every(([, c]) => c >= 0))
-  return groups.flatMap((group): Group[] => {
-    const patterns = group.patterns.filter(({ choice, count }) =>
-      rowsOf[choice].every(([r, c]) => !isPlain[r] || c * count <= rows[r].upper + 1e-9),
-    )
-    return patterns.length > 0 ? [{ ...group, patterns }] : []
-  })
-}
-
-function shelfOf(group: Group, windows: readonly Window[]): Shelf {
-  const alike = new Map<string, Pattern[]>()
-  for (const p of group.patterns) {
-    // Within one choice a length is one pattern; short strips ask more.
-    const key = `${p.choice} ${p.ownMinutes}`
-    const those = alike.get(key)
-    if (those) those.push(p)
-    else alike.set(key, [p])
-  }
-  const kin = [...alike.values()].map((patterns) => kinOf(patterns, windows)).sort((a, b) => a.minutes - b.minutes)
-  const kinds = new Set(kin.map((k) => k.kind))
-  return {
-    group,
-    kin,
-    size: group.patterns.length,
-    scaled: Float64Array.from(group.patterns.flatMap((p) => windows.map((w) => sumAlong(w, p.sums) / w.half))),
-    low: windows.map((_, q) => Math.min(...kin.map((k) => k.low[q]))),
-    high: windows.map((_, q) => Math.max(...kin.map((k) => k.high[q]))),
-    leastMinutes: kin[0].minutes,
-    always: kin.reduce((all, k) => all & k.flags, 3),
-    kind: kinds.size === 1 ? kin[0].kind : 0,
-    isCut: kin.every((k) => k.isCut),
-  }
-}
-
-function kinOf(found: readonly Pattern[], windows: readonly Window[]): Kin {
-  const [first] = windows
-  const patterns = first ? [...found].sort((a, b) => sumAlong(first, a.sums) - sumAlong(first, b.sums)) : [...found]
-  const values = windows.map((w) => patterns.map((p) => sumAlong(w, p.sums)))
-  return {
-    patterns,
-    first: Float64Array.from(values[0] ?? []),
-    along: Float64Array.from(patterns.flatMap((_, i) => values.map((of) => of[i]))),
-    low: values.map((of) => of.reduce((a, b) => Math.min(a, b), Infinity)),
-    high: values.map((of) => of.reduce((a, b) => Math.max(a, b), -Infinity)),
-    atLength: new Map(patterns.map((p, i) => [p.length, i])),
-    isCut: patterns[0].length > 0,
-    minutes: patterns[0].ownMinutes,
-    material: patterns[0].material,
-    kind: patterns[0].kind,
-    flags: flagsOf(patterns[0]),
   }
 }

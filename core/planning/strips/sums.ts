@@ -103,6 +103,35 @@ function varianceIn(covariance: Float64Array, along: readonly number[]): number 
   return Math.max(0, sum)
 }
 
+/**
+ * The least that some sums' covariance adds to the variance of a number, of all plans inside the tolerances: variances of pieces add to it.
+ * @param covariance of sums, row after row
+ * @param mostMass the most that a frame inside the tolerances weighs
+ */
+export function leastVariance(aim: Aim, covariance: ArrayLike<number>, mostMass: number): number {
+  const of = (a: number) => covariance[SUMS * a + a]
+  switch (aim.quantity) {
+    case 'mass':
+      return of(0)
+    case 'swingWeight':
+      return of(2)
+    case 'twistWeight':
+      return of(3)
+    case 'balance':
+    case 'lateral': {
+      // Var(X/M) = (Var X − 2b·Cov(X, M) + b²·Var M)/M² about b = X/M, which is least at b = Cov/Var M.
+      const x = aim.quantity === 'balance' ? 1 : 4
+      const [shared, ofM] = [covariance[x], of(0)]
+      const [low, high] = [aim.target - aim.tolerance, aim.target + aim.tolerance]
+      const b = ofM > 0 ? Math.min(high, Math.max(low, shared / ofM)) : aim.target
+      return Math.max(0, of(x) - 2 * b * shared + b * b * ofM) / (mostMass * mostMass)
+    }
+    case 'recoilWeight':
+    case 'mgri':
+      return 0
+  }
+}
+
 /** Where a number aimed at lands: off its target, and its standard uncertainty. */
 export type Landing = Pick<Aim, 'tolerance' | 'weight'> & { off: number; u: number }
 

@@ -1,22 +1,39 @@
-import { GCM2_PER_KGCM2, GRAVITY_CM_S2 } from '../../quantities/units.ts'
+import { GCM2_PER_KGCM2, GRAVITY_CM_S2, type AimQuantity } from '../../quantities/units.ts'
 import type { Group } from './menu.ts'
 import { SUMS, type Aim } from './sums.ts'
 
 /**
- * Where a straight sum over the patterns must come to for an aim to be met: |from + Σ along·sums| ≤ half·(1 + slack/weight). Necessary,
+ * Where a straight sum over the patterns must come to for an aim to be met: |from + Σ along·sums| ≤ half, or a share of it. Necessary,
  * not sufficient: what comes through is judged by the exact numbers.
  */
 export interface Window {
+  quantity: AimQuantity
   along: number[]
   /** The sum with nothing added. */
   from: number
   half: number
+  /** So many times as wide where plans outside the tolerances count as well. */
+  loose: number
   weight: number
+}
+
+/** The most that the sums can come to with all of a menu, and that mass, Σmx and swing weight can of a frame inside its tolerances. */
+export function mostOf(aims: readonly Aim[], base: ArrayLike<number>, groups: readonly Group[]) {
+  const all = Array.from({ length: SUMS }, (_, a) =>
+    groups.reduce((sum, g) => sum + g.patterns.reduce((top, p) => Math.max(top, p.sums[a]), 0), base[a]),
+  )
+  const aimed = (quantity: AimQuantity, upTo: number) => {
+    const aim = aims.find((a) => a.quantity === quantity)
+    return aim ? Math.min(upTo, aim.target + aim.tolerance) : upTo
+  }
+  const mass = aimed('mass', all[0])
+  const moment = Math.min(all[1], aimed('balance', Infinity) * mass)
+  return { all, mass, moment, swing: aimed('swingWeight', all[2]) }
 }
 
 /**
  * The windows of aims, the tightest beside what the menu can do first. Balance, lateral place and M·g·R/I are straight once multiplied
- * by the mass or the inertia that the frame can come to at most. Recoil weight bends: it has none.
+ * by the mass or the inertia that a frame inside its tolerances can come to at most. Recoil weight bends: it has none.
  */
 export function windowsOf(
   aims: readonly Aim[],
@@ -24,15 +41,14 @@ export function windowsOf(
   groups: readonly Group[],
   axisCm: number,
 ): Window[] {
-  const most = Array.from({ length: SUMS }, (_, a) =>
-    groups.reduce((sum, g) => sum + g.patterns.reduce((top, p) => Math.max(top, p.sums[a]), 0), base[a]),
-  )
+  const { all, mass, moment, swing } = mostOf(aims, base, groups)
+  const inertia = (swing: number, x: number) => GCM2_PER_KGCM2 * swing + 2 * axisCm * x
   const windows = aims.flatMap((aim): Window[] => {
-    const one = (along: number[], half: number, off = 0): Window[] => [
-      { along, half, weight: aim.weight, from: along.reduce((sum, c, a) => sum + c * base[a], -off) },
+    const { quantity, weight, target: t, tolerance } = aim
+    const one = (along: number[], half: number, off = 0, loose = 1): Window[] => [
+      { quantity, along, half, loose, weight, from: along.reduce((sum, c, a) => sum + c * base[a], -off) },
     ]
-    const { target: t, tolerance } = aim
-    switch (aim.quantity) {
+    switch (quantity) {
       case 'mass':
         return one([1, 0, 0, 0, 0], tolerance, t)
       case 'swingWeight':
@@ -40,12 +56,13 @@ export function windowsOf(
       case 'twistWeight':
         return one([0, 0, 0, 1, 0], tolerance, t)
       case 'balance':
-        return one([-t, 1, 0, 0, 0], tolerance * most[0])
+        return one([-t, 1, 0, 0, 0], tolerance * mass, 0, all[0] / mass)
       case 'lateral':
-        return one([-t, 0, 0, 0, 1], tolerance * most[0])
+        return one([-t, 0, 0, 0, 1], tolerance * mass, 0, all[0] / mass)
       case 'mgri': {
-        const butt = GCM2_PER_KGCM2 * most[2] + 2 * axisCm * most[1]
-        return one([t * axisCm * axisCm, GRAVITY_CM_S2 - 2 * axisCm * t, -t * GCM2_PER_KGCM2, 0, 0], tolerance * butt)
+        const butt = inertia(swing, moment)
+        const along = [t * axisCm * axisCm, GRAVITY_CM_S2 - 2 * axisCm * t, -t * GCM2_PER_KGCM2, 0, 0]
+        return one(along, tolerance * butt, 0, inertia(all[2], all[1]) / butt)
       }
       case 'recoilWeight':
         return []

@@ -1,0 +1,140 @@
+import { describe, expect, it } from 'vitest'
+import { seeded } from '../numerics/random.ts'
+import { AIM_QUANTITIES } from '../quantities/units.ts'
+import { usualRequest } from './fixtures/fixtures.ts'
+import { NO_CONSTRAINT, planSpace, programmeFor } from './solve/plan.ts'
+import { Directions } from './strips/directions.ts'
+import { Doubts } from './strips/doubts.ts'
+import type { Pattern } from './strips/menu.ts'
+import { StripSearch } from './strips/search.ts'
+import { boxAlong, reachAlong, regionOf, stagesOf, type KnownAim } from './strips/stages.ts'
+import { chanceLost, leastVariance, SUMS } from './strips/sums.ts'
+import { mostOf, sumAlong } from './strips/windows.ts'
+
+const FOUR = {
+  mass: { value: 308, tolerance: 1 },
+  balance: { value: 32.4, tolerance: 0.2 },
+  swingWeight: { value: 318, tolerance: 2 },
+  twistWeight: { value: 13.6, tolerance: 0.3 },
+}
+
+/** Aims as a frame might be read, some well and some badly. */
+function randomAims(random: () => number): KnownAim[] {
+  return AIM_QUANTITIES.slice(0, 2 + Math.floor(3 * random())).map((quantity) => {
+    const u = 0.05 + 0.6 * random()
+    return { quantity, target: 1, tolerance: 1, weight: [1 / 3, 1, 3][Math.floor(3 * random())], u, leastU: u }
+  })
+}
+
+describe('stages of a search', () => {
+  it('hold every landing that gives up no more: by the chance itself, and along any sum of the numbers', () => {
+    const random = seeded(41)
+    let inside = 0
+    for (let n = 0; n < 300; n++) {
+      const aims = randomAims(random)
+      const stages = stagesOf(aims, 0)
+      const most =
+        1 -
+        chanceLost(
+          aims.map((aim) => ({ ...aim, off: 0 })),
+          1,
+        )
+      for (let k = 0; k < 20; k++) {
+        const offs = aims.map(() => 2 * random() - 1)
+        const lost = chanceLost(
+          aims.map((aim, i) => ({ ...aim, off: offs[i] })),
+          most,
+        )
+        const worst = Math.max(...offs.map(Math.abs))
+        for (const stage of stages) {
+          if (lost > 1 - Math.exp(-stage.mostLost) - 1e-9 || worst > stage.placed) continue
+          inside++
+          const region = regionOf(stage, aims)!
+          offs.forEach((off, i) => expect(Math.abs(off)).toBeLessThanOrEqual(region.shares[i] + 1e-9))
+          const weights = aims.map(() => 2 * random() - 1)
+          const at = weights.reduce((sum, w, i) => sum + w * offs[i], 0)
+          expect(Math.abs(at)).toBeLessThanOrEqual(reachAlong(region, weights) + 1e-9)
+          expect(reachAlong(region, weights)).toBeLessThanOrEqual(boxAlong(region, weights) + 1e-12)
+        }
+      }
+    }
+    expect(inside).toBeGreaterThan(2000)
+  })
+
+  it('give up what the next one does not: minutes rise from stage to stage, and the last holds all that reaches', () => {
+    const aims = randomAims(seeded(3))
+    const stages = stagesOf(aims, 1)
+    expect(stages.map((s) => s.givenUp)).toEqual([...stages.map((s) => s.givenUp)].sort((a, b) => a - b))
+    expect(regionOf(stages.at(-1)!, aims)!.shares).toEqual(aims.map(() => 1))
+  })
+
+  it('a number that nothing can make likely enough closes a stage', () => {
+    const aim: KnownAim = { quantity: 'mass', target: 1, tolerance: 1, weight: 1, u: 0.2, leastU: 2 }
+    const [middle, , , , all] = stagesOf([{ ...aim, leastU: 0.2 }], 0)
+    expect(regionOf(middle, [aim])).toBeNull()
+    expect(regionOf(all, [aim])).not.toBeNull()
+  })
+})
+
+describe('what plans of some places can do at most', () => {
+  const request = usualRequest({ target: FOUR })
+  const space = planSpace(request)
+  const search = new StripSearch(programmeFor(space, NO_CONSTRAINT), space.menu())
+  const random = seeded(7)
+  const pick = (places: readonly number[]): Pattern[] =>
+    places.map((s) => {
+      const { patterns } = search.shelves[s].group
+      return patterns[Math.floor(patterns.length * random())]
+    })
+  const somePlaces = () => [...search.shelves.keys()].filter(() => random() < 0.5).slice(0, 5)
+
+  it('lies between the ends of every direction that is looked along', () => {
+    let looked = 0
+    const directions = new Directions(search.windows, search.shelves)
+    for (let n = 0; n < 60; n++) {
+      const places = somePlaces()
+      const patterns = pick(places)
+      for (const { weights, from, low, high } of [...directions.windows, ...directions.beside(places)]) {
+        const at = search.windows.reduce(
+          (sum, w, q) => sum + (weights[q] * patterns.reduce((all, p) => all + sumAlong(w, p.sums), w.from)) / w.half,
+          0,
+        )
+        expect(at).toBeGreaterThanOrEqual(places.reduce((sum, s) => sum + low[s], from) - 1e-9)
+        expect(at).toBeLessThanOrEqual(places.reduce((sum, s) => sum + high[s], from) + 1e-9)
+        expect(weights.reduce((sum, w) => sum + Math.abs(w), 0)).toBeCloseTo(1, 12)
+        looked++
+      }
+    }
+    expect(looked).toBeGreaterThan(1000)
+  })
+
+  it('leaves the numbers at least as unsure as is reckoned', () => {
+    const base = Float64Array.of(300, 300 * 32, 300, 13, 0)
+    const groups = search.shelves.map((s) => s.group)
+    const aims: KnownAim[] = (['mass', 'swingWeight', 'twistWeight'] as const).map((quantity) => ({
+      quantity,
+      target: FOUR[quantity].value,
+      tolerance: FOUR[quantity].tolerance,
+      weight: 1,
+      u: 0.05,
+      leastU: 0.05,
+    }))
+    const most = mostOf(aims, base, groups).mass
+    const doubts = new Doubts(aims, base, groups, most)
+    let reached = 0
+    for (let n = 0; n < 4000; n++) {
+      const places = somePlaces()
+      const patterns = pick(places)
+      aims.forEach((aim, i) => {
+        const a = { mass: 0, swingWeight: 2, twistWeight: 3 }[aim.quantity as 'mass']
+        const brings = patterns.reduce((sum, p) => sum + p.sums[a], 0)
+        if (Math.abs(base[a] + brings - aim.target) > aim.tolerance) return
+        reached++
+        const really = patterns.reduce((sum, p) => sum + leastVariance(aim, p.covariance, most), 0)
+        expect(really).toBeGreaterThanOrEqual(doubts.addedTo(i, places, 1) - 1e-12)
+        expect(patterns[0].covariance[SUMS * a + a]).toBeGreaterThanOrEqual(0)
+      })
+    }
+    expect(reached).toBeGreaterThan(200)
+  })
+})

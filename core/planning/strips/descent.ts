@@ -1,0 +1,290 @@
+import { meets } from '../../cuts/overlap.ts'
+import type { Adds, Direction } from './directions.ts'
+import type { Pattern } from './menu.ts'
+import type { Bounds, StripSearch } from './search.ts'
+import { bits, type Kin, type Shelf } from './shelf.ts'
+
+/** What a search may still spend, counted in work and not in time so that it ends alike everywhere: some 20 to 60 ns each. */
+export interface Budget {
+  left: number
+}
+
+/** So few patterns are looked at one by one. */
+const FEW = 5
+/** What an exact comparison costs, and a look at a pattern along so many directions: see `Budget`. */
+const OFFER = 80
+const DIRECTIONS = 8
+/** Directions by which the lengths at a place are narrowed before each is looked at. */
+const CLOSEST = 6
+
+/** A way to lay strips with what its patterns add along every direction. */
+interface Laid {
+  kin: Kin
+  adds: Adds[]
+  flat: Float64Array | null
+}
+
+/** What the places before one bring, whichever way strips are laid there. */
+interface Before {
+  /** Along each direction: least and most. */
+  low: number[]
+  high: number[]
+  minutes: number
+  flags: number
+  kinds: number
+  isCut: boolean
+}
+
+/**
+ * Goes through every plan that uses each of some places. First the ways to lay strips there, one for each place and the last place first,
+ * as far as the minutes allow; then their lengths from the first place on, of which the minutes that are left allow so many different
+ * ones: a new length, or one that was measured off already.
+ */
+export class Descent {
+  readonly #search: StripSearch
+  readonly #shelves: Shelf[]
+  readonly #budget: Budget
+  readonly #bounds: Bounds
+  readonly #directions: readonly Direction[]
+  /** Of each place: the ways to lay strips there, and the one that was chosen. */
+  readonly #ways: Laid[][]
+  readonly #laid: Laid[] = []
+  /** What the ways that were chosen from a place on add at least and at most. Numbers by place and direction lie place after place. */
+  readonly #low: Float64Array
+  readonly #high: Float64Array
+  /** The patterns that were picked, their lengths (0 for what is not cut), and their sums along the directions. */
+  readonly #picked: Pattern[] = []
+  readonly #lengths: number[] = []
+  readonly #along: Float64Array
+  /** Along each direction: how far off a plan may lie as it is now. */
+  readonly #half: Float64Array
+  readonly #before: Before[]
+  /** Of each place: the directions, those first in which the places after it can move least. */
+  readonly #order: Uint16Array[]
+  readonly #lookCost: number
+  #mostLengths = 0
+  #fixedMinutes = 0
+
+  constructor(
+    search: StripSearch,
+    shelves: readonly Shelf[],
+    bounds: Bounds,
+    directions: readonly Direction[],
+    budget: Budget,
+  ) {
+    this.#search = search
+    this.#bounds = bounds
+    this.#budget = budget
+    this.#directions = directions
+    this.#shelves = [...shelves].sort((a, b) => a.size - b.size)
+    const perPlace = () => new Float64Array((shelves.length + 1) * directions.length)
+    this.#low = perPlace()
+    this.#high = perPlace()
+    this.#along = perPlace()
+    directions.forEach(({ from }, q) => (this.#along[q] = from))
+    this.#lookCost = 1 + Math.floor(directions.length / DIRECTIONS)
+    this.#half = new Float64Array(directions.length)
+    this.#setHalf()
+    this.#ways = this.#shelves.map(({ kin }) =>
+      kin.map((k) => ({ kin: k, adds: directions.map((d) => d.of(k)), flat: null })),
+    )
+    const at = this.#shelves.map((shelf) => search.shelves.indexOf(shelf))
+    this.#before = [...at, -1].map((_, depth) => this.#bringBefore(depth, at))
+    this.#order = at.map((_, depth) => {
+      const after = at.slice(depth + 1)
+      const left = directions.map((d, q) => after.reduce((sum, s) => sum + d.high[s] - d.low[s], 0) / this.#half[q])
+      return Uint16Array.from(left.keys()).sort((a, b) => left[a] - left[b])
+    })
+  }
+
+  #bringBefore(depth: number, at: readonly number[]): Before {
+    const before = this.#shelves.slice(0, depth)
+    const those = at.slice(0, depth)
+    return {
+      low: this.#directions.map(({ from, low }) => those.reduce((sum, s) => sum + low[s], from)),
+      high: this.#directions.map(({ from, high }) => those.reduce((sum, s) => sum + high[s], from)),
+      minutes: before.reduce((sum, s) => sum + s.leastMinutes, 0),
+      flags: before.reduce((all, s) => all | s.always, 0),
+      kinds: before.reduce((all, s) => all | s.kind, 0),
+      isCut: before.some((s) => s.isCut),
+    }
+  }
+
+  /** @returns false when the budget ended */
+  run(): boolean {
+    return this.#choose(this.#shelves.length, 0, 0, 0, false)
+  }
+
+  #setHalf(): void {
+    this.#directions.forEach((d, q) => (this.#half[q] = this.#bounds.along(d) + 1e-9))
+  }
+
+  /** A way to lay strips at each place before one. */
+  #choose(before: number, own: number, flags: number, kinds: number, isCut: boolean): boolean {
+    if (before === 0) return this.#chosen(own, flags, isCut)
+    const depth = before - 1
+    const rest = this.#before[depth]
+    for (const laid of this.#ways[depth]) {
+      if ((this.#budget.left -= this.#lookCost) < 0) return false
+      const { kin } = laid
+      this.#laid[depth] = laid
+      const shared = this.#search.sharedMinutes(
+        isCut || kin.isCut || rest.isCut ? 1 : 0,
+        this.#materials(depth) + bits(rest.kinds & ~(kinds | kin.kind)),
+        flags | kin.flags | rest.flags,
+      )
+      if (own + kin.minutes + rest.minutes + shared > this.#search.mostMinutes + 1e-9 || !this.#canReach(depth))
+        continue
+      if (!this.#choose(depth, own + kin.minutes, flags | kin.flags, kinds | kin.kind, isCut || kin.isCut)) return false
+    }
+    return true
+  }
+
+  /** Can the ways chosen from a place on, with whatever is laid before it, bring the sums in along every direction? */
+  #canReach(depth: number): boolean {
+    const { low, high } = this.#before[depth]
+    const { adds } = this.#laid[depth]
+    const n = this.#directions.length
+    const [now, next] = [depth * n, (depth + 1) * n]
+    for (let q = 0; q < n; q++) {
+      const least = this.#low[next + q] + adds[q].low
+      const most = this.#high[next + q] + adds[q].high
+      if (least + low[q] > this.#half[q] || most + high[q] < -this.#half[q]) return false
+      this.#low[now + q] = least
+      this.#high[now + q] = most
+    }
+    return true
+  }
+
+  /** How many materials the ways chosen from a place on take out. */
+  #materials(from: number): number {
+    let count = 0
+    for (let i = from; i < this.#shelves.length; i++) {
+      const { material } = this.#laid[i].kin
+      let seen = material < 0
+      for (let k = from; k < i && !seen; k++) seen = this.#laid[k].kin.material === material
+      if (!seen) count++
+    }
+    return count
+  }
+
+  #chosen(own: number, flags: number, isCut: boolean): boolean {
+    const k = this.#shelves.length
+    this.#fixedMinutes = own + this.#search.sharedMinutes(0, this.#materials(0), flags)
+    const perLength = this.#search.sharedMinutes(1, 0, 0)
+    const left = this.#search.mostMinutes + 1e-9 - this.#fixedMinutes
+    this.#mostLengths = !isCut || perLength === 0 ? k : Math.min(k, Math.floor(left / perLength))
+    return this.#lengthAt(0, 0)
+  }
+
+  /** A length at each place from a depth on. @param measured different lengths so far */
+  #lengthAt(depth: number, measured: number): boolean {
+    const { kin } = this.#laid[depth]
+    if (kin.isCut && measured >= this.#mostLengths) return this.#measuredOff(depth, measured)
+    const lengths = this.#lengths
+    const [from, to] = this.#between(depth)
+    for (let i = from; i < to; i++) {
+      if (!this.#reaches(depth, i)) continue
+      const { length } = kin.patterns[i]
+      let isNew = length > 0
+      for (let d = 0; d < depth && isNew; d++) isNew = lengths[d] !== length
+      if (!this.#with(depth, kin.patterns[i], measured + (isNew ? 1 : 0))) return false
+    }
+    return this.#budget.left >= 0
+  }
+
+  /** Patterns at a depth among which all lie that can come in along the directions that close most there: first, and one after the last. */
+  #between(depth: number): readonly [number, number] {
+    const { adds, kin } = this.#laid[depth]
+    const n = this.#directions.length
+    const [now, next] = [depth * n, (depth + 1) * n]
+    let [from, to] = [0, kin.patterns.length]
+    if (to < FEW) return [from, to]
+    for (let k = 0; k < Math.min(n, CLOSEST) && from < to; k++) {
+      const q = this.#order[depth][k]
+      const { each, rises } = adds[q]
+      const sum = this.#along[now + q]
+      const least = -this.#half[q] - this.#high[next + q] - sum
+      const most = this.#half[q] - this.#low[next + q] - sum
+      this.#budget.left--
+      if (rises > 0) {
+        from = firstFrom(each, from, to, (v) => v >= least)
+        to = firstFrom(each, from, to, (v) => v > most)
+      } else if (rises < 0) {
+        from = firstFrom(each, from, to, (v) => v <= most)
+        to = firstFrom(each, from, to, (v) => v < least)
+      }
+    }
+    return [from, to]
+  }
+
+  /** Only the lengths that were measured off for a place before. */
+  #measuredOff(depth: number, measured: number): boolean {
+    const { kin } = this.#laid[depth]
+    for (let d = 0; d < depth; d++) {
+      const length = this.#lengths[d]
+      if (length === 0 || this.#lengths.indexOf(length) < d) continue
+      const i = kin.atLength.get(length)
+      if (i !== undefined && this.#reaches(depth, i) && !this.#with(depth, kin.patterns[i], measured)) return false
+    }
+    return this.#budget.left >= 0
+  }
+
+  /** Adds a pattern to the sums; true where what the places after it add can bring every one of them in. */
+  #reaches(depth: number, i: number): boolean {
+    this.#budget.left -= this.#lookCost
+    const n = this.#directions.length
+    const [now, next] = [depth * n, (depth + 1) * n]
+    const along = this.#along
+    const [low, high] = [this.#low, this.#high]
+    const half = this.#half
+    const adds = this.#flatAt(depth)
+    const at = i * n
+    for (let q = 0; q < n; q++) {
+      const sum = along[now + q] + adds[at + q]
+      if (sum + low[next + q] > half[q] || sum + high[next + q] < -half[q]) return false
+      along[next + q] = sum
+    }
+    return true
+  }
+
+  /** What the patterns of the way chosen at a place add, pattern after pattern: in one piece of memory, since it is read most of all. */
+  #flatAt(depth: number): Float64Array {
+    const laid = this.#laid[depth]
+    if (laid.flat) return laid.flat
+    const n = this.#directions.length
+    const flat = new Float64Array(n * laid.kin.patterns.length)
+    laid.adds.forEach(({ each }, q) => {
+      for (let i = 0; i < each.length; i++) flat[n * i + q] = each[i]
+    })
+    laid.flat = flat
+    return flat
+  }
+
+  #with(depth: number, pattern: Pattern, measured: number): boolean {
+    if (this.#budget.left < 0) return false
+    const { stretch } = pattern
+    for (let d = 0; stretch && d < depth; d++) {
+      const other = this.#picked[d].stretch
+      if (other && meets(stretch, other)) return true
+    }
+    this.#picked[depth] = pattern
+    this.#lengths[depth] = pattern.length
+    if (depth < this.#shelves.length - 1) return this.#lengthAt(depth + 1, measured)
+    this.#budget.left -= OFFER
+    if (this.#search.offer(this.#picked, this.#fixedMinutes + this.#search.sharedMinutes(measured, 0, 0)))
+      this.#setHalf()
+    return true
+  }
+}
+
+/** First pattern of some from which on a test holds for what it adds. */
+function firstFrom(each: Float64Array, from: number, to: number, holds: (v: number) => boolean): number {
+  let [low, high] = [from, to]
+  while (low < high) {
+    const middle = (low + high) >> 1
+    if (holds(each[middle])) high = middle
+    else low = middle + 1
+  }
+  return low
+}

@@ -1,0 +1,96 @@
+import type { Programme } from '../model/programme.ts'
+import type { Group, Pattern } from './menu.ts'
+import { sumAlong, type Window } from './windows.ts'
+
+/** Patterns of a place that ask the same work but for their length: one choice, a material laid in one way. Longer ones later. */
+export interface Kin {
+  patterns: Pattern[]
+  /** What each pattern adds to every window over its half width, pattern after pattern. */
+  scaled: Float64Array
+  /** Index of the pattern that is measured off at a length; one that is not cut has none. */
+  atLength: Map<number, number>
+  isCut: boolean
+  minutes: number
+  material: number
+  kind: number
+  /** 1: grip off; 2: cure. */
+  flags: number
+}
+
+/** A group as the search reads it. */
+export interface Shelf {
+  group: Group
+  kin: Kin[]
+  size: number
+  /** As of its kin, one after the other. */
+  scaled: Float64Array
+  leastMinutes: number
+  /** Flags that every pattern has. */
+  always: number
+  /** A bit for the kind of material that every pattern is of; 0 where they differ or none is taken out. */
+  kind: number
+  /** Every pattern is measured off. */
+  isCut: boolean
+}
+
+export const flagsOf = (p: Pattern) => (p.gripOff ? 1 : 0) | (p.cure ? 2 : 0)
+
+/** The menu without what breaks a row by itself. */
+export function withinRows(
+  groups: readonly Group[],
+  rows: Programme['rows'],
+  rowsOf: readonly (readonly (readonly [row: number, coefficient: number])[])[],
+): Group[] {
+  // A row that some choice can lower, a share of the whole, is not broken by one place alone.
+  const isPlain = rows.map((row) => row.terms.every(([, c]) => c >= 0))
+  return groups.flatMap((group): Group[] => {
+    const patterns = group.patterns.filter(({ choice, count }) =>
+      rowsOf[choice].every(([r, c]) => !isPlain[r] || c * count <= rows[r].upper + 1e-9),
+    )
+    return patterns.length > 0 ? [{ ...group, patterns }] : []
+  })
+}
+
+export function shelfOf(group: Group, windows: readonly Window[]): Shelf {
+  const alike = new Map<string, Pattern[]>()
+  for (const p of group.patterns) {
+    // Within one choice a length is one pattern; short strips ask more.
+    const key = `${p.choice} ${p.ownMinutes}`
+    const those = alike.get(key)
+    if (those) those.push(p)
+    else alike.set(key, [p])
+  }
+  const kin = [...alike.values()].map((patterns) => kinOf(patterns, windows)).sort((a, b) => a.minutes - b.minutes)
+  const kinds = new Set(kin.map((k) => k.kind))
+  return {
+    group,
+    kin,
+    size: group.patterns.length,
+    scaled: Float64Array.from(kin.flatMap((k) => [...k.scaled])),
+    leastMinutes: kin[0].minutes,
+    always: kin.reduce((all, k) => all & k.flags, 3),
+    kind: kinds.size === 1 ? kin[0].kind : 0,
+    isCut: kin.every((k) => k.isCut),
+  }
+}
+
+function kinOf(found: readonly Pattern[], windows: readonly Window[]): Kin {
+  const patterns = [...found].sort((a, b) => a.count - b.count)
+  return {
+    patterns,
+    scaled: Float64Array.from(patterns.flatMap((p) => windows.map((w) => sumAlong(w, p.sums) / w.half))),
+    atLength: new Map(patterns.map((p, i) => [p.length, i])),
+    isCut: patterns[0].length > 0,
+    minutes: patterns[0].ownMinutes,
+    material: patterns[0].material,
+    kind: patterns[0].kind,
+    flags: flagsOf(patterns[0]),
+  }
+}
+
+/** How many bits are set. */
+export function bits(mask: number): number {
+  let count = 0
+  for (let rest = mask; rest !== 0; rest &= rest - 1) count++
+  return count
+}
