@@ -55,16 +55,13 @@ export class PlannerPool {
     )
   }
 
-  /** The one best plan without its other ways: good at once, then proven. */
+  /** The one best plan without its other ways: good at once, then the best that is found soon. */
   async bestOf(request: PlanRequest, report: (found: PlanWithChance, proven: boolean) => void): Promise<void> {
     const { remote } = this.#ready()[0]
     await remote.open(unwrapped(request))
     report(await remote.quick(), false)
     const best = await remote.best('soon')
     report(best, best.plan.proven)
-    if (best.plan.proven) return
-    const proven = await remote.best('proven')
-    report(proven, proven.plan.proven)
   }
 
   /** Every recipe of the sport, and the shop's own, turned to one amount. */

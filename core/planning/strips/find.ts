@@ -10,7 +10,7 @@ import type { Stage } from './stages.ts'
 const FOLLOWING = 1.5e5
 const AT_ONCE = 3e5
 const HARDER = 3e6
-const FOR_PROOF = 4e8
+const FOR_PROOF = 2.5e8
 /** For the best of all as far as it is found soon, for one of several ways, and for whether there is any. */
 const FOR_BEST = 5e6
 const FOR_WAY = 2e6
