@@ -64,6 +64,19 @@ describe('what the planner has found so far', () => {
     expect((await done)?.score.addedG).toBe(8)
     expect([planner.state.value, planner.took.value.allMs]).toEqual(['done', 90])
   })
+  it('takes the proof of the best in its place, where it comes after the other ways', () => {
+    const { planner } = page()
+    void run(planner)
+    const [{ report }] = asked
+    report({ kind: 'best', ms: 50, plan: planOf(8), chance })
+    report({ kind: 'alternative', ms: 60, alternative: { id: 'sides', plan: planOf(10), chance } })
+    report({ kind: 'proof', plan: planOf(7), chance })
+    expect(planner.ways.value.map((w) => [w.id, w.plan.score.addedG])).toEqual([
+      ['best', 7],
+      ['sides', 10],
+    ])
+    expect(planner.state.value).toBe('working')
+  })
   it('hears nothing of an older question, and stops it', async () => {
     const { planner } = page()
     void run(planner)

@@ -4,144 +4,14 @@ import { IDBFactory } from 'fake-indexeddb'
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { OPEN_LIMITS } from '#core/planning/problem/request.ts'
-import { tennis } from '#core/sports/tennis.ts'
-import { NOTHING_ON } from '#core/frame/condition.ts'
 import type { MeasureDocument } from '#core/job/documents.ts'
-import type { JobView, SavedStage } from '#contract/entities.ts'
+import type { JobView } from '#contract/entities.ts'
 import { useOutbox } from '../documents/useOutbox.ts'
+import { JobServer, measure } from './fixtures/jobServer.ts'
 import { useJob } from './job.ts'
 import { useShop } from './shop.ts'
 
-interface Held {
-  stages: Map<string, SavedStage>
-  readings: JobView['readings']
-  job: JobView['job']
-  frame: JobView['frame']
-  /** What a stage said before, the newest last. */
-  before: unknown[]
-}
-
-/** A small server in memory, with jobs, revisions and edits taken once, as the real one keeps them. */
-class Server {
-  readonly jobs = new Map<string, Held>()
-  readonly applied = new Map<string, number>()
-  away = false
-  loseAnswer = false
-  /** Statuses that the next requests are answered with, whatever they ask. */
-  broken: number[] = []
-  calls: string[] = []
-
-  job(id: string): Held {
-    const held: Held = this.jobs.get(id) ?? {
-      stages: new Map(),
-      readings: [],
-      before: [],
-      job: {
-        id,
-        number: 1,
-        kind: 'job',
-        frameId: `f-${id}`,
-        ticket: {
-          owner: '',
-          due: '',
-          dueAt: null,
-          price: '',
-          strings: '',
-          returnToOriginal: false,
-          returnTo: null,
-          who: '',
-          waitsOn: null,
-        },
-        createdAt: '',
-        revision: 1,
-      },
-      frame: {
-        id: `f-${id}`,
-        label: 'Frame',
-        maker: '',
-        model: '',
-        unit: '',
-        playerId: null,
-        geometry: tennis.geometry,
-        sport: 'tennis',
-        ownStrings: null,
-        code: null,
-        revision: 1,
-      },
-    }
-    this.jobs.set(id, held)
-    return held
-  }
-  view(id = 'j'): JobView {
-    const { stages, readings, job, frame } = this.job(id)
-    return { job, frame, stages: [...stages.values()], readings, taken: {}, startsAs: null, earlier: [] }
-  }
-  save(stage: string, body: unknown, used = {}, id = 'j'): SavedStage {
-    const { stages } = this.job(id)
-    const revision = (stages.get(stage)?.revision ?? 0) + 1
-    const saved = { stage, revision, body, used, at: '', by: '', canUndo: revision > 1, canRedo: false } as SavedStage
-    stages.set(stage, saved)
-    return saved
-  }
-  answer = async (url: string, init?: { method?: string; body?: string; headers?: Record<string, string> }) => {
-    if (this.away) throw new TypeError('no network')
-    const method = init?.method ?? 'GET'
-    const json = (data: unknown, status = 200) => new Response(JSON.stringify(data), { status })
-    const refuse = (status: number, code: string) =>
-      json({ error: { code, path: '', data: {}, message: `${status} ${code}` } }, status)
-    const edit = init?.headers?.['kevro-edit'] ?? ''
-    const status = edit ? this.broken.shift() : undefined
-    if (status) return refuse(status, 'server.failed')
-    if (url === '/api/materials') return json([])
-    const [, , kind, id, what, stage] = url.split('/')
-    this.calls.push(`${method} ${[what, stage].filter(Boolean).join('/') || kind}`)
-    const body = init?.body ? JSON.parse(init.body) : null
-    if (method === 'GET') return json(kind === 'frames' ? this.job(id.slice(2)).frame : this.view(id))
-    const before = this.applied.get(edit)
-    const held = this.job(kind === 'frames' ? id.slice(2) : id)
-    let saved: { revision: number }
-    if (url.endsWith('/undo')) {
-      if (held.stages.get(stage)?.revision !== body.expected) return refuse(409, 'edit.stale')
-      return json(this.save(stage, held.before.pop(), {}, id))
-    }
-    if (kind === 'frames') {
-      if (before) return json({ ...held.frame, revision: before })
-      if (body.revision !== held.frame.revision) return refuse(409, 'edit.stale')
-      held.frame = { ...body, revision: body.revision + 1 }
-      saved = held.frame
-    } else if (what === 'ticket') {
-      if (before) return json({ ...held.job, revision: before })
-      if (body.expected !== held.job.revision) return refuse(409, 'edit.stale')
-      held.job = { ...held.job, ticket: body.ticket, revision: body.expected + 1 }
-      saved = held.job
-    } else {
-      if (before) return json({ ...held.stages.get(stage)!, revision: before })
-      if ((held.stages.get(stage)?.revision ?? 0) !== body.expected) return refuse(409, 'edit.stale')
-      for (const r of body.readings) held.readings.push(r)
-      held.before.push(held.stages.get(stage)?.body ?? null)
-      saved = this.save(stage, body.body, body.used, id)
-    }
-    this.applied.set(edit, saved.revision)
-    if (this.loseAnswer) {
-      this.loseAnswer = false
-      throw new TypeError('the answer was lost')
-    }
-    return json(saved)
-  }
-}
-
-const measure = (note: string, readingIds: string[] = []): MeasureDocument => ({
-  condition: { ...NOTHING_ON, stringsG: 16, grip: 'base', overgrips: 1 },
-  axisCm: 10.16,
-  readingIds,
-  confirmedIds: [],
-  inspection: 'sound',
-  findings: [],
-  photoIds: [],
-  claimId: null,
-  note,
-})
-let server: Server
+let server: JobServer
 /** A window: what one page load makes. */
 async function opened(id = 'j') {
   setActivePinia(createPinia())
@@ -174,7 +44,7 @@ const massesOf = (id: string) => server.view(id).readings.map((r) => r.value)
 
 beforeEach(() => {
   vi.stubGlobal('indexedDB', new IDBFactory())
-  server = new Server()
+  server = new JobServer()
   vi.stubGlobal('fetch', server.answer)
   vi.useFakeTimers({
     toFake: ['setTimeout', 'clearTimeout', 'setInterval', 'clearInterval', 'Date'],
