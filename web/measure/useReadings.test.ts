@@ -1,15 +1,11 @@
 // @vitest-environment happy-dom
 import 'fake-indexeddb/auto'
 import { IDBFactory } from 'fake-indexeddb'
-import { createPinia, setActivePinia } from 'pinia'
 import { afterAll, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { ReadQuantity } from '#core/quantities/units.ts'
 import type { TrayReading } from '#contract/devices.ts'
 import type { StoredReadingRow } from '#contract/entities.ts'
-import { useOutbox } from '../documents/useOutbox.ts'
-import { JobServer } from '../stores/fixtures/jobServer.ts'
-import { useJob } from '../stores/job.ts'
-import { useShop } from '../stores/shop.ts'
+import { JobServer, openedJob } from '../stores/fixtures/jobServer.ts'
 import { useReadings } from './useReadings.ts'
 
 const originOf = (raw: number) => ({ raw, calibrationId: null, standing: null, warming: false, work: null })
@@ -22,15 +18,7 @@ vi.mock('../instruments/fromDevice.ts', () => ({
 let server: JobServer
 /** Readings of the job that is open, as a page has them. */
 async function opened(purpose: 'measure' | 'check') {
-  setActivePinia(createPinia())
-  const shop = useShop()
-  shop.loaded = true
-  shop.overview = { shop: { initials: 'EK' } } as unknown as typeof shop.overview
-  const outbox = useOutbox()
-  outbox.start()
-  const job = useJob()
-  await job.open('j')
-  await vi.waitFor(() => expect(outbox.state.started).toBe(true))
+  const { job } = await openedJob()
   return { job, readings: useReadings(purpose) }
 }
 const mass = (r: ReturnType<typeof useReadings>): StoredReadingRow[] => r.rowsOf('mass')
@@ -102,9 +90,9 @@ describe('readings of a frame', () => {
     readings.add('balance', 31.9, '31.9', 'board')
     readings.confirm([first, first])
     const before = readings.held.value
-    readings.takenWith({ ...before[0].condition, overgrips: 2 })
+    readings.takenWith({ ...before[0].condition!, overgrips: 2 })
     const after = readings.held.value
-    expect(after.map((r) => [r.quantity, r.value, r.condition.overgrips, r.supersedes])).toEqual(
+    expect(after.map((r) => [r.quantity, r.value, r.condition?.overgrips, r.supersedes])).toEqual(
       before.map((r) => [r.quantity, r.value, 2, r.id]),
     )
     expect(readings.body.value.confirmedIds).toEqual([after[0].id])

@@ -1,28 +1,15 @@
 // @vitest-environment happy-dom
 import 'fake-indexeddb/auto'
 import { IDBFactory } from 'fake-indexeddb'
-import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { OPEN_LIMITS } from '#core/planning/problem/request.ts'
 import type { MeasureDocument } from '#core/job/documents.ts'
 import type { JobView } from '#contract/entities.ts'
-import { useOutbox } from '../documents/useOutbox.ts'
-import { JobServer, measure } from './fixtures/jobServer.ts'
-import { useJob } from './job.ts'
-import { useShop } from './shop.ts'
+import { JobServer, measure, openedJob } from './fixtures/jobServer.ts'
+import type { useJob } from './job.ts'
 
 let server: JobServer
-/** A window: what one page load makes. */
-async function opened(id = 'j') {
-  setActivePinia(createPinia())
-  useShop().loaded = true
-  const outbox = useOutbox()
-  outbox.start()
-  const job = useJob()
-  await job.open(id)
-  await vi.waitFor(() => expect(outbox.state.started).toBe(true))
-  return { job, outbox }
-}
+const opened = openedJob
 const noteAt = (view: JobView | null) =>
   (view?.stages.find((s) => s.stage === 'measure')?.body as MeasureDocument | undefined)?.note
 const mass = (value: number) => ({
