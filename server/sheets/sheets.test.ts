@@ -12,7 +12,7 @@ import type { Sheet, SheetBlock } from './sheet.ts'
 import { specCardSheet } from './specCard.ts'
 import { comparisonSheet } from './comparison.ts'
 import jsQR from 'jsqr'
-import { layersOf } from '#core/cuts/cut.ts'
+import { layersOf, runsOf } from '#core/cuts/cut.ts'
 import { certificateSheet } from './certificate.ts'
 import { courtCardSheet } from './courtCard.ts'
 import { takeHomeSheet } from './takeHome.ts'
@@ -215,7 +215,8 @@ describe('paper, read by another program', () => {
       for (const mm of lengths) expect(drawnAs(seen, mm), `${mm} mm on ${paper}`).toBe(true)
       const text = await textOf(doc, 1)
       expect(text).toContain('100 mm')
-      expect(text).toContain('cut 4 ×')
+      for (const cut of cuts.filter((c) => returns.materials.some((m) => m.id === c.materialId && m.kind === 'tape')))
+        expect(text).toContain(`cut ${runsOf(cut, returns.view.frame.geometry)} ×`)
     }
   })
   it('lets a strip that is longer than the page go on below, whole', async () => {
