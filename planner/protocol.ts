@@ -56,7 +56,7 @@ export interface PlanWorker {
   live(request: PlanRequest): Promise<Plan>
   /** Every recipe of the sport, and the shop's own, turned to one amount. */
   recipes(request: PlanRequest, knob: Knob, by: number, own: readonly OwnRecipe[]): Promise<AllTurned>
-  /** What is left of a build planned again: good at once, or proven. @param loose pieces that a hand can still get at, by id */
+  /** What is left of a build planned again: good at once, or the best that is found and proven soon. @param loose pieces that a hand can still get at, by id */
   rest(rest: Rest, loose: readonly string[], how: 'good' | 'proven'): Promise<RestOffer>
   intoModel(request: PlanRequest, theirs: Model): Promise<IntoModel>
   set(frames: readonly SetFrame[], aim: SetAim, report: (found: SetPlan) => void): Promise<SetPlan>

@@ -119,7 +119,6 @@ describe('readings of a frame', () => {
 
   it('after the work take a signature back, and leave those before it alone', async () => {
     const { job, readings } = await opened('check')
-    server.job('j')
     const before = useReadings('measure')
     before.add('mass', 320, '320', 'scale')
     job.save('check', { readingIds: [], confirmedIds: [], signed: { by: 'EK', at: '' } as never })

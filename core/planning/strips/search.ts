@@ -19,7 +19,7 @@ import type { Group, Pattern } from './menu.ts'
 import { ROUNDED, comesBefore, depthLost, effortOf, inSteps, STEP, type Order, type Score } from './score.ts'
 import { boxAlong, lossesOf, lossWithin, reachAlong, stagesOf, type Region, type Stage } from './stages.ts'
 import { flagsOf, shelfOf, withinRows, type Shelf } from './shelf.ts'
-import { mostOf, shortestWay, windowsOf, type Window } from './windows.ts'
+import { leastWorstOf, mostOf, windowsOf, type Window } from './windows.ts'
 
 /** A plan as patterns, one a place, with its score. */
 export interface Candidate {
@@ -117,7 +117,7 @@ export class StripSearch {
     if (!this.isThorough || shelves.length > MOST_ACROSS) {
       const from = windows.map((w) => w.from / w.half)
       const places = shelves.map((shelf) => shelf.scaled)
-      return Math.max(0, shortestWay(from, places, true, ROUNDS).least)
+      return leastWorstOf(from, places, ROUNDS)
     }
     return [...this.directions.windows, ...this.directions.beside([...shelves.keys()])].reduce(
       (worst, { from, low, high }) => {

@@ -87,41 +87,28 @@ export function sumAlong({ along }: Window, sums: readonly number[]): number {
   return sum
 }
 
-/** A sum of all windows, each over its half width: Σ weights·(sum of the window)/half. */
-export interface Direction {
-  weights: number[]
-  /** The least that the sum can be: so far off, in halves of its window, is the worst number of any plan at least. */
-  least: number
-}
-
 /**
- * The direction in which some places fall shortest of a target. Weak duality: for any weights with Σ|w| = 1 the largest of the scaled sums
- * is at least w·sums, and each place adds the least that any of its patterns does. The weights are improved by subgradients; whatever
- * they are, the bound holds.
+ * How far off, in halves of its window, the worst number of any plan is at least: by the sum of windows in which all places fall shortest.
+ * Weak duality: for any weights with Σ|w| = 1 the largest of the scaled sums is at least w·sums, and each place adds the least that any
+ * of its patterns does, or nothing. The weights are improved by subgradients; whatever they are, the bound holds.
  * @param from of each window the sum with nothing added, over its half width
  * @param places of each place what its patterns add to every window over its half width, pattern after pattern
- * @param mayRest a place may be left out
  */
-export function shortestWay(
-  from: readonly number[],
-  places: readonly Float64Array[],
-  mayRest: boolean,
-  rounds: number,
-): Direction {
+export function leastWorstOf(from: readonly number[], places: readonly Float64Array[], rounds: number): number {
   const n = from.length
   const scaled = (weights: number[]) => {
     const size = weights.reduce((sum, w) => sum + Math.abs(w), 0)
     return size > 0 ? weights.map((w) => w / size) : weights.map(() => 1 / n)
   }
   let weights = scaled([...from])
-  let best: Direction = { weights, least: -Infinity }
+  let best = 0
   for (let round = 1; round <= rounds; round++) {
     let least = 0
     const at = [...from]
     for (let q = 0; q < n; q++) least += weights[q] * from[q]
     for (const adds of places) {
-      let found = mayRest ? -1 : 0
-      let lowest = mayRest ? 0 : Infinity
+      let found = -1
+      let lowest = 0
       for (let i = 0; i < adds.length; i += n) {
         let sum = 0
         for (let q = 0; q < n; q++) sum += weights[q] * adds[i + q]
@@ -130,10 +117,10 @@ export function shortestWay(
       least += lowest
       if (found >= 0) for (let q = 0; q < n; q++) at[q] += adds[found + q]
     }
-    if (least > best.least) best = { weights, least }
+    best = Math.max(best, least - 1e-9)
     const size = Math.hypot(...at)
     if (size < 1e-12) break
     weights = scaled(weights.map((w, q) => w + (0.7 / Math.sqrt(round)) * (at[q] / size)))
   }
-  return { ...best, least: best.least - 1e-9 }
+  return best
 }
