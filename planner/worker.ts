@@ -1,6 +1,6 @@
 import { planUnder } from '#core/planning/offers/alternatives.ts'
 import { chanceOf, DRAWS, type Chance } from '#core/planning/explain/chance.ts'
-import { piecesOfAll } from '#core/cuts/cut.ts'
+import { piecesOfAll } from '#core/cuts/pieces.ts'
 import { bestPair } from '#core/planning/set/pair.ts'
 import { planSet } from '#core/planning/set/planSet.ts'
 import { intoModel } from '#core/planning/offers/intoModel.ts'

@@ -21,6 +21,10 @@ export const ORDER_REASONS: Record<WorkOrderId, string> = {
 export function stepTitle(step: Pick<WorkStep, 'kind' | 'cut' | 'turn'>, material: Material | null): string {
   const name = material?.name ?? ''
   switch (step.kind) {
+    case 'inspect':
+      return 'Look the frame over'
+    case 'final':
+      return 'Read the finished frame'
     case 'trial':
       return 'Trial: the whole plan in removable tape or putty'
     case 'takeOff':
@@ -54,6 +58,8 @@ export function stepTitle(step: Pick<WorkStep, 'kind' | 'cut' | 'turn'>, materia
 
 /** How it is done, where the title does not say it. */
 const STEP_NOTES: Partial<Record<StepKind, string>> = {
+  inspect: 'Is it this frame? Cracks, bumper, grommets, butt cap, what is stuck on.',
+  final: 'All of it, as it was measured. What you read here is in the final check.',
   trial: 'At the planned places, before the grip comes off. Hit a few.',
   plug: 'As far up as the fill is to go: it must not run up the shaft.',
   fill: 'Weigh while it is squeezed in, half in each chamber, handle down.',
@@ -72,6 +78,9 @@ export function stepNote(kind: StepKind, grip: GripRoutine | null): string {
   const own = grip && WINDS.includes(kind) ? gripWords(grip) : ''
   return own ? `As this player likes it. ${own}` : (STEP_NOTES[kind] ?? '')
 }
+/** What a coat or a plug weighs by itself. */
+export const besideText = ({ massG }: Pick<WorkStep, 'massG'>): string => `Weighs about ${fixed(massG, 2)} g: counted.`
+
 /** Why a step is left out, as it is mostly said. */
 export const LEAVE_REASONS = [
   'It reads right without it',

@@ -1,4 +1,4 @@
-import type { Finding, InspectionItem } from '#core/job/documents.ts'
+import type { Finding, InspectionItem, MeasureDocument } from '#core/job/documents.ts'
 
 /** What is looked over before any work, and what to look for. */
 export const INSPECTED: Record<InspectionItem, { name: string; look: string }> = {
@@ -31,3 +31,15 @@ export const findingsText = (findings: readonly Finding[]): string[] =>
     if (verdict === 'stop') return [`${name}: stop${note ? `, ${note}` : ''}`]
     return verdict === 'noted' || note ? [`${name}: ${note || 'noted'}`] : []
   })
+
+/** What is on record of looking a frame over, in one line. */
+export function inspectedText(measure: Pick<MeasureDocument, 'inspection' | 'findings'> | null): string {
+  const { inspection, findings } = measure ?? { inspection: 'not yet', findings: [] }
+  const told = findingsText(findings)
+  const verdict = {
+    'not yet': findings.length > 0 ? 'Looked over in part' : 'Not looked over yet',
+    sound: 'Sound when it was looked over',
+    cracked: 'Work on it stops',
+  }[inspection]
+  return `${[verdict, ...told].join('. ')}.`
+}

@@ -3,14 +3,24 @@ import { STRUNG, usualState } from '#core/frame/fixtures.ts'
 import { frameState } from '#core/frame/state.ts'
 import { handPlaced, withPieces } from '#core/frame/pieces.ts'
 import { cutIn } from '#core/cuts/zones.ts'
-import { piecesOfAll } from '#core/cuts/cut.ts'
+import { finishFor } from '#core/cuts/cut.ts'
+import { piecesOfAll } from '#core/cuts/pieces.ts'
 import { PLAIN_MATERIAL } from '#core/cuts/material.ts'
 import { chanceOf } from '#core/planning/explain/chance.ts'
 import { doubtOf } from '#core/planning/explain/doubt.ts'
 import { USUAL_MINUTES } from '#core/planning/problem/work.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import type { UnitChoice } from '#core/quantities/units.ts'
-import { afterwardsText, changeText, cutListText, doubtText, overlapText, scissorsText, workText } from './plan.ts'
+import {
+  addedText,
+  afterwardsText,
+  changeText,
+  cutListText,
+  doubtText,
+  overlapText,
+  scissorsText,
+  workText,
+} from './plan.ts'
 
 const work = { geometry: tennis.geometry, condition: STRUNG, profile: tennis }
 const UNITS: UnitChoice = { mass: 'g', balance: 'cm', length: 'cm' }
@@ -31,6 +41,17 @@ describe('what is said of a plan', () => {
       'about 27 min: 5 strips of one length, grip off and on, then it cures',
     )
     expect(workText([], materials, work, USUAL_MINUTES)).toBe('about 0 min')
+  })
+  it('its grams: what is put on, what comes off, and the coats and plug that go with it', () => {
+    const lead = { ...tape, id: 'lead', lead: true, widthCm: 0.8 }
+    const off = { ...PLAIN_MATERIAL, id: 'off:film', name: 'Film', kind: 'off' as const, unitMassG: 2 }
+    const film = { ...tip, id: 'film', materialId: off.id, place: 'off' as const, amount: 1 }
+    const sealed = { ...work, finish: finishFor(true) }
+    const cuts = [{ ...sides, materialId: 'lead' }, butt, film]
+    // 4 strips of 12 cm at 0.2 g/cm and 8 g; 4 coats of 3 mg/cm² on 4 × 12.2 × 1.0 cm², and 0.4 g of cotton.
+    expect(addedText(cuts, [lead, silicone, off], sealed)).toBe('17.6 g added, 2.0 g off, coats and plug 1.0 g')
+    expect(addedText([butt], [silicone], sealed)).toBe('8.0 g added, plug 0.4 g')
+    expect(addedText(cuts, [lead, silicone, off], work)).toBe('17.6 g added, 2.0 g off')
   })
   it('its scissors: the longest first, alike together', () => {
     expect(

@@ -1,5 +1,6 @@
 import { layersOf, massOf, runsOf, type Cut, type Workpiece } from '#core/cuts/cut.ts'
 import { overlapsOf } from '#core/cuts/overlap.ts'
+import { finishG, isCoated } from '#core/cuts/pieces.ts'
 import { isByLength, type Material } from '#core/cuts/material.ts'
 import { estimateOf, type FrameState } from '#core/frame/state.ts'
 import type { Doubt } from '#core/planning/explain/doubt.ts'
@@ -44,6 +45,27 @@ export const WORK_NAMES: Record<keyof WorkMinutes, string> = {
 }
 
 const counted = (n: number, one: string, many = `${one}s`) => `${n} ${n === 1 ? one : many}`
+
+/** `12.0 g added, 4.0 g off, coats and plug 0.5 g`: what a cut list weighs, and what goes on with it. */
+export function addedText(cuts: readonly Cut[], materials: readonly Material[], work: Workpiece): string {
+  let [on, off, coats, plug] = [0, 0, 0, 0]
+  for (const cut of cuts) {
+    const material = materials.find((m) => m.id === cut.materialId)
+    if (!material) continue
+    const massG = massOf(cut, material, work)
+    if (massG > 0) on += massG
+    else off -= massG
+    const withIt = finishG(cut, material, work)
+    if (isCoated(cut, material)) coats += withIt
+    else plug += withIt
+  }
+  const names = [...(coats > 0 ? ['coats'] : []), ...(plug > 0 ? ['plug'] : [])]
+  return [
+    `${fixed(on, 1)} g added`,
+    ...(off > 0.05 ? [`${fixed(off, 1)} g off`] : []),
+    ...(coats + plug >= 0.05 ? [`${names.join(' and ')} ${fixed(coats + plug, 1)} g`] : []),
+  ].join(', ')
+}
 
 /** `about 13 min: 6 strips of 2 lengths, grip off`: what a cut list asks of a hand. */
 export function workText(

@@ -1,10 +1,7 @@
-import { Problem } from '../problem.ts'
 import type { Condition } from '../frame/condition.ts'
 import { headOutline, type FrameGeometry } from '../geometry/outline.ts'
-import { HAND, handPlaced, type Piece } from '../frame/pieces.ts'
-import { fillGPerCm } from '../sports/landmarks.ts'
 import { ZONE_PLACES, type SportProfile } from '../sports/profile.ts'
-import { piecesOff, type Material } from './material.ts'
+import type { Material } from './material.ts'
 
 /** Where a strip on the hoop can cross the long axis. */
 export const ACROSS = ['tip', 'bridge'] as const
@@ -51,7 +48,29 @@ export interface Workpiece {
   geometry: FrameGeometry
   condition: Condition
   profile: SportProfile
+  /** What goes on with a piece beside the piece; a workpiece that does not say has strips and fills alone. */
+  finish?: Finish
 }
+
+/** What no cut list names and still weighs: coats over lead on the outside, the plug above a fill. */
+export interface Finish {
+  /** Thin coats over lead. */
+  coats: number
+  /** Of one plug of cotton, g. */
+  plugG: number
+}
+
+/** Thin coats over lead (common practice, no source). */
+export const COATS = { adult: 2, minor: 4 } as const
+/** What an ordinary shop puts on beside the pieces; a plug of cotton of 0.4 g is common practice, without a source. */
+export const finishFor = (minor: boolean): Finish => ({ coats: minor ? COATS.minor : COATS.adult, plugG: 0.4 })
+
+/** Is it under the grip or in the handle: done with the grip off? */
+export const isOnHandle = (cut: Cut, material: Pick<Material, 'kind'>): boolean =>
+  cut.place === 'bevels' ||
+  cut.place === 'handle' ||
+  cut.place === 'sleeve' ||
+  (cut.place === 'grip' && material.kind === 'grip')
 
 const RUNS: Record<Place, number> = {
   hoop: 2,
@@ -139,73 +158,6 @@ export function layersOf(cut: Cut): number[] {
   return [...new Array<number>(full).fill(cut.layerCm), ...(rest > 1e-9 ? [rest] : [])]
 }
 
-/**
- * A cut as exact pieces of mass, one for each layer.
- * @throws Problem `piece.unknownMaterial`, `piece.outsideFrame`
- */
-export function piecesOf(cut: Cut, material: Material | undefined, work: Workpiece): Piece[] {
-  if (!material) throw new Problem('piece.unknownMaterial', 'materialId', { materialId: cut.materialId })
-  const { geometry, profile, condition } = work
-  const massG = massOf(cut, material, work)
-  const roll = { id: material.id, uShare: material.uShare }
-  const handle = (fromCm: number, toCm: number): Piece['shape'] => ({
-    kind: 'sleeve',
-    fromCm,
-    toCm,
-    radiusCm: geometry.handleHalfWidthCm,
-  })
-  switch (material.kind) {
-    case 'tape':
-    case 'sleeve':
-      return layersOf(cut).map((length) =>
-        handPlaced(
-          length * material.unitMassG * runsOf(cut, geometry),
-          material.kind === 'tape'
-            ? runShape(cut, length, geometry)
-            : handle(cut.atCm, Math.min(cut.atCm + length, geometry.lengthCm)),
-          roll,
-        ),
-      )
-    case 'fill': {
-      if (cut.place === 'spot') return [handPlaced(massG, spotShape(cut), roll)]
-      const toCm = Math.min(cut.atCm + massG / fillGPerCm(work), geometry.lengthCm)
-      return [handPlaced(massG, { kind: 'column', fromCm: cut.atCm, toCm }, roll)]
-    }
-    case 'weight':
-      // Made, not cut: its mass is known as well as the scale knows it; where its hole is, it sits.
-      return [{ massG, uMassG: 0.1, uPlaceCm: 0.1, shape: spotShape(cut) }]
-    case 'strings': {
-      const share = (profile.layers.strings?.uMassG ?? 0) / (profile.layers.strings?.massG ?? 1)
-      const uMassG = share * Math.hypot(material.unitMassG, condition.stringsG ?? 0)
-      return [{ massG, uMassG, uPlaceCm: 0, shape: { kind: 'bed' } }]
-    }
-    case 'off':
-      return piecesOff(material.id, cut.amount, condition, geometry, profile)
-    case 'grip':
-    case 'overgrip': {
-      const was = material.kind === 'grip' ? profile.layers.grips[condition.grip].uMassG : 0
-      const uMassG = Math.hypot(was, Math.abs(cut.amount) * material.unitMassG * HAND.massShare)
-      return [{ massG, uMassG, uPlaceCm: HAND.placeCm, shape: handle(0, geometry.gripLengthCm) }]
-    }
-  }
-}
-
-function spotShape(cut: Cut): Piece['shape'] {
-  return cut.offCm
-    ? { kind: 'strip', fromCm: cut.atCm, toCm: cut.atCm, offsetCm: cut.offCm }
-    : { kind: 'point', xCm: cut.atCm, yCm: 0 }
-}
-
-function runShape(cut: Cut, lengthCm: number, geometry: FrameGeometry): Piece['shape'] {
-  if (cut.place === 'hoop') {
-    const [fromCm, toCm] = hoopSpan(cut, lengthCm, geometry)
-    return { kind: 'arc', fromCm, toCm, side: cut.side ?? 'both' }
-  }
-  const offsetCm = cut.place === 'bevels' ? geometry.handleHalfWidthCm * 0.75 : geometry.shaftHalfWidthCm
-  const fromCm = layerFrom(cut, lengthCm)
-  return { kind: 'strip', fromCm, toCm: fromCm + lengthCm, offsetCm }
-}
-
 /** Lower end of a layer of a straight strip, cm from the butt: a shorter layer lies on the middle of the longest. */
 export function layerFrom(cut: Cut, lengthCm: number): number {
   return cut.atCm + (Math.min(cut.amount, cut.layerCm) - lengthCm) / 2
@@ -219,10 +171,4 @@ export function hoopSpan(cut: Cut, lengthCm: number, geometry: FrameGeometry): [
   if (across === 'bridge') return [half - lengthCm / 2, half]
   const middle = Math.min(Math.max(cut.atCm, lengthCm / 2), half - lengthCm / 2)
   return [middle - lengthCm / 2, middle + lengthCm / 2]
-}
-
-/** All pieces of a cut list. */
-export function piecesOfAll(cuts: readonly Cut[], materials: readonly Material[], work: Workpiece): Piece[] {
-  const byId = new Map(materials.map((material) => [material.id, material]))
-  return cuts.flatMap((cut) => piecesOf(cut, byId.get(cut.materialId), work))
 }

@@ -1,7 +1,8 @@
 import { leverageOf } from '../frame/pieces.ts'
 import { meansOf } from '../geometry/shape.ts'
 import type { FrameState } from '../frame/state.ts'
-import { piecesOf, type Cut, type Workpiece } from './cut.ts'
+import type { Cut, Workpiece } from './cut.ts'
+import { piecesOf } from './pieces.ts'
 import type { Material } from './material.ts'
 
 /** What an amount does to the frame: grams, Σm·x, Σm(x−a)²/1000, Σm·y²/1000, Σm·y. All add. */

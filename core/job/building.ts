@@ -1,14 +1,58 @@
 import type { StoredReading, DerivedJob } from './derive.ts'
+import { sameCondition, type Condition } from '../frame/condition.ts'
 import type { StageDocuments } from './documents.ts'
 import { methodFor, repeats } from '../measure/readings.ts'
 import { QUANTITIES } from '../quantities/units.ts'
-import { isMinor } from '../targets/minors.ts'
 import type { ReadHere, SharedError } from '../workorder/belief.ts'
 import type { Build } from '../workorder/follow.ts'
-import { EMPTY_ORDER, type WorkOrder } from '../workorder/marks.ts'
-import { orderOfWork } from '../workorder/order.ts'
+import { EMPTY_ORDER, markNow, type WorkOrder } from '../workorder/marks.ts'
+import { FINAL, INSPECT, orderOfWork } from '../workorder/order.ts'
 
 const instrumentOf = (methodId: string, deviceId: string | null | undefined) => `${methodId} ${deviceId ?? ''}`
+
+/**
+ * The job's work order with what its other stages have on record: a frame that was looked over and found sound needs no second
+ * look, and what the finished frame read stands with the check. Null where none is drawn up.
+ */
+export function standingOrder(
+  documents: Partial<StageDocuments>,
+  readings: readonly StoredReading[],
+  condition: Condition,
+): WorkOrder | null {
+  const { build, check, measure } = documents
+  if (!build) return null
+  const marks = { ...build.marks }
+  if (measure?.inspection === 'sound') marks[INSPECT] ??= markNow('', '')
+  const read = readings.filter(
+    (r) => check?.readingIds.includes(r.id) && (!r.condition || sameCondition(r.condition, condition)),
+  )
+  const last = read.map((r) => r.takenAt).sort().at(-1) // prettier-ignore
+  if (last !== undefined) {
+    const held = marks[FINAL] ?? markNow(last, '')
+    marks[FINAL] = { ...held, doneAt: last, skipped: null, readingIds: read.map((r) => r.id) }
+  }
+  return { ...build, marks }
+}
+
+/**
+ * The parts of a standing order: what is the work order's own, and the readings of the finished frame.
+ * @param before the standing order that it was made from
+ * @param checked readings that the final check holds; those that the order does not speak of stay
+ */
+export function partsOfOrder(
+  order: WorkOrder,
+  before: WorkOrder | null,
+  checked: readonly string[],
+): { own: WorkOrder; checked: string[] } {
+  const { [INSPECT]: inspected, [FINAL]: read, ...others } = order.marks
+  const marks: WorkOrder['marks'] = others
+  if (inspected && inspected.doneAt !== '') marks[INSPECT] = inspected
+  if (read && (read.readingIds.length === 0 || read.found)) marks[FINAL] = { ...read, readingIds: [] }
+  const was = before?.marks[FINAL]?.readingIds ?? []
+  const is = read?.readingIds ?? was
+  const kept = checked.filter((id) => is.includes(id) || !was.includes(id))
+  return { own: { ...order, marks }, checked: [...kept, ...is.filter((id) => !checked.includes(id))] }
+}
 
 /**
  * A job's build: its steps, their marks, and what was read after each; null while the frame has not been weighed.
@@ -19,7 +63,7 @@ export function buildOf(
   picture: DerivedJob,
   documents: Partial<StageDocuments>,
   readings: readonly StoredReading[],
-  order: WorkOrder = documents.build ?? EMPTY_ORDER,
+  order: WorkOrder = standingOrder(documents, readings, picture.condition) ?? EMPTY_ORDER,
 ): Build | null {
   const { measured, materials, work } = picture
   if (measured.state.massG === null) return null
@@ -60,7 +104,6 @@ export function buildOf(
     shared,
     steps: orderOfWork(cuts, materials, work, {
       school: order.school,
-      minor: isMinor(documents.player?.facts ?? null),
       reserveG: cuts.length > 0 ? (documents.plan?.limits.reserveG ?? 0) : 0,
       peeled: order.peeled,
     }),

@@ -5,10 +5,12 @@ import { estimateOf, type FrameState } from '../frame/state.ts'
 import { withPieces } from '../frame/pieces.ts'
 import { knownQuantities, summarise, type MeasuredSummary } from '../measure/summary.ts'
 import type { Reading } from '../measure/readings.ts'
-import { piecesOfAll, type Workpiece } from '../cuts/cut.ts'
+import { finishFor, type Workpiece } from '../cuts/cut.ts'
+import { piecesOfAll } from '../cuts/pieces.ts'
 import { removable, type Material } from '../cuts/material.ts'
 import { QUANTITIES, stated } from '../quantities/units.ts'
 import type { SportProfile } from '../sports/profile.ts'
+import { isMinor } from '../targets/minors.ts'
 import type { LineMethod } from '../targets/target.ts'
 import type { StageDocuments } from './documents.ts'
 import {
@@ -78,7 +80,12 @@ export function deriveJob(input: JobInput): DerivedJob {
   const checked = read(documents.check?.readingIds, documents.check?.confirmedIds)
   const ownZones = documents.plan?.limits.ownZones ?? []
   const zones = ownZones.length > 0 ? [...profile.zones, ...ownZones] : profile.zones
-  const work: Workpiece = { geometry, condition, profile: zones === profile.zones ? profile : { ...profile, zones } }
+  const work: Workpiece = {
+    geometry,
+    condition,
+    profile: zones === profile.zones ? profile : { ...profile, zones },
+    finish: finishFor(isMinor(documents.player?.facts ?? null)),
+  }
   const drawer = input.materials.map((m) => ({ ...m, stock: m.retired ? 0 : m.stock + (input.taken[m.id] ?? 0) }))
   const materials = [...drawer, ...removable(condition, profile)]
   const known = new Set(materials.map((m) => m.id))

@@ -1,9 +1,11 @@
 import { massOf, type Cut } from '../cuts/cut.ts'
 import type { Material, MaterialKind } from '../cuts/material.ts'
+import { finishG } from '../cuts/pieces.ts'
 import type { Condition } from '../frame/condition.ts'
 import type { FrameGeometry } from '../geometry/outline.ts'
 import type { Matrix } from '../numerics/covariance.ts'
 import { asBuilt } from '../workorder/marks.ts'
+import { finishLeft } from '../workorder/order.ts'
 import { conformityOf, type AcceptanceRule, type Conformity } from './conformity.ts'
 import type { DerivedJob } from './derive.ts'
 import type { SignedCheck, StageDocuments } from './documents.ts'
@@ -67,6 +69,7 @@ export function proofOf(
   const signed = documents.check?.signed
   if (!signed) return null
   const { work, materials } = picture
+  const finish = work.finish && finishLeft(work.finish, documents.build?.marks ?? {})
   const cuts = documents.build ? asBuilt(documents.build) : (documents.plan?.cuts ?? [])
   return {
     condition: picture.condition,
@@ -81,6 +84,7 @@ export function proofOf(
           : conformityOf({ value: line.read, u: line.u }, { value: line.target, tolerance: line.tolerance }, rule),
     })),
     covariance: picture.checked.state.covariance,
+    // A piece with what seals or holds it: so it lies on the frame, and so it comes off.
     pieces: cuts.flatMap((cut): ProvenPiece[] => {
       const material = materials.find((m) => m.id === cut.materialId)
       if (!material) return []
@@ -89,7 +93,7 @@ export function proofOf(
         {
           cut,
           material: pieceMaterial(material),
-          massG: weighed ?? massOf(cut, material, work),
+          massG: (weighed ?? massOf(cut, material, work)) + finishG(cut, material, { ...work, finish }),
         },
       ]
     }),

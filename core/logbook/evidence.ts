@@ -1,4 +1,4 @@
-import { piecesOfAll } from '../cuts/cut.ts'
+import { piecesOfAll } from '../cuts/pieces.ts'
 import { aimsOf } from '../job/check.ts'
 import type { DerivedJob, JobInput } from '../job/derive.ts'
 import { tuningOf } from '../job/tuning.ts'

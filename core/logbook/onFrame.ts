@@ -1,4 +1,5 @@
-import { massOf, piecesOf, sameCut, type Cut } from '../cuts/cut.ts'
+import { massOf, sameCut, type Cut } from '../cuts/cut.ts'
+import { piecesOf } from '../cuts/pieces.ts'
 import { conditionWithout, PLAIN_MATERIAL, type Material } from '../cuts/material.ts'
 import type { AddedMass, Condition } from '../frame/condition.ts'
 import { meansOf } from '../geometry/shape.ts'

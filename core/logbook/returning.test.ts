@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { massOf, piecesOfAll, type Cut } from '../cuts/cut.ts'
+import { massOf, type Cut } from '../cuts/cut.ts'
+import { piecesOfAll } from '../cuts/pieces.ts'
 import { removable, type Material } from '../cuts/material.ts'
 import { cutIn } from '../cuts/zones.ts'
 import { defaultCondition, type Condition } from '../frame/condition.ts'

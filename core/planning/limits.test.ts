@@ -4,7 +4,8 @@ import { STRUNG } from '../frame/fixtures.ts'
 import { tennis } from '../sports/tennis.ts'
 import { choicesFor } from './problem/choices.ts'
 import { momentsOfCut } from '../cuts/moments.ts'
-import { massOf, piecesOf, runsOf, type Cut } from '../cuts/cut.ts'
+import { finishFor, massOf, runsOf, type Cut } from '../cuts/cut.ts'
+import { piecesOf } from '../cuts/pieces.ts'
 import { NO_CONSTRAINT, planSpace, optimalPlan, type Plan, programmeFor } from './solve/plan.ts'
 import { baseOf, linearDeviation } from './problem/deviations.ts'
 import type { Quantity } from '../quantities/units.ts'
@@ -128,7 +129,8 @@ describe('cuts', () => {
 
 describe('the straight lines that stand for effects', () => {
   it('bound every exact effect in their range, for every choice and quantity', () => {
-    const request = usualRequest({ target: { ...usualRequest().target, twistWeight: { value: 14, tolerance: 0.3 } } })
+    const usual = usualRequest({ target: { ...usualRequest().target, twistWeight: { value: 14, tolerance: 0.3 } } })
+    const request = { ...usual, work: { ...usual.work, finish: finishFor(true) } }
     const programme = programmeFor(planSpace(request), NO_CONSTRAINT)
     for (const choice of programme.choices) {
       const range = fullRange(choice)
@@ -150,7 +152,8 @@ describe('the straight lines that stand for effects', () => {
     }
   })
   it('let the relaxation reach at least as far as any plan: random counts keep its rows with their own misses', () => {
-    const request = usualRequest()
+    const usual = usualRequest({ limits: { ...OPEN_LIMITS, capTotalG: 330 } })
+    const request = { ...usual, work: { ...usual.work, finish: finishFor(true) } }
     const programme = programmeFor(planSpace(request), NO_CONSTRAINT)
     const model = relaxationOver(programme, { ranges: programme.choices.map(fullRange), band: null }, 0)
     let seed = 7

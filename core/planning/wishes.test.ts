@@ -8,7 +8,8 @@ import { DRAWER, usualRequest } from './fixtures/fixtures.ts'
 import { STRUNG, usualState } from '../frame/fixtures.ts'
 import { choicesFor } from './problem/choices.ts'
 import { chanceOf } from './explain/chance.ts'
-import { massOf, piecesOf, piecesOfAll, stockTaken, type Cut } from '../cuts/cut.ts'
+import { finishFor, massOf, stockTaken, type Cut } from '../cuts/cut.ts'
+import { piecesOf, piecesOfAll } from '../cuts/pieces.ts'
 import { PLAIN_MATERIAL, removable, type Material } from '../cuts/material.ts'
 import { NO_CONSTRAINT, planSpace, optimalPlan } from './solve/plan.ts'
 import { aimsUnder, around, OPEN_LIMITS, type PlanLimits, type PlanRequest } from './problem/request.ts'
@@ -123,7 +124,12 @@ describe('numbers that do not add', () => {
     const random = () => (seed = (seed * 16807) % 2147483647) / 2147483647
     for (let trial = 0; trial < 25; trial++) {
       const request = usualRequest({
-        work: { geometry: tennis.geometry, condition: STRUNG, profile },
+        work: {
+          geometry: tennis.geometry,
+          condition: STRUNG,
+          profile,
+          ...(trial % 3 === 1 ? { finish: finishFor(false) } : {}),
+        },
         materials: [DRAWER[1], DRAWER[3]],
         limits: limits({ mayChangeGrip: false }),
         target: {

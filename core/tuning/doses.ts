@@ -1,5 +1,6 @@
 import { inSteps } from '../cuts/ruler.ts'
-import { massOf, piecesOfAll, sameCut, stockTaken, type Cut, type Workpiece } from '../cuts/cut.ts'
+import { massOf, sameCut, stockTaken, type Cut, type Workpiece } from '../cuts/cut.ts'
+import { piecesOfAll } from '../cuts/pieces.ts'
 import type { Material } from '../cuts/material.ts'
 import { leverageOf, withPieces } from '../frame/pieces.ts'
 import { shapeAt, type PointMass, type TargetPlace } from '../frame/places.ts'

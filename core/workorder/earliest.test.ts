@@ -1,11 +1,12 @@
 import { describe, expect, it } from 'vitest'
+import { COATS, finishFor } from '../cuts/cut.ts'
 import { cutIn } from '../cuts/zones.ts'
 import { STRUNG } from '../frame/fixtures.ts'
 import { DRAWER } from '../planning/fixtures/fixtures.ts'
 import { tennis } from '../sports/tennis.ts'
 import { earliestReady } from './earliest.ts'
 import { markNow } from './marks.ts'
-import { COATS, orderOfWork } from './order.ts'
+import { COAT_DRIES_HOURS, orderOfWork, USUAL_ORDER } from './order.ts'
 
 const work = { geometry: tennis.geometry, condition: STRUNG, profile: tennis }
 const silicone = { ...DRAWER.find((m) => m.id === 'putty')!, id: 'silicone', cureHours: 24 }
@@ -20,7 +21,7 @@ const at = (zone: string, material: typeof lead, amount: number) =>
     `${zone}-${material.id}`,
   )
 const steps = (cuts: ReturnType<typeof at>[], minor = false) =>
-  orderOfWork(cuts, [silicone, lead, tungsten], work, { school: 'headFirst', minor, reserveG: 0, peeled: [] })
+  orderOfWork(cuts, [silicone, lead, tungsten], { ...work, finish: finishFor(minor) }, USUAL_ORDER)
 const NOW = '2026-11-26T10:00:00.000Z'
 
 describe('when a build can be ready', () => {
@@ -43,10 +44,10 @@ describe('when a build can be ready', () => {
   it('coats dry one after the other, a child’s the oftener; beside a cure the longer counts', () => {
     const tape = at('tip', lead, 8)
     const hours = (minor: boolean) => earliestReady(steps([tape], minor), {}, NOW)!.hours
-    expect(hours(false)).toBe(COATS.adult * COATS.dryHours)
-    expect(hours(true)).toBe(COATS.minor * COATS.dryHours)
+    expect(hours(false)).toBe(COATS.adult * COAT_DRIES_HOURS)
+    expect(hours(true)).toBe(COATS.minor * COAT_DRIES_HOURS)
     const both = earliestReady(steps([tape, at('butt', silicone, 6)], true), {}, NOW)!
-    expect(both.hours).toBe(Math.max(24, COATS.minor * COATS.dryHours))
+    expect(both.hours).toBe(Math.max(24, COATS.minor * COAT_DRIES_HOURS))
   })
   it('nothing that waits: any time', () => expect(earliestReady(steps([at('tip', tungsten, 8)]), {}, NOW)).toBeNull())
 })

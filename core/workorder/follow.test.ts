@@ -1,9 +1,12 @@
 import { describe, expect, it } from 'vitest'
 import type { Cut } from '../cuts/cut.ts'
-import { massOf } from '../cuts/cut.ts'
+import { finishFor, massOf, type Workpiece } from '../cuts/cut.ts'
+import { finishG, piecesOfAll } from '../cuts/pieces.ts'
 import { cutIn } from '../cuts/zones.ts'
 import { STRUNG, usualState } from '../frame/fixtures.ts'
-import { aboutAxis, estimateOf } from '../frame/state.ts'
+import { withPieces } from '../frame/pieces.ts'
+import { aboutAxis, estimateOf, type FrameState } from '../frame/state.ts'
+import { OPEN_LIMITS } from '../planning/problem/request.ts'
 import { DRAWER } from '../planning/fixtures/fixtures.ts'
 import { QUANTITIES, type Quantity } from '../quantities/units.ts'
 import { tennis } from '../sports/tennis.ts'
@@ -11,7 +14,8 @@ import type { ReadHere } from './belief.ts'
 import { bandOf, followBuild, UNKNOWN, type Build } from './follow.ts'
 import { BENCH, HiddenBench } from './fixtures/hiddenBench.ts'
 import { markNow, type StepMark } from './marks.ts'
-import { GRIP_OFF, GRIP_ON, orderOfWork, USUAL_ORDER } from './order.ts'
+import { GRIP_OFF, GRIP_ON, orderOfWork, PLUG, USUAL_ORDER } from './order.ts'
+import { asPlanned, restOf } from './resolve.ts'
 
 const work = { geometry: tennis.geometry, condition: STRUNG, profile: tennis }
 const materials = DRAWER.map((m) => ({ ...m, uShare: 0.02 }))
@@ -162,5 +166,78 @@ describe('what a frame should read while it is worked on', () => {
     expect(laid.map((c) => c.id)).toEqual(['tip'])
     expect(left).toEqual([])
     expect(now.massG!).toBeCloseTo(followBuild(build([tip], { marks: done('tip') })).now.massG!, 9)
+  })
+})
+
+describe('coats and a plug', () => {
+  const sealed: Workpiece = { ...work, finish: finishFor(true) }
+  const lead = at('tip', 'lead-quarter', 12)
+  const cuts = [lead, butt]
+  const coated = (change: Partial<Build> = {}, peeled: string[] = []) =>
+    build(cuts, {
+      work: sealed,
+      steps: orderOfWork(cuts, materials, sealed, { ...USUAL_ORDER, peeled }),
+      ...change,
+    })
+  const same = (a: FrameState, b: FrameState) => {
+    for (const quantity of QUANTITIES) {
+      const [one, other] = [estimateOf(a, quantity)!, estimateOf(b, quantity)!]
+      expect(one.value).toBeCloseTo(other.value, 9)
+      // Gaussian either way, pieces one by one or all at once: the same to first order.
+      expect(one.u / other.u).toBeCloseTo(1, 1)
+    }
+  }
+  const over = (change: (pieces: Cut[]) => Cut[]) =>
+    withPieces(usualState(), piecesOfAll(change(cuts), materials, sealed), work.geometry)
+  const coats = ['coat-1', 'coat-2', 'coat-3', 'coat-4']
+  const ofLead = materials.find((m) => m.id === 'lead-quarter')!
+
+  it('are in what the frame should read, each after its own step; all done, it is the plan by the exact sums', () => {
+    const all = ['tip', ...coats, GRIP_OFF, PLUG, 'butt', GRIP_ON]
+    same(
+      followBuild(coated({ marks: done(...all) })).now,
+      over((c) => c),
+    )
+    const { checkpoints } = followBuild(coated())
+    expect(checkpoints.at(-1)!.expected.mass!.value).toBeCloseTo(over((c) => c).massG!, 9)
+    const mass = (id: string) => checkpoints.find((c) => c.step.id === id)!.expected.mass!.value
+    const one = finishG(lead, ofLead, sealed) / 4
+    expect(one).toBeGreaterThan(0.03)
+    expect(mass('coat-3') - mass('coat-2')).toBeCloseTo(one, 9)
+    expect(mass('tip') - usualState().massG!).toBeCloseTo(massOf(lead, ofLead, sealed), 9)
+  })
+  it('left out, they weigh nothing', () => {
+    const marks = done('tip', ...coats, PLUG, 'butt')
+    const without = Object.fromEntries(
+      Object.entries(marks).map(([id, mark]) =>
+        coats.includes(id) || id === PLUG ? [id, { ...mark, skipped: 'no varnish' }] : [id, mark],
+      ),
+    )
+    const bare = withPieces(usualState(), piecesOfAll(cuts, materials, work), work.geometry)
+    same(followBuild(coated({ marks: without })).now, bare)
+  })
+  it('come off with the piece that they are on, and go over none that came later or is gone', () => {
+    const order = ['tip', 'coat-1', 'coat-2', 'peel-tip', 'coat-3']
+    const peeled = followBuild(coated({ marks: done(...order) }, ['tip']))
+    for (const quantity of QUANTITIES)
+      expect(estimateOf(peeled.now, quantity)!.value).toBeCloseTo(estimateOf(usualState(), quantity)!.value, 9)
+    expect(peeled.coming).toEqual([])
+    const later = followBuild(coated({ marks: done('coat-1', 'tip') }))
+    expect(later.now.massG! - usualState().massG!).toBeCloseTo(massOf(lead, ofLead, sealed), 9)
+  })
+  it('count in the rest that is planned again, whether they are drawn yet or not', () => {
+    const whole = { state: usualState(), work: sealed, target: { mass: { value: 320, tolerance: 1 } }, materials, limits: OPEN_LIMITS, fixedCuts: [] } // prettier-ignore
+    const restAfter = (...ids: string[]) => {
+      const b = coated({ marks: done(...ids) })
+      return restOf(whole, b.steps, followBuild(b))
+    }
+    const [half, whole4] = [restAfter('tip', 'coat-1'), restAfter('tip', ...coats)]
+    same(half.request.state, whole4.request.state)
+    expect(half.left.map((c) => c.id)).toEqual(['butt'])
+    expect(asPlanned(half).all).toBeCloseTo(asPlanned(whole4).all, 1)
+    // The plug is not there twice, before its fill or after.
+    const mass = (rest: typeof half) =>
+      withPieces(rest.request.state, piecesOfAll(rest.left, materials, sealed), work.geometry).massG!
+    expect(mass(restAfter('tip', GRIP_OFF, PLUG))).toBeCloseTo(over((c) => c).massG!, 9)
   })
 })

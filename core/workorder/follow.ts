@@ -1,6 +1,6 @@
-import { piecesOf, type Cut, type Workpiece } from '../cuts/cut.ts'
+import type { Cut, Workpiece } from '../cuts/cut.ts'
 import type { Material } from '../cuts/material.ts'
-import { HAND, type Piece } from '../frame/pieces.ts'
+import type { Piece } from '../frame/pieces.ts'
 import type { FrameState } from '../frame/state.ts'
 import { lowerTriangle } from '../numerics/gaussian.ts'
 import { chiSquareTail } from '../numerics/student.ts'
@@ -22,20 +22,15 @@ import {
 } from './belief.ts'
 import { isDone, type StepMark } from './marks.ts'
 import { isPlacing, type WorkStep } from './order.ts'
+import { coatsToCome, GRIP_LAYER, gripPieces, piecesOfStep, trialPieces, type Laying } from './stepPieces.ts'
 
 /** A frame that is being worked on: what it was, what is done to it, what was read. */
-export interface Build {
+export interface Build extends Laying {
   measured: FrameState
   /** Instruments behind the measured numbers. */
   shared: readonly SharedError[]
-  steps: readonly WorkStep[]
-  marks: Readonly<Record<string, StepMark>>
-  /** What a step's strips weigh on the scale, by its id, g. */
-  weighed: Readonly<Record<string, number>>
   /** What was read after a step, by its id. */
   reads: Readonly<Record<string, readonly ReadHere[]>>
-  materials: readonly Material[]
-  work: Workpiece
 }
 
 /** Readings that are off, and what happened since the frame was last right. */
@@ -76,6 +71,8 @@ export interface Followed {
   laid: Cut[]
   /** What is still to come. */
   left: Cut[]
+  /** What still goes over the pieces that lie there: coats that nobody has drawn yet. */
+  coming: Piece[]
   /** How much heavier than it was weighed each roll seems to be, by material: a share. */
   rolls: Record<string, number>
   /** The first checkpoint whose readings nobody has explained, with what may be behind them. */
@@ -85,70 +82,6 @@ export interface Followed {
 /** Further than this from what was expected, all numbers together (χ²) or one alone, something is wrong. */
 const UNLIKELY = 0.01
 const ALONE = 3
-/** A scale reads a handful of strips to this, g (common practice, no source). */
-const WEIGHED_U_G = 0.05
-const GRIP_LAYER = 'grip of this frame'
-
-/** What a step really put on the frame. A weighed piece weighs what it weighs. */
-export function piecesOfStep(
-  { id, cut, kind }: WorkStep,
-  mark: StepMark | null | undefined,
-  { materials, work, marks, weighed: scale }: Pick<Build, 'materials' | 'work' | 'marks' | 'weighed'>,
-): Piece[] {
-  // What comes off again is what went on.
-  const on = kind === 'peel' && cut ? marks[cut.id] : mark
-  if (kind === 'peel' && !isDone(on ?? undefined)) return []
-  const laid = on?.laid ?? cut
-  if (!laid || laid.amount === 0) return []
-  const material = materials.find((m) => m.id === laid.materialId)
-  const pieces = piecesOf(laid, material, work)
-  if (material?.kind === 'grip') return gripChange(material, pieces[0], work)
-  const weighed = weighedAs(pieces, scale[id] ?? (cut ? scale[cut.id] : undefined) ?? null)
-  return kind === 'peel' ? weighed.map((p) => ({ ...p, massG: -p.massG })) : weighed
-}
-
-/** A new grip for the one that came off: what the old one weighs may be known by now. */
-function gripChange(material: Material, piece: Piece, { condition, profile }: Workpiece): Piece[] {
-  const old = profile.layers.grips[condition.grip]
-  const grip = { ...piece, massG: material.unitMassG, uMassG: HAND.massShare * material.unitMassG }
-  if (old.massG === 0) return [grip]
-  return [grip, { ...piece, massG: -old.massG, uMassG: 0, uPlaceCm: 0, roll: gripRoll(old) }]
-}
-const gripRoll = ({ massG, uMassG }: { massG: number; uMassG: number }) => ({
-  id: GRIP_LAYER,
-  uShare: massG > 0 ? uMassG / massG : 0,
-})
-
-/** Pieces that were weighed together: their mass is known, whatever their roll. */
-export function weighedAs(pieces: Piece[], weighedG: number | null): Piece[] {
-  const planned = pieces.reduce((sum, p) => sum + p.massG, 0)
-  if (weighedG === null || planned === 0) return pieces
-  return pieces.map(({ roll: _roll, ...piece }) => {
-    const share = piece.massG / planned
-    // What came off was weighed as well: it weighs less than nothing here.
-    const massG = Math.sign(planned) * Math.abs(weighedG) * share
-    return { ...piece, massG, uMassG: WEIGHED_U_G * Math.abs(share) }
-  })
-}
-
-/** The grip and overgrips that come off and go back on: one thing of one mass, whatever it is. */
-function gripPieces({ work }: Pick<Build, 'work'>, sign: 1 | -1): Piece[] {
-  const { geometry, condition, profile } = work
-  const base = profile.layers.grips[condition.grip]
-  const massG = base.massG + profile.layers.overgrip.massG * condition.overgrips
-  if (massG === 0) return []
-  const uMassG = Math.hypot(base.uMassG, profile.layers.overgrip.uMassG * condition.overgrips)
-  return [
-    {
-      massG: sign * massG,
-      uMassG: 0,
-      uPlaceCm: 0,
-      shape: { kind: 'sleeve', fromCm: 0, toCm: geometry.gripLengthCm, radiusCm: geometry.handleHalfWidthCm },
-      roll: gripRoll({ massG, uMassG }),
-    },
-  ]
-}
-
 /**
  * A build followed step by step: what each reading should be by everything known before it, whether it is inside its band, and
  * the frame as it is now. Readings outside of their band count for nothing until somebody has said why; what was said to be
@@ -174,7 +107,7 @@ export function followBuild(build: Build): Followed {
     const mark = marks[step.id]
     const reads = build.reads[step.id] ?? []
     if (step.kind === 'trial' || !isDone(mark)) {
-      const seen = step.kind === 'trial' ? put(dressed(now, false).belief, allPieces(build), geometry) : now.belief
+      const seen = step.kind === 'trial' ? put(dressed(now, false).belief, trialPieces(build), geometry) : now.belief
       checkpoints.push(judged(step, mark, { ...now, belief: seen }, isDone(mark) ? reads : []).checkpoint)
       continue
     }
@@ -199,7 +132,7 @@ export function followBuild(build: Build): Followed {
     if (step.kind !== 'trial') ahead = after(ahead, step, null)
     const seen =
       step.kind === 'trial'
-        ? { belief: put(dressed(ahead, false).belief, allPieces(build), geometry), bare: false }
+        ? { belief: put(dressed(ahead, false).belief, trialPieces(build), geometry), bare: false }
         : ahead
     checkpoints.push(judged(step, null, seen, []).checkpoint)
   }
@@ -212,6 +145,7 @@ export function followBuild(build: Build): Followed {
       return cut && cut.amount !== 0 ? [cut] : []
     }),
     left: steps.flatMap((s) => (s.cut && !marks[s.id] && s.kind !== 'peel' ? [s.cut] : [])),
+    coming: coatsToCome(build),
     rolls: Object.fromEntries(
       whole.names.flatMap((name, i) =>
         name.startsWith('roll ') && name !== `roll ${GRIP_LAYER}` ? [[name.slice(5), whole.mean[5 + i]]] : [],
@@ -224,14 +158,6 @@ export function followBuild(build: Build): Followed {
 /** Steps that are marked, as they were done: the hand may have gone another way than the list. */
 const inTime = (steps: readonly WorkStep[], marks: Build['marks']): WorkStep[] =>
   steps.filter((s) => marks[s.id]).sort((a, b) => marks[a.id].doneAt.localeCompare(marks[b.id].doneAt))
-
-/** The whole plan in pieces, as a trial lays it. */
-const allPieces = (build: Build): Piece[] =>
-  build.steps.flatMap((step) =>
-    isPlacing(step) && step.kind !== 'takeOff' && step.kind !== 'strings' && step.kind !== 'peel'
-      ? piecesOfStep(step, null, build)
-      : [],
-  )
 
 /** Readings held against what they should be; the belief after them. */
 function judged(

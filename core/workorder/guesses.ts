@@ -1,11 +1,13 @@
-import { acrossOf, layersOf, piecesOf, runsOf, type Cut, type Workpiece } from '../cuts/cut.ts'
+import { acrossOf, layersOf, runsOf, type Cut, type Workpiece } from '../cuts/cut.ts'
+import { piecesLaid } from '../cuts/pieces.ts'
 import { isByLength, type Material } from '../cuts/material.ts'
 import { conditionPieces, type Condition } from '../frame/condition.ts'
 import type { Piece } from '../frame/pieces.ts'
 import { GCM2_PER_KGCM2, type Quantity } from '../quantities/units.ts'
 import { sumsOf, type Residual } from './belief.ts'
 import type { CauseKind, Mend } from './causes.ts'
-import { weighedAs, type Suspicion } from './follow.ts'
+import type { Suspicion } from './follow.ts'
+import { weighedAs } from './stepPieces.ts'
 
 /** One thing that may have happened, and what it would have done to the readings. */
 export interface Guess {
@@ -46,7 +48,7 @@ function pieceGuesses(
   const cut = mark.laid ?? step.cut
   const material = cut && materials.find((m) => m.id === cut.materialId)
   if (!cut || !material || cut.amount <= 0) return []
-  const weighed = (is: Cut) => weighedAs(piecesOf(is, materials.find((m) => m.id === is.materialId), work), weighedG) // prettier-ignore
+  const weighed = (is: Cut) => weighedAs(piecesLaid(is, materials.find((m) => m.id === is.materialId), work), weighedG) // prettier-ignore
   const was = weighed(cut)
   const guess = (kind: CauseKind, as: (size: number) => Cut | null, more: Partial<Guess> = {}): Guess => ({
     kind,

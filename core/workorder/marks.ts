@@ -40,6 +40,10 @@ export const markNow = (at: string, by: string): StepMark => ({
   found: null,
 })
 
+/** Is anything of the work itself done? A trial and looking the frame over change nothing. */
+export const isBegun = (marks: Readonly<Record<string, StepMark>>): boolean =>
+  Object.keys(marks).some((id) => !['inspect', 'trial', 'final'].includes(id))
+
 /** A step that was done, and not left out. */
 export const isDone = (mark: StepMark | undefined): mark is StepMark => mark !== undefined && mark.skipped === null
 

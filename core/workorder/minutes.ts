@@ -5,6 +5,7 @@ import type { StepKind, WorkStep } from './order.ts'
 
 /** Minutes of what no plan counts, each time (common practice, no source). */
 const BESIDE: Partial<Record<StepKind, number>> = {
+  inspect: 2,
   trial: 5,
   plug: 1,
   barrier: 1,

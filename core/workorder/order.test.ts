@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { cutIn } from '../cuts/zones.ts'
 import { PLAIN_MATERIAL, type Material } from '../cuts/material.ts'
-import { massOf, piecesOfAll, type Cut } from '../cuts/cut.ts'
+import { COATS, finishFor, massOf, type Cut, type Workpiece } from '../cuts/cut.ts'
+import { piecesOfAll } from '../cuts/pieces.ts'
 import { STRUNG, usualState } from '../frame/fixtures.ts'
 import { withPieces } from '../frame/pieces.ts'
 import { estimateOf } from '../frame/state.ts'
@@ -9,7 +10,17 @@ import { QUANTITIES } from '../quantities/units.ts'
 import { tennis } from '../sports/tennis.ts'
 import { followBuild } from './follow.ts'
 import { lastWait, markNow, type StepMark } from './marks.ts'
-import { COATS, GRIP_OFF, oddityOf, orderOfWork, USUAL_ORDER, type OrderWishes } from './order.ts'
+import {
+  COAT_DRIES_HOURS,
+  FINAL,
+  finishLeft,
+  GRIP_OFF,
+  INSPECT,
+  oddityOf,
+  orderOfWork,
+  USUAL_ORDER,
+  type OrderWishes,
+} from './order.ts'
 
 const tape: Material = {
   ...PLAIN_MATERIAL,
@@ -30,7 +41,7 @@ const leather: Material = {
   grip: 'leather',
 }
 const materials = [tape, fill, leather]
-const work = { geometry: tennis.geometry, condition: STRUNG, profile: tennis }
+const work: Workpiece = { geometry: tennis.geometry, condition: STRUNG, profile: tennis }
 const zone = (id: string) => tennis.zones.find((z) => z.id === id)!
 const at = (id: string, material: Material, amount: number): Cut => cutIn(zone(id), material, amount, work, id)
 const grip: Cut = {
@@ -49,19 +60,29 @@ const butt = at('butt', fill, 5)
 const silicone: Material = { ...fill, id: 'silicone', cureHours: 24 }
 const lead: Material = { ...tape, id: 'lead', lead: true }
 materials.push(silicone, lead)
-const order = (cuts: readonly Cut[], wishes: Partial<OrderWishes> = {}) =>
-  orderOfWork(cuts, materials, work, { ...USUAL_ORDER, ...wishes })
-const ids = (cuts: readonly Cut[], wishes: Partial<OrderWishes> = {}) => order(cuts, wishes).map((s) => s.id)
+const order = (cuts: readonly Cut[], wishes: Partial<OrderWishes> = {}, on = work) =>
+  orderOfWork(cuts, materials, on, { ...USUAL_ORDER, ...wishes })
+/** All steps between looking the frame over and reading it at the end. */
+function ids(cuts: readonly Cut[], wishes: Partial<OrderWishes> = {}): string[] {
+  const all = order(cuts, wishes).map((s) => s.id)
+  expect([all[0], all.at(-1)]).toEqual([INSPECT, FINAL])
+  return all.slice(1, -1)
+}
 
 describe('the order of work', () => {
   it('begins with a trial of everything, goes from the tip down, and does with the grip off what lies under it', () => {
     const steps = order([grip, butt, sides, tip])
-    expect(steps.map((s) => s.id)).toEqual(['trial', 'tip', 'threeNine', GRIP_OFF, 'plug', 'butt', 'barrier', 'cap', 'grip-on']) // prettier-ignore
-    expect(steps.map((s) => s.bare)).toEqual([false, false, false, true, true, true, true, true, false])
+    expect(ids([grip, butt, sides, tip])).toEqual(['trial', 'tip', 'threeNine', GRIP_OFF, 'plug', 'butt', 'barrier', 'cap', 'grip-on']) // prettier-ignore
+    expect(steps.map((s) => s.bare)).toEqual([false, false, false, false, true, true, true, true, true, false, false])
   })
   it('leaves the grip on where nothing lies under it, and has nothing to do where nothing is planned', () => {
-    expect(order([tip]).map((s) => s.kind)).toEqual(['trial', 'tape'])
+    expect(order([tip]).map((s) => s.kind)).toEqual(['inspect', 'trial', 'tape', 'final'])
     expect(order([])).toEqual([])
+  })
+  it('looks the frame over before anything, and reads it as measured after everything', () => {
+    const [first, ...rest] = order([butt, tip], { reserveG: 2 })
+    expect(first).toMatchObject({ kind: 'inspect', massG: 0, reads: false, bare: false })
+    expect(rest.at(-1)).toMatchObject({ kind: 'final', massG: 0, reads: true, bare: false })
   })
   it('hangs a cured fill before the cap goes on; handle first, the head is done while it cures', () => {
     const cured = at('butt', silicone, 5)
@@ -70,12 +91,19 @@ describe('the order of work', () => {
     expect(order([cured]).find((s) => s.id === 'butt')!.waitHours).toBe(24)
   })
   it('masks and coats lead, more often on a child’s frame, and nothing that is not lead', () => {
-    const coats = (minor: boolean) => order([at('tip', lead, 10)], { minor }).filter((s) => s.kind === 'coat')
+    const coats = (minor: boolean) => order([at('tip', lead, 10)], {}, { ...work, finish: finishFor(minor) }).filter((s) => s.kind === 'coat') // prettier-ignore
     expect(coats(false)).toHaveLength(COATS.adult)
     expect(coats(true).map((s) => [s.id, s.waitHours, s.turn])).toEqual(
-      [1, 2, 3, 4].map((n) => [`coat-${n}`, COATS.dryHours, { of: 4, at: n }]),
+      [1, 2, 3, 4].map((n) => [`coat-${n}`, COAT_DRIES_HOURS, { of: 4, at: n }]),
     )
-    expect(ids([tip], { minor: true })).toEqual(['trial', 'tip'])
+    expect(order([tip], {}, { ...work, finish: finishFor(true) }).map((s) => s.id)).toEqual(['inspect', 'trial', 'tip', 'final']) // prettier-ignore
+    // Under the grip nobody touches it.
+    expect(order([at('bevels', lead, 10)]).some((s) => s.kind === 'coat' || s.kind === 'mask')).toBe(false)
+  })
+  it('does not count coats and a plug that were left out', () => {
+    const skipped = { ...markNow('2026-01-01T10:00:00Z', 'AT'), skipped: 'no varnish' }
+    expect(finishLeft(finishFor(true), {})).toEqual(finishFor(true))
+    expect(finishLeft(finishFor(true), { 'coat-4': skipped, plug: skipped })).toEqual({ coats: 3, plugG: 0 })
   })
   it('takes a piece off again right after it, and keeps the reserve for last', () => {
     expect(ids([tip, sides], { peeled: ['tip'], reserveG: 2 })).toEqual(['trial', 'tip', 'peel-tip', 'threeNine', 'reserve']) // prettier-ignore
@@ -87,7 +115,7 @@ describe('the order of work', () => {
       { count: 4, lengthCm: sides.layerCm, layer: 1 },
       { count: 4, lengthCm: 3, layer: 2 },
     ])
-    expect(steps[0].massG).toBeCloseTo(massOf({ ...sides, amount: sides.layerCm + 3 }, tape, work) + massOf(tip, tape, work), 9) // prettier-ignore
+    expect(steps[1].massG).toBeCloseTo(massOf({ ...sides, amount: sides.layerCm + 3 }, tape, work) + massOf(tip, tape, work), 9) // prettier-ignore
   })
   it('finds a cure ticked too early or without its fill, and a coat on a wet one', () => {
     const steps = order([at('butt', silicone, 5), at('tip', lead, 10)])

@@ -1,4 +1,5 @@
-import { piecesOfAll, type Cut } from '../cuts/cut.ts'
+import type { Cut } from '../cuts/cut.ts'
+import { piecesOfAll } from '../cuts/pieces.ts'
 import { isByLength } from '../cuts/material.ts'
 import { withPieces } from '../frame/pieces.ts'
 import { chanceOf, type Chance } from '../planning/explain/chance.ts'
@@ -10,7 +11,7 @@ import { GRIP_ON, type WorkStep } from './order.ts'
 
 /** What is left of a build, to be planned again. */
 export interface Rest {
-  /** From the frame as it is now; what is on it stays. */
+  /** From the frame as it is now, and what still goes over that; what is on it stays. */
   request: PlanRequest
   /** The pieces that were still to come. */
   left: Cut[]
@@ -50,7 +51,7 @@ export function restOf(whole: PlanRequest, steps: readonly WorkStep[], followed:
   const allowed = limits.zoneIds === null ? zones : zones.filter((id) => limits.zoneIds!.includes(id))
   const request: PlanRequest = {
     ...whole,
-    state: followed.now,
+    state: withPieces(followed.now, followed.coming, whole.work.geometry),
     materials: whole.materials.map((m) => {
       const heavier = followed.rolls[m.id]
       return heavier ? { ...m, unitMassG: m.unitMassG * (1 + heavier) } : m

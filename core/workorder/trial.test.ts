@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { massOf, piecesOf } from '../cuts/cut.ts'
+import { massOf } from '../cuts/cut.ts'
+import { piecesOf } from '../cuts/pieces.ts'
 import { defaultCondition } from '../frame/condition.ts'
 import { cutsFrom } from '../planning/fixtures/cutsFrom.ts'
 import { DRAWER } from '../planning/fixtures/fixtures.ts'

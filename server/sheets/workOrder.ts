@@ -91,12 +91,19 @@ export function workOrderSheet(source: SheetSource, printedOn: string): Sheet {
         head: ['What and where', 'Cut', 'Weigh'],
         widths: ['*', 'auto', 48],
         tickBoxes: true,
-        rows: inRows(steps).map(([step, ...more]) => [
+        // What is read at the end stands below.
+        rows: inRows(steps.filter((step) => step.kind !== 'final')).map(([step, ...more]) => [
           placed(step)
             ? `${numbered(step)}${stepTitle(step, material(step.cut!.materialId))}: ${placeText(step.cut!, work)}`
             : [step, ...more].map((s) => stepTitle(s, material(s.cut?.materialId))).join(' · '),
           step.cut && material(step.cut.materialId) ? stripsText(step.cut, material(step.cut.materialId)!, work) : '',
-          step.massG === 0 ? '' : step.massG < 0 ? `${signed(step.massG, 0)} g` : `${fixed(step.massG, 1)} g`,
+          isSmall(step)
+            ? beside([step, ...more])
+            : step.massG === 0
+              ? ''
+              : step.massG < 0
+                ? `${signed(step.massG, 0)} g`
+                : `${fixed(step.massG, 1)} g`,
         ]),
       },
       { kind: 'heading', text: 'Read after each step' },
@@ -131,9 +138,17 @@ export function workOrderSheet(source: SheetSource, printedOn: string): Sheet {
   }
 }
 
+/** Coats together, and a plug, about. */
+function beside(steps: readonly WorkStep[]): string {
+  const massG = steps.reduce((sum, step) => sum + step.massG, 0)
+  return massG > 0 ? `≈ ${fixed(massG, 1)} g` : ''
+}
+
+/** Nothing that is weighed or read. */
+const isSmall = (step: WorkStep) => !step.reads && !step.cut
+
 /** Small steps after one another that put nothing on and are not read share a row. */
 function inRows(steps: readonly WorkStep[]): WorkStep[][] {
-  const isSmall = (step: WorkStep) => !step.reads && !step.cut
   return steps.reduce<WorkStep[][]>((rows, step) => {
     const last = rows.at(-1)
     return last && isSmall(step) && isSmall(last[0]) ? [...rows.slice(0, -1), [...last, step]] : [...rows, [step]]

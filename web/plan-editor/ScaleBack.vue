@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { piecesOfAll, type Cut } from '#core/cuts/cut.ts'
+import type { Cut } from '#core/cuts/cut.ts'
+import { piecesOfAll } from '#core/cuts/pieces.ts'
 import { withPieces } from '#core/frame/pieces.ts'
 import { estimateOf, knownNumbers } from '#core/frame/state.ts'
 import { scaleBack, shareNearest } from '#core/planning/offers/scaleBack.ts'

@@ -11,8 +11,8 @@ import { sameContent } from '#contract/sameContent.ts'
 import { aimedAt, checkRequest, type PlanLimits } from '#core/planning/problem/request.ts'
 import { leaveIt, type Plan } from '#core/planning/solve/plan.ts'
 import type { AlternativeId } from '#core/planning/offers/alternatives.ts'
-import { massOf, type Cut } from '#core/cuts/cut.ts'
-import { fixed } from '#core/quantities/write.ts'
+import type { Cut } from '#core/cuts/cut.ts'
+import { addedText } from '#contract/messages/plan.ts'
 import PlanEditor from '../plan-editor/PlanEditor.vue'
 import StageFrame from '../shared/StageFrame.vue'
 import { usePlanRequest } from '../plan-editor/usePlanRequest.ts'
@@ -129,15 +129,7 @@ async function rederive(): Promise<void> {
   if (again) take(again.id, again.plan)
 }
 /** What goes on, and what comes off for it. */
-const change = computed(() => {
-  const grams = job.cuts.flatMap((cut) => {
-    const material = job.picture.materials.find((m) => m.id === cut.materialId)
-    return material ? [massOf(cut, material, job.picture.work)] : []
-  })
-  const sum = (some: number[]) => some.reduce((a, b) => a + b, 0)
-  const [on, off] = [sum(grams.filter((g) => g > 0)), -sum(grams.filter((g) => g < 0))]
-  return `${fixed(on, 1)} g added${off > 0.05 ? `, ${fixed(off, 1)} g off` : ''}`
-})
+const change = computed(() => addedText(job.cuts, job.picture.materials, job.picture.work))
 </script>
 
 <template>

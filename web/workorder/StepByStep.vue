@@ -5,7 +5,8 @@ import { RouterLink, useRouter } from 'vue-router'
 import { lengthText, rulerOf } from '#core/cuts/ruler.ts'
 import { fixed } from '#core/quantities/write.ts'
 import { isPlacing, isWeighed } from '#core/workorder/order.ts'
-import { stepNote, STEP_TOOLS } from '#contract/messages/build.ts'
+import { besideText, stepNote, STEP_TOOLS } from '#contract/messages/build.ts'
+import { inspectedText } from '#contract/messages/inspection.ts'
 import { placeText, whereText } from '#contract/messages/names.ts'
 import InstrumentStrip from '../instruments/InstrumentStrip.vue'
 import PlanPicture from '../plan-editor/PlanPicture.vue'
@@ -31,17 +32,22 @@ const ruler = computed(() => {
 })
 const note = computed(() => stepNote(step.value.kind, job.documents.player?.facts.grip ?? null))
 const checkpoint = computed(() => checkpoints.value[Math.min(at.value, steps.value.length - 1)])
-const done = (id: string) => !!body.value?.marks[id]
+const done = (id: string) => !!order.markOf(id)
 /** Only this piece is lit; where a step is about pieces that lie there already, those. */
 const lit = computed(() => {
   const cuts = body.value?.cuts ?? []
   switch (step.value?.kind) {
     case 'trial':
       return cuts
-    case 'mask':
+    case 'mask': {
+      const coat = steps.value.find((s) => s.kind === 'coat')
+      return [...(coat?.over ?? [])]
+    }
     case 'coat':
-      return cuts.filter((cut) => order.material(cut.materialId)?.lead)
     case 'plug':
+      return [...step.value.over]
+    case 'final':
+      return cuts
     case 'barrier':
     case 'cure':
     case 'cap':
@@ -122,9 +128,14 @@ onBeforeUnmount(() => void lock.release().catch(() => undefined))
           <ul v-if="step.strips.length > 0" class="big figure">
             <li v-for="s in step.strips" :key="s.layer">{{ s.count }} × {{ lengthText(s.lengthCm, ruler) }}</li>
           </ul>
-          <p v-if="step.massG !== 0" class="big figure">{{ fixed(step.massG, 1) }} g</p>
+          <p v-if="step.over.length > 0 && step.massG > 0" class="place">{{ besideText(step) }}</p>
+          <p v-else-if="step.massG !== 0" class="big figure">{{ fixed(step.massG, 1) }} g</p>
           <p v-if="step.cut && isPlacing(step)" class="place">{{ placeText(step.cut, job.picture.work, ruler) }}</p>
           <p v-if="note" class="place">{{ note }}</p>
+          <p v-if="step.kind === 'inspect'" class="place" data-testid="inspected">
+            {{ inspectedText(job.documents.measure ?? null) }}
+            <RouterLink :to="{ name: 'inspect', params: { id: job.view.job.id } }">Inspection</RouterLink>
+          </p>
           <p v-if="STEP_TOOLS[step.kind]" class="quiet mb-0">At hand: {{ STEP_TOOLS[step.kind] }}</p>
           <p v-if="checkpoint?.mark?.readyAt" class="place" data-testid="ready-at">
             Ready {{ writeSoon(checkpoint.mark.readyAt, new Date()) }}

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { rulerOf } from '#core/cuts/ruler.ts'
 import { computed, ref } from 'vue'
+import { besideText } from '#contract/messages/build.ts'
+import { inspectedText } from '#contract/messages/inspection.ts'
 import { placeText, stripsText } from '#contract/messages/names.ts'
 import { fixed } from '#core/quantities/write.ts'
 import type { Checkpoint } from '#core/workorder/follow.ts'
@@ -46,6 +48,7 @@ function skip(): void {
     <v-checkbox
       :model-value="!!mark && !mark.skipped"
       :aria-label="`Done: ${title}`"
+      :disabled="step.kind === 'final' && (mark?.readingIds.length ?? 0) > 0"
       @update:model-value="(v) => order.mark(step, v === true)"
     />
     <div class="what">
@@ -59,6 +62,10 @@ function skip(): void {
       <span v-else-if="step.kind === 'trial' || step.kind === 'reserve'" class="figure"
         >{{ fixed(step.massG, 1) }} g</span
       >
+      <span v-else-if="step.over.length > 0 && step.massG > 0" class="quiet">{{ besideText(step) }}</span>
+      <span v-else-if="step.kind === 'inspect'" class="quiet" data-testid="inspected">{{
+        inspectedText(job.documents.measure ?? null)
+      }}</span>
       <span v-if="minutes >= 0.5" class="quiet" data-testid="step-minutes">about {{ fixed(minutes, 0) }} min</span>
       <span v-if="mark?.readyAt" :class="waits ? 'waits' : 'quiet'" data-testid="ready-at"
         >{{ waits ? 'Ready' : 'Was ready' }} {{ writeSoon(mark.readyAt, new Date(now)) }}</span

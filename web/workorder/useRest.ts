@@ -2,6 +2,7 @@ import { watchDebounced } from '@vueuse/core'
 import { computed, ref, shallowRef } from 'vue'
 import { wordsOf } from '#contract/messages/job.ts'
 import { aimedAt } from '#core/planning/problem/request.ts'
+import { isBegun } from '#core/workorder/marks.ts'
 import { peelOf } from '#core/workorder/order.ts'
 import { restOf, type RestPlan, type WithoutPiece } from '#core/workorder/resolve.ts'
 import type { RestOffer } from '#planner/protocol.ts'
@@ -21,9 +22,9 @@ export function useRest(order: OpenOrder) {
   /** What was kept back is used once nothing else is left to do. */
   const open = computed(() => {
     const next = order.next.value
-    return !next || next.kind === 'reserve' ? released.value : planned.value
+    return !next || next.kind === 'reserve' || next.kind === 'final' ? released.value : planned.value
   })
-  const begun = computed(() => Object.keys(order.body.value?.marks ?? {}).some((id) => id !== 'trial'))
+  const begun = computed(() => isBegun(order.body.value?.marks ?? {}))
   const rest = computed(() => {
     const followed = order.followed.value
     return followed && begun.value && aimedAt(open.value.target).length > 0

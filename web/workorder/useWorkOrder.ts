@@ -5,7 +5,7 @@ import { stepTitle } from '#contract/messages/build.ts'
 import { cautionsFor, whereText } from '#contract/messages/names.ts'
 import { sameContent } from '#contract/sameContent.ts'
 import type { Cut } from '#core/cuts/cut.ts'
-import { buildOf } from '#core/job/building.ts'
+import { buildOf, partsOfOrder, standingOrder } from '#core/job/building.ts'
 import { usualMethod } from '#core/measure/readings.ts'
 import type { Quantity } from '#core/quantities/units.ts'
 import type { PlanLimits } from '#core/planning/problem/request.ts'
@@ -38,10 +38,11 @@ export function useWorkOrder() {
   const devices = useDevices()
   const shop = useShop()
   const router = useRouter()
-  const body = computed(() => job.documents.build)
+  /** The work order, with what is on record of looking the frame over and of reading it at the end. */
+  const body = computed(() => standingOrder(job.documents, job.view.readings, job.picture.condition))
   const plan = computed(() => job.documents.plan?.cuts ?? [])
   const lengthCm = computed(() => job.view.frame.geometry.lengthCm)
-  const build = computed(() => body.value && buildOf(job.picture, job.documents, job.view.readings))
+  const build = computed(() => body.value && buildOf(job.picture, job.documents, job.view.readings, body.value))
   const followed = computed(() => build.value && followBuild(build.value))
   const checkpoints = computed<Checkpoint[]>(() => followed.value?.checkpoints ?? [])
   const steps = computed<WorkStep[]>(() => checkpoints.value.map((c) => c.step))
@@ -75,7 +76,7 @@ export function useWorkOrder() {
   function goOnWith(cuts: Cut[], limits: PlanLimits): void {
     const held = job.documents.plan ?? EMPTY_PLAN
     job.save('plan', { ...held, limits, taken: 'best', byHand: false, cuts, locked: [] })
-    job.save('build', redrawn(body.value!, cuts, sameContent))
+    saveParts(redrawn(body.value!, cuts, sameContent))
   }
   /** Back to the plan, with lead left out of it. */
   function withoutLead(): void {
@@ -100,14 +101,21 @@ export function useWorkOrder() {
     const cuts = asBuilt(order)
     if (!sameContent(cuts, plan.value))
       job.save('plan', { ...(job.documents.plan ?? EMPTY_PLAN), taken: null, byHand: true, cuts })
-    job.save('build', order)
+    saveParts(order)
+  }
+  /** Each part where it belongs: what the finished frame read is the final check's. */
+  function saveParts(order: WorkOrder, more: Parameters<typeof job.save>[2] = {}): void {
+    const check = job.documents.check ?? { readingIds: [], confirmedIds: [], signed: null }
+    const { own, checked } = partsOfOrder(order, body.value, check.readingIds)
+    job.save('build', own, more)
+    if (!sameContent(checked, check.readingIds)) job.save('check', { ...check, readingIds: checked, signed: null })
   }
   function setSchool(school: WorkOrder['school']): void {
     shop.saveShop({ workOrder: school })
     keep({ ...body.value!, school })
   }
   const keep = (order: WorkOrder, more: Parameters<typeof job.save>[2] = {}) =>
-    job.save('build', order, { keepUsed: true, ...more })
+    saveParts(order, { keepUsed: true, ...more })
 
   const markOf = (stepId: string): StepMark | null => body.value?.marks[stepId] ?? null
   /** The mark that a step has, or would get now: what is begun with it is ready after its wait. */
@@ -158,7 +166,8 @@ export function useWorkOrder() {
         typed,
         methodId: usualMethod(quantity, job.profile).id,
         axisCm: quantity === 'swingWeight' ? (sent?.axisCm ?? job.picture.axisCm) : null,
-        purpose: 'checkpoint',
+        purpose: step.kind === 'final' ? 'check' : 'checkpoint',
+        condition: step.kind === 'final' ? job.picture.condition : null,
         supersedes: null,
         ...kept,
       },

@@ -59,9 +59,16 @@ export function hardRows(request: PlanRequest, choices: readonly Choice[], rooms
   if (request.limits.capG !== null) row({ kind: 'cap' }, 'cap', request.limits.capG, (c) => c.addedG(1))
   if (request.limits.capTotalG !== null)
     row({ kind: 'capTotal' }, 'cap of the whole', request.limits.capTotalG - request.state.massG!, (c) =>
-      c.upper > 0 ? c.momentsOf(1).massG : 0,
+      leastPerStep(c),
     )
   return rows
+}
+
+/** The least that a step of a choice weighs: what goes on with a piece does not grow with it. No plan is left out by it. */
+function leastPerStep(choice: Choice): number {
+  let least = choice.upper > 0 ? choice.momentsOf(1).massG : 0
+  for (let count = 2; count <= choice.upper; count++) least = Math.min(least, choice.momentsOf(count).massG / count)
+  return least
 }
 
 /** Exact effect of so many steps of each choice. */

@@ -5,7 +5,8 @@ import { frameState, type FrameState } from '../../frame/state.ts'
 import { tennis } from '../../sports/tennis.ts'
 import { DRAWER, usualRequest } from '../fixtures/fixtures.ts'
 import { STRUNG, usualState } from '../../frame/fixtures.ts'
-import { piecesOfAll, type Cut } from '../../cuts/cut.ts'
+import type { Cut } from '../../cuts/cut.ts'
+import { piecesOfAll } from '../../cuts/pieces.ts'
 import { intoModel, likenessOf } from './intoModel.ts'
 
 const G = tennis.geometry

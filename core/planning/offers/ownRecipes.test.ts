@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { piecesOfAll } from '../../cuts/cut.ts'
+import { piecesOfAll } from '../../cuts/pieces.ts'
 import { overlapsOf } from '../../cuts/overlap.ts'
 import { withPieces } from '../../frame/pieces.ts'
 import { estimateOf } from '../../frame/state.ts'

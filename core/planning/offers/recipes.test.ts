@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { estimateOf } from '../../frame/state.ts'
 import { withPieces } from '../../frame/pieces.ts'
-import { piecesOfAll } from '../../cuts/cut.ts'
+import { piecesOfAll } from '../../cuts/pieces.ts'
 import { seeded } from '../../numerics/random.ts'
 import { PROFILES } from '../../sports/sports.ts'
 import { tennis } from '../../sports/tennis.ts'

@@ -5,7 +5,8 @@ import { withPieces } from '../../frame/pieces.ts'
 import { tennis } from '../../sports/tennis.ts'
 import { DRAWER } from '../fixtures/fixtures.ts'
 import { STRUNG, usualState } from '../../frame/fixtures.ts'
-import { massOf, piecesOfAll, type Cut } from '../../cuts/cut.ts'
+import { massOf, type Cut } from '../../cuts/cut.ts'
+import { piecesOfAll } from '../../cuts/pieces.ts'
 import { scaleBack, shareNearest } from './scaleBack.ts'
 
 const work = { geometry: tennis.geometry, condition: STRUNG, profile: tennis }

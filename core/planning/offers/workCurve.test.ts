@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { piecesOfAll } from '../../cuts/cut.ts'
+import { piecesOfAll } from '../../cuts/pieces.ts'
 import { estimateOf } from '../../frame/state.ts'
 import { chanceOf } from '../explain/chance.ts'
 import { usualRequest } from '../fixtures/fixtures.ts'

@@ -14,7 +14,8 @@ import {
 import type { Zone } from '../../sports/profile.ts'
 import type { Material } from '../../cuts/material.ts'
 import { USUAL_MINUTES, type WorkMinutes } from './work.ts'
-import { massOf, piecesOfAll, stockTaken, type Cut, type Workpiece } from '../../cuts/cut.ts'
+import { massOf, stockTaken, type Cut, type Workpiece } from '../../cuts/cut.ts'
+import { piecesOfAll } from '../../cuts/pieces.ts'
 
 export interface TargetNumber {
   value: number

@@ -1,5 +1,5 @@
 import { addVariable, continuous, type LinearModel, type LinearRow, type Variable } from '../model/linear.ts'
-import { fullRange, type CountRange } from '../model/lines.ts'
+import { fullRange, lineOver, type CountRange } from '../model/lines.ts'
 import { relaxationOver, type PlanModel } from '../model/planModel.ts'
 import { baseOf } from '../problem/deviations.ts'
 import { NO_CONSTRAINT, programmeFor, type PlanSpace } from '../solve/plan.ts'
@@ -94,7 +94,7 @@ export type LandingModel = PlanModel & { aims: AimQuantity[] }
 
 /**
  * The relaxation of one frame that lands inside every tolerance of its target, anywhere inside; the cost is the grams added.
- * Balance is held to its tolerance at the mass that the plan gives, not at the target's: exact, since both are straight.
+ * Balance is held to its tolerance at the mass that the plan gives, not at the target's: exact where both are straight.
  */
 export function landingInside(space: PlanSpace, ranges: readonly CountRange[], drawnIn = 0): LandingModel {
   const programme = programmeFor(space, { ...NO_CONSTRAINT, mustReach: true, toTheEdge: true })
@@ -109,13 +109,11 @@ export function landingInside(space: PlanSpace, ranges: readonly CountRange[], d
   if (i >= 0) {
     const { scaleG, frame } = baseOf(space.request)
     const tolerance = (1 - drawnIn) * acceptance[i].tolerance
-    const massOf = new Map(
-      choices.map((choice, j) => [
-        model.counts[j],
-        choice.upper > 0 ? (tolerance * choice.momentsOf(1).massG) / scaleG : 0,
-      ]),
-    )
-    const more = tolerance * (frame.massG / scaleG - 1)
+    const lines = choices.map((choice, j) => lineOver(choice, ranges[j], (sums) => sums.massG))
+    const massOf = new Map(choices.map((_, j) => [model.counts[j], (tolerance * lines[j].slope) / scaleG]))
+    // What goes on with a piece does not grow with it: as much as that can be, the bounds are wider.
+    const beside = lines.reduce((sum, line) => sum + Math.max(0, line.high), 0)
+    const more = tolerance * ((frame.massG + beside) / scaleG - 1)
     const bend = (row: LinearRow, sign: 1 | -1) =>
       (row.terms = row.terms.map(([j, w]) => [j, w - sign * (massOf.get(j) ?? 0)]))
     bend(model.above[i], 1)

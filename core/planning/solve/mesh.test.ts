@@ -8,7 +8,8 @@ import { padel } from '../../sports/padel.ts'
 import type { SportProfile } from '../../sports/profile.ts'
 import { tennis } from '../../sports/tennis.ts'
 import { DRAWER } from '../fixtures/fixtures.ts'
-import { piecesOfAll, type Cut } from '../../cuts/cut.ts'
+import type { Cut } from '../../cuts/cut.ts'
+import { piecesOfAll } from '../../cuts/pieces.ts'
 
 /** Σm, Σmx, Σm(x−a)²/1000, Σmy²/1000, Σmy of points of mass. */
 type Sums = [number, number, number, number, number]

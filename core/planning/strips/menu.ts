@@ -1,6 +1,7 @@
 import { leverageOf } from '../../frame/pieces.ts'
 import { meansOf } from '../../geometry/shape.ts'
-import { costOf, massOf, piecesOf, stockTaken, type Cut } from '../../cuts/cut.ts'
+import { costOf, massOf, stockTaken, type Cut } from '../../cuts/cut.ts'
+import { piecesOf } from '../../cuts/pieces.ts'
 import { MATERIAL_KINDS } from '../../cuts/material.ts'
 import { meets, stretchOf, type Stretch } from '../../cuts/overlap.ts'
 import { GCM2_PER_KGCM2 } from '../../quantities/units.ts'
