@@ -48,11 +48,11 @@ test('type and step a piece: the same sums as by hand', async ({ page }) => {
   await put(page, 'tip', 'lead-half')
   await page.getByTestId('cut-amount').locator('input').fill('20')
   await page.getByTestId('cut-amount').locator('input').press('Tab')
-  // 20 cm of 0.197 g/cm on both edges are 7.88 g on 305.4 g.
-  await expect.poll(() => predicted(page, 'mass')).toBeCloseTo(313.3, 1)
+  // 20 cm of 0.197 g/cm on both edges are 7.88 g on 305.4 g; two coats of 3 mg/cm² on 2 × 20.2 × 1.47 cm² 0.36 g.
+  await expect.poll(() => predicted(page, 'mass')).toBeCloseTo(313.6, 1)
   const gain = (await predicted(page, 'swingWeight')) - 300
-  expect(gain).toBeGreaterThan((7.88 * 55.5 ** 2) / 1000)
-  expect(gain).toBeLessThan((7.88 * 58.42 ** 2) / 1000)
+  expect(gain).toBeGreaterThan((8.24 * 55.5 ** 2) / 1000)
+  expect(gain).toBeLessThan((8.24 * 58.42 ** 2) / 1000)
   await page.locator('.cut').focus()
   await page.keyboard.press('ArrowUp')
   await expect(page.getByTestId('cut-amount').locator('input')).toHaveValue('20.5')

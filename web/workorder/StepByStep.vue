@@ -17,7 +17,7 @@ import RestPanel from './RestPanel.vue'
 import StepReading from './StepReading.vue'
 import StripList from './StripList.vue'
 import WeighedField from './WeighedField.vue'
-import { READ, useWorkOrder } from './useWorkOrder.ts'
+import { useWorkOrder } from './useWorkOrder.ts'
 import { moveFor } from './stepKeys.ts'
 
 /** One step of the work order fills the screen, to be read from a metre away and gone on from with a knuckle. */
@@ -155,10 +155,12 @@ onBeforeUnmount(() => void lock.release().catch(() => undefined))
       </div>
       <StripList v-if="step.strips.length > 0" :key="step.id" class="mt-2" :order="order" :step="step" large />
       <template v-if="step.reads && checkpoint">
-        <h2 class="mt-3">Then read{{ checkpoint.bare ? ', grip off' : '' }}</h2>
+        <h2 class="mt-3">
+          {{ step.kind === 'final' ? 'Read' : 'Then read' }}{{ checkpoint.bare ? ', grip off' : '' }}
+        </h2>
         <div class="reads">
           <StepReading
-            v-for="quantity in READ"
+            v-for="quantity in order.readAt(step)"
             :key="`${step.id}-${quantity}`"
             :order="order"
             :checkpoint="checkpoint"
@@ -260,7 +262,7 @@ onBeforeUnmount(() => void lock.release().catch(() => undefined))
 }
 .reads {
   display: grid;
-  grid-template-columns: repeat(3, minmax(0, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(220px, 1fr));
   gap: 16px;
 }
 .weighed {

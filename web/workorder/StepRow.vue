@@ -11,7 +11,7 @@ import { writeSoon } from '../browser/writeTime.ts'
 import StepReading from './StepReading.vue'
 import StripList from './StripList.vue'
 import WeighedField from './WeighedField.vue'
-import { READ, type OpenOrder } from './useWorkOrder.ts'
+import type { OpenOrder } from './useWorkOrder.ts'
 
 /** One step of the work order in the list of all. */
 const props = defineProps<{ order: OpenOrder; checkpoint: Checkpoint; number: number; now: number }>()
@@ -55,7 +55,8 @@ function skip(): void {
       <b>{{ number }}. {{ title }}</b>
       <template v-if="step.cut && isPlacing(step) && material">
         <span class="figure"
-          >{{ stripsText(step.cut, material, job.picture.work) }} · {{ fixed(step.massG, 1) }} g</span
+          >{{ stripsText(step.cut, material, job.picture.work)
+          }}{{ material.kind === 'fill' ? '' : ` · ${fixed(step.massG, 1)} g` }}</span
         >
         <span class="quiet">{{ placeText(step.cut, job.picture.work, rulerOf(material)) }}</span>
       </template>
@@ -92,7 +93,7 @@ function skip(): void {
     <div v-if="step.reads || weighed" class="reads">
       <template v-if="step.reads">
         <StepReading
-          v-for="quantity in READ"
+          v-for="quantity in order.readAt(step)"
           :key="quantity"
           :order="order"
           :checkpoint="checkpoint"
@@ -101,7 +102,11 @@ function skip(): void {
       </template>
       <WeighedField v-if="weighed" class="weighed" :order="order" :step="step" />
       <small v-if="step.reads" class="quiet state">{{
-        checkpoint.bare ? 'read with the grip off' : 'read as measured'
+        step.kind === 'final'
+          ? 'read as measured, for the final check'
+          : checkpoint.bare
+            ? 'read with the grip off'
+            : 'read as measured'
       }}</small>
       <button
         v-if="step.strips.length > 0"

@@ -7,9 +7,10 @@ import { sameContent } from '#contract/sameContent.ts'
 import type { Cut } from '#core/cuts/cut.ts'
 import { buildOf, partsOfOrder, standingOrder } from '#core/job/building.ts'
 import { usualMethod } from '#core/measure/readings.ts'
-import type { Quantity } from '#core/quantities/units.ts'
+import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
 import type { PlanLimits } from '#core/planning/problem/request.ts'
 import { isMinor } from '#core/targets/minors.ts'
+import { stepForReading } from '#core/workorder/arriving.ts'
 import { followBuild, type Checkpoint } from '#core/workorder/follow.ts'
 import {
   asBuilt,
@@ -29,8 +30,8 @@ import { useDevices, type Receiver } from '../stores/devices.ts'
 import { useOpenJob } from '../stores/openJob.ts'
 import { useShop } from '../stores/shop.ts'
 
-/** What is read after a step. */
-export const READ: Quantity[] = ['mass', 'balance', 'swingWeight']
+/** What is read after a step; of the finished frame twist weight as well, where it is aimed at. */
+const READ: readonly Quantity[] = ['mass', 'balance', 'swingWeight']
 
 /** The open job's work order: its steps, their marks, what was read after each and what it should have been. */
 export function useWorkOrder() {
@@ -84,6 +85,8 @@ export function useWorkOrder() {
     job.save('plan', { ...held, limits: { ...held.limits, noLead: true, leadAgreed: null } })
     void router.push({ name: 'plan', params: { id: job.view.job.id } })
   }
+  const readAt = (step: WorkStep): readonly Quantity[] =>
+    step.kind === 'final' && job.documents.target?.lines.twistWeight ? [...READ, 'twistWeight'] : READ
   const titleOf = (step: WorkStep) => stepTitle(step, material(step.cut?.materialId))
   /** Where a step's piece lies, or what the step is called. */
   const placeOf = (stepId: string) => {
@@ -188,14 +191,15 @@ export function useWorkOrder() {
     put(stepId, { ...held, readingIds, found })
   }
 
-  /** An instrument's reading goes to the step in hand: the one with the focus, else the first that is not done. */
+  /** The step that somebody looks at or has the focus in: what an instrument sends is its own. */
   const inHand = ref('')
-  const receivers = READ.map((quantity): Receiver => ({
+  const receivers = QUANTITIES.map((quantity): Receiver => ({
     quantity,
     take: (sent) => {
       if (quantity === 'mass' && isPiece(sent.raw, job.picture.measured.state.massG ?? 0)) return pieceArrived(sent)
-      const reads = steps.value.filter((s) => s.reads)
-      const step = reads.find((s) => s.id === inHand.value) ?? reads.find((s) => !markOf(s.id))
+      const marks = body.value?.marks ?? {}
+      const isRead = (s: WorkStep, q: Quantity) => readingOf(s, q) !== null
+      const step = stepForReading({ steps: steps.value, marks, readAt, isRead }, quantity, inHand.value)
       if (!step) return false
       read(step, quantity, sent.raw, String(Number(sent.raw.toFixed(3))), sent)
     },
@@ -226,6 +230,7 @@ export function useWorkOrder() {
     upToDate,
     inHand,
     receivers,
+    readAt,
     titleOf,
     minutesOf,
     minutesLeft,

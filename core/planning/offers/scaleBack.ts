@@ -1,6 +1,7 @@
 import { inSteps } from '../../cuts/ruler.ts'
 import { massOf, type Cut, type Workpiece } from '../../cuts/cut.ts'
 import type { Material } from '../../cuts/material.ts'
+import { finishG } from '../../cuts/pieces.ts'
 
 /** Kinds of which a share can be taken off where it lies. */
 const GIVES: ReadonlySet<Material['kind']> = new Set(['tape', 'fill', 'sleeve', 'weight'])
@@ -53,7 +54,13 @@ export function scaleBack(
     if (part.off >= part.steps) return []
     return [{ ...cut, amount: inSteps(cut.amount / part.material.step - part.off, part.material) }]
   })
-  const given = parts.map((p) => ({ id: p.cut.id, offG: p.off * p.stepG, leftG: p.massG - p.off * p.stepG }))
+  // With a strip goes what seals it.
+  const weightOf = (cut: Cut, material: Material) => massOf(cut, material, work) + finishG(cut, material, work)
+  const given = parts.map(({ cut, material }) => {
+    const now = left.find((l) => l.id === cut.id)
+    const leftG = now ? weightOf(now, material) : 0
+    return { id: cut.id, offG: weightOf(cut, material) - leftG, leftG }
+  })
   return { cuts: left, given }
 }
 
