@@ -18,6 +18,7 @@ const ON_BOTH = [
   'server/drawer.test.ts',
   'server/people',
   'server/fuzz.test.ts',
+  'server/workOrder.test.ts',
   'server/backup',
   'server/devices',
   'server/sheets',

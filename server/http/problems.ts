@@ -5,13 +5,16 @@ import { wordsFor, type ApiError } from '#contract/messages/errors.ts'
 import { DatabaseError } from '../db/database.ts'
 import { notFound, Refusal, staleEdit } from '../refusal.ts'
 
+/** Where the same number twice means that somebody else was faster. */
+const REVISIONS = ['stage_revision', 'stage_document', 'work_order', 'batch_revision']
+
 /** SQLSTATE to refusal, in one place. */
 function ofDatabase(error: DatabaseError): Refusal {
   const { sqlState, constraint } = error
   if (error.away) return new Refusal(503, 'database.away')
   switch (sqlState) {
     case '23505':
-      return constraint.startsWith('stage_revision') || constraint.startsWith('batch_revision')
+      return REVISIONS.some((table) => constraint.startsWith(table))
         ? staleEdit()
         : new Refusal(409, 'value.duplicate', '', { what: 'This' })
     case '23503':
