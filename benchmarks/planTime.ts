@@ -1,5 +1,6 @@
 import { REFERENCES } from '#demo/library.ts'
 import { FRAMES, MATERIALS, STRUNG_WRAP } from '#demo/world.ts'
+import { finishFor } from '#core/cuts/cut.ts'
 import { frameState } from '#core/frame/state.ts'
 import { type Estimate } from '#core/quantities/estimate.ts'
 import { referenceState } from '#core/compare/setup.ts'
@@ -31,7 +32,7 @@ export function requests(): { name: string; request: PlanRequest }[] {
     ['job-done', state(327.8, 31.8, 322.3, 14.0), 'ref-p2', 'reference', ['mass', 'balance', 'swingWeight']],
   ]
   return cases.map(([name, measured, referenceId, way, quantities]) => {
-    const work = { geometry: FRAMES[0].geometry, condition: STRUNG_WRAP, profile: tennis }
+    const work = { geometry: FRAMES[0].geometry, condition: STRUNG_WRAP, profile: tennis, finish: finishFor(false) }
     const reference = REFERENCES.find((r) => r.id === referenceId)!
     const to = { condition: STRUNG_WRAP, axisCm: tennis.axisCm }
     const setup = { id: referenceId, name: reference.name, grade: '', state: referenceState(reference, to, tennis) }

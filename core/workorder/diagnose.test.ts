@@ -5,20 +5,14 @@ import { defaultCondition } from '../frame/condition.ts'
 import { DRAWER } from '../planning/fixtures/fixtures.ts'
 import { seeded } from '../numerics/random.ts'
 import { QUANTITIES, type Quantity } from '../quantities/units.ts'
-import { PROFILES, profileOf, type SportId } from '../sports/sports.ts'
+import { PROFILES, profileOf, SPORTS, type SportId } from '../sports/sports.ts'
 import { tellApart, type CauseKind } from './causes.ts'
 import { diagnose } from './diagnose.ts'
 import { followBuild, type Build } from './follow.ts'
-import { HiddenBench, type ReadingFault } from './fixtures/hiddenBench.ts'
+import { FRAMES, HiddenBench, type ReadingFault } from './fixtures/hiddenBench.ts'
 import { markNow, type StepMark } from './marks.ts'
 import { orderOfWork } from './order.ts'
 
-const FRAMES: Record<string, Record<Quantity, number>> = {
-  tennis: { mass: 305, balance: 32.6, swingWeight: 300, twistWeight: 13.2 },
-  padel: { mass: 360, balance: 26, swingWeight: 150, twistWeight: 17 },
-  badminton: { mass: 85, balance: 30, swingWeight: 80, twistWeight: 1.3 },
-  pickleball: { mass: 225, balance: 23.5, swingWeight: 112, twistWeight: 6.2 },
-}
 const READ: Quantity[] = ['mass', 'balance', 'swingWeight', 'twistWeight']
 
 interface Fault {
@@ -98,9 +92,9 @@ const ALIKE: CauseKind[][] = [['notAtAxis', 'wrongAxis', 'meterOff']]
 const same = (a: CauseKind, b: CauseKind) => a === b || ALIKE.some((group) => group.includes(a) && group.includes(b))
 
 /** One build with one fault at its last step; null where the fault cannot be, or is too small to be told. */
-function faulty(sport: string, kind: CauseKind, seed: number) {
+function faulty(sport: SportId, kind: CauseKind, seed: number) {
   const random = seeded(seed)
-  const profile = profileOf(sport as SportId)
+  const profile = profileOf(sport)
   const work: Workpiece = { profile, geometry: profile.geometry, condition: defaultCondition(profile) }
   const wantsFill = kind === 'amount' || kind === 'runUp'
   const zones = profile.zones.filter((z) => (wantsFill ? z.place === 'handle' : z.place !== 'spot' && z.place !== 'sleeve')) // prettier-ignore
@@ -156,7 +150,7 @@ const LEAST: Partial<Record<CauseKind, number>> = {
 describe('what is behind readings outside of their band', () => {
   it('ranks the right cause first in nine of ten of over a thousand seeded builds of four sports, kind by kind', () => {
     const ranked = KINDS.map((kind, k) => {
-      const found = Object.keys(FRAMES).flatMap((sport, s) =>
+      const found = SPORTS.flatMap((sport, s) =>
         Array.from({ length: TRIES(kind) }, (_, n) => faulty(sport, kind, 100000 * s + 1000 * k + n + 1)),
       )
       const told = found.flatMap((each) => (each ? [each.causes.at(0)?.kind ?? null] : []))

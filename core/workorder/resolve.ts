@@ -83,7 +83,7 @@ function chanceFor(request: PlanRequest, cuts: readonly Cut[], draws?: number): 
 /** A plan for the rest: a good one at once, or the best as far as it is found and proven soon: somebody stands at the bench. */
 export function solveRest({ request, taken }: Rest, how: 'good' | 'proven' = 'good'): RestPlan {
   const space = planSpace(request)
-  const plan = how === 'good' ? heuristicPlan(space, NO_CONSTRAINT) : optimalPlan(space, NO_CONSTRAINT, 'best')
+  const plan = how === 'good' ? heuristicPlan(space, NO_CONSTRAINT, 'rest') : optimalPlan(space, NO_CONSTRAINT, 'best')
   const found = plan.cuts.filter((cut) => !request.fixedCuts.some((fixed) => fixed.id === cut.id))
   const cuts = found.map((cut) => ({ ...cut, id: freeId(cut.id, taken) }))
   return { plan, cuts, chance: chanceFor(request, cuts, how === 'good' ? 2000 : undefined) }

@@ -25,10 +25,11 @@ export interface Found extends Candidate {
   proven: boolean
 }
 
-/** How long a plan is sought: to follow a hand, to be shown first, to know whether there is any, as one way of several, as the best of them, until it is proven. */
+/** How long a plan is sought: to follow a hand, to be shown first, for what is left of a build, to know whether there is any, as one way of several, as the best of them, until it is proven. */
 const LOOKS = {
   following: [FOLLOWING],
   first: [AT_ONCE, HARDER],
+  rest: [AT_ONCE, HARDER],
   question: [FOR_QUESTION],
   way: [FOR_WAY],
   best: [FOR_BEST],
@@ -42,7 +43,7 @@ export function findPlan(programme: Programme, menu: readonly Group[], patience:
 }
 
 /** Where it pays to seek directions in which places fall short, before anything is looked at. */
-const THOROUGH: readonly Patience[] = ['way', 'best', 'proof']
+const THOROUGH: readonly Patience[] = ['rest', 'way', 'best', 'proof']
 
 /** @param looks what is spent, and again where nothing was found with so much */
 function find(
