@@ -85,7 +85,14 @@ export const TABLES: readonly ArchivedTable[] = [
 ]
 
 /** Worked out anew from the others, or kept elsewhere in the archive: the two parts of `stage_revision` as that. */
-export const NOT_ARCHIVED = ['stage_document', 'work_order', 'kept_case', 'setup_index', 'find_index', 'migration'] as const
+export const NOT_ARCHIVED = [
+  'stage_document',
+  'work_order',
+  'kept_case',
+  'setup_index',
+  'find_index',
+  'migration',
+] as const
 
 /**
  * The columns of a table as they are put back. A document may be JSON's null (a stage that was undone to its beginning, a fact that was
