@@ -50,6 +50,14 @@ test('a build with two bad checkpoints: a scale that was not at nought, too litt
   await expect(diagnosis).toBeHidden()
   await expect(tip.getByLabel('Static weight')).toHaveValue('')
   await readOff(tip)
+  // A balance typed in inches: said so, and taken for what it is.
+  const right = (await expectedAt(tip)).balance
+  await tip.getByLabel('Balance').fill((right / 2.54).toFixed(2))
+  await tip.getByLabel('Balance').press('Enter')
+  await expect(diagnosis.locator('li').first()).toContainText('The balance looks like inches')
+  await page.getByTestId('read-as').click()
+  await expect(diagnosis).toBeHidden()
+  await expect(tip.getByLabel('Balance')).toHaveValue(/^3\d\.\d+$/)
   await expect(diagnosis).toBeHidden()
   await expect(page.getByTestId('lands')).toContainText('With the rest as planned it lands')
 

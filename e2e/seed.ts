@@ -6,13 +6,14 @@ import { EMPTY_PLAN, nothingMeasured } from '#core/job/documents.ts'
 import { unknownPlayer } from '#core/player/facts.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import { EMPTY_ORDER } from '#core/workorder/marks.ts'
+import type { Quantity } from '#core/quantities/units.ts'
 import type { StockedKind } from '#core/sports/kinds.ts'
 import { expect } from './test.ts'
 
 /** What is put where: zone, material of the demo drawer, its kind, how much. */
 export type Piece = [zone: string, material: string, kind: StockedKind, amount: number]
 
-const READINGS = { mass: 305.4, balance: 32.6, swingWeight: 300, twistWeight: 13.2 } as const
+const READINGS: Record<Quantity, number> = { mass: 305.4, balance: 32.6, swingWeight: 300, twistWeight: 13.2 }
 
 /** Enough of some materials in the drawer, whatever tests before took out. */
 async function stocked(request: APIRequestContext, ids: readonly string[]): Promise<void> {
@@ -32,11 +33,12 @@ export async function seedBuild(
   pieces: Piece[],
   target: Partial<Record<'mass' | 'balance' | 'swingWeight', [value: number, tolerance: number]>>,
   age: number | null = null,
+  measured: Record<Quantity, number> = READINGS,
 ): Promise<string> {
   const id = `seeded-${crypto.randomUUID().slice(0, 8)}`
   const facts = { ...unknownPlayer(`Seeded ${id.slice(-4)}`), age }
   const work = { geometry: tennis.geometry, condition: defaultCondition(tennis), profile: tennis }
-  const readings = Object.entries(READINGS).flatMap(([quantity, value]) =>
+  const readings = Object.entries(measured).flatMap(([quantity, value]) =>
     [1, 2].map((n) => ({
       id: `${id}-${quantity}-${n}`,
       quantity,

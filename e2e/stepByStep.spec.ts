@@ -1,4 +1,4 @@
-import { PIECES } from '#devices/items.ts'
+import { FRAMES, PIECES } from '#devices/items.ts'
 import { ready, tell } from './benchHands.ts'
 import { noWiderThan, saved } from './hands.ts'
 import { seedBuild } from './seed.ts'
@@ -44,6 +44,55 @@ test('the build, a step at a time: read from a metre away, ticked with a key, re
     await expect(page.getByTestId('step-done')).toBeInViewport()
     await noWiderThan(page, width)
   }
+})
+
+test('what the instruments read as it should be goes on by itself; a hand on the screen stays', async ({
+  page,
+  request,
+}) => {
+  const { id: item, totals } = FRAMES[0]
+  const measured = {
+    mass: totals.massG,
+    balance: totals.balanceCm,
+    swingWeight: totals.swingWeightAbout(10.16),
+    twistWeight: totals.twistWeightKgCm2,
+  }
+  // A tenth of a gram: what it does is well inside of what can be read.
+  const id = await seedBuild(request, [['tip', 'tungsten', 'tape', 0.5], ['shaft', 'tungsten', 'tape', 0.5]], { mass: [measured.mass, 1] }, null, measured) // prettier-ignore
+  await tell('PLACE', { item })
+  await page.goto(`/job/${id}/build/step-by-step`)
+  const now = page.locator('.now')
+  const heading = page.getByTestId('step-by-step').getByRole('heading', { level: 1 })
+  const readAll = async () => {
+    for (const [instrument, label] of [
+      ['scale', 'Static weight'],
+      ['board', 'Balance'],
+      ['swing', 'Swing weight'],
+    ]) {
+      await ready(page, `device-${instrument}`)
+      await tell('PRESS', { instrument })
+      await expect(now.getByLabel(label, { exact: true })).not.toHaveValue('')
+    }
+    await expect(now.locator('.said', { hasText: 'as predicted' })).toHaveCount(3)
+  }
+  for (const step of ['inspect', 'trial']) {
+    await expect(now).toHaveAttribute('data-step', step)
+    await page.getByTestId('step-done').click()
+  }
+  await expect(now).toHaveAttribute('data-step', 'tip-tungsten')
+  const before = await heading.innerText()
+  await readAll()
+  await expect(page.getByTestId('step-done')).toContainText('going on')
+  await expect(heading).not.toHaveText(before)
+  // Another step: what comes of it is waited for, and a touch stops it.
+  await expect(now).toHaveAttribute('data-step', 'shaft-tungsten')
+  await readAll()
+  await expect(page.getByTestId('step-done')).toContainText('going on')
+  await page.locator('.title').click()
+  await expect(page.getByTestId('step-done')).toContainText('Done, next')
+  await page.waitForTimeout(3000)
+  await expect(now).toHaveAttribute('data-step', 'shaft-tungsten')
+  await tell('PLACE', { item: '' })
 })
 
 test('strips one by one: the scale sends each, the last one laid ticks the step; a fill is weighed as it is; a step is left out at a touch', async ({

@@ -1,9 +1,10 @@
 import { gripWords, type GripRoutine } from '#core/player/grip.ts'
 import type { Cut } from '#core/cuts/cut.ts'
+import { lengthText, rulerOf } from '#core/cuts/ruler.ts'
 import type { Material } from '#core/cuts/material.ts'
 import { QUANTITIES, type Quantity, type UnitChoice } from '#core/quantities/units.ts'
 import { fixed, writeDifference } from '#core/quantities/write.ts'
-import type { Cause, CauseKind, Test } from '#core/workorder/causes.ts'
+import type { Cause, CauseKind, Meant, Test } from '#core/workorder/causes.ts'
 import type { WorkOrderId } from '#core/workorder/marks.ts'
 import type { StepKind, WorkStep } from '#core/workorder/order.ts'
 import { quantityInText } from './names.ts'
@@ -107,17 +108,19 @@ const percent = (share: number) => `${Math.round(100 * Math.abs(share))} %`
 
 /** A cause in words, with its size. @param where the piece's place @param name of a material */
 export function causeText(
-  { kind, size, materialId, mend }: Cause,
+  { kind, size, materialId, mend, meant }: Cause,
   piece: { where: string; cut: Cut | null } | null,
   materials: readonly Material[],
   units: UnitChoice,
 ): string {
   const at = piece ? piece.where.toLowerCase() : 'the piece'
   const s = size ?? 0
+  const material = materials.find((m) => m.id === piece?.cut?.materialId)
+  const along = lengthText(Math.abs(s), material ? rulerOf(material) : 'cm')
   switch (kind) {
     case 'misplaced': {
       const towardsTip = piece?.cut?.place === 'hoop' ? s < 0 : s > 0
-      return `Strips at ${at} lie ${cm(s)} too far towards the ${towardsTip ? 'tip' : 'butt'}`
+      return `Strips at ${at} lie ${along} too far towards the ${towardsTip ? 'tip' : 'butt'}`
     }
     case 'length':
       return `Strips at ${at} are ${percent(s)} too ${s > 0 ? 'long or heavy' : 'short or light'}`
@@ -143,6 +146,10 @@ export function causeText(
       return 'It was read with the dampener on or off, the other way'
     case 'stringsState':
       return 'It was read strung for bare, or bare for strung'
+    case 'wrongUnit': {
+      const name = quantityInText(meant!.quantity)
+      return `The ${name} looks like ${SLIP_NAMES[meant!.unit]}`
+    }
     case 'scaleNotTared':
       return `The scale was not at nought: ${writeDifference(s, 'mass', units)}`
     case 'boardNotZeroed':
@@ -156,6 +163,16 @@ export function causeText(
     case 'unknown':
       return 'Something else'
   }
+}
+
+/** Units that a figure is typed in by mistake. */
+const SLIP_NAMES: Record<Meant['unit'], string> = {
+  oz: 'ounces',
+  g: 'grams',
+  mm: 'millimetres',
+  in: 'inches',
+  cm: 'centimetres',
+  points: 'points of balance',
 }
 
 /** Causes in which a piece lies otherwise than planned: it can be put right, or stay. */

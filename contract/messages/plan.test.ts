@@ -80,9 +80,13 @@ describe('what is said of a plan', () => {
   })
   it('what lies on what', () => {
     const below = cutIn(zone('belowBumper'), tape, 15, work, 'below')
-    const [said] = overlapText([cutIn(zone('tenTwo'), tape, 15, work, 'tenTwo'), below], work)
+    const [said] = overlapText([cutIn(zone('tenTwo'), tape, 15, work, 'tenTwo'), below], materials, work)
     expect(said).toMatch(/^10 and 2 and below the bumper lie on each other for \d+\.\d cm/)
-    expect(overlapText([sides, tip], work)).toEqual([])
+    const inches = [{ ...tape, step: 2.54 / 8 }]
+    expect(overlapText([cutIn(zone('tenTwo'), tape, 15, work, 'tenTwo'), below], inches, work)[0]).toMatch(
+      /for [\d /]+ in:/,
+    )
+    expect(overlapText([sides, tip], materials, work)).toEqual([])
   })
   it('what would raise a low chance: the reading, the roll or neither, by the largest part of the variance', () => {
     const target = { mass: { value: 317, tolerance: 0.5 } }

@@ -165,9 +165,10 @@ export function doubtText({ quantity, cause }: Doubt): string {
 }
 
 /** Strips that would lie on each other, in words; nothing where none do. */
-export function overlapText(cuts: readonly Cut[], work: Workpiece): string[] {
-  return overlapsOf(cuts, work).map(
-    ({ a, b, cm }) =>
-      `${whereText(a, work)} and ${whereText(b, work).toLowerCase()} lie on each other for ${fixed(cm, 1)} cm: move or shorten one.`,
-  )
+export function overlapText(cuts: readonly Cut[], materials: readonly Material[], work: Workpiece): string[] {
+  return overlapsOf(cuts, work).map(({ a, b, cm }) => {
+    const material = materials.find((m) => m.id === b.materialId)
+    const along = lengthText(cm, material ? rulerOf(material) : 'cm')
+    return `${whereText(a, work)} and ${whereText(b, work).toLowerCase()} lie on each other for ${along}: move or shorten one.`
+  })
 }

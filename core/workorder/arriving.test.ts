@@ -4,9 +4,9 @@ import { STRUNG } from '../frame/fixtures.ts'
 import { DRAWER } from '../planning/fixtures/fixtures.ts'
 import type { Quantity } from '../quantities/units.ts'
 import { tennis } from '../sports/tennis.ts'
-import { stepForReading } from './arriving.ts'
+import { isAllRead, stepForReading } from './arriving.ts'
 import { markNow, type StepMark } from './marks.ts'
-import { orderOfWork } from './order.ts'
+import { orderOfWork, type WorkStep } from './order.ts'
 
 const work = { geometry: tennis.geometry, condition: STRUNG, profile: tennis }
 const tape = DRAWER.find((m) => m.id === 'tungsten')!
@@ -25,12 +25,13 @@ const done = (...ids: string[]): Record<string, StepMark> => ({
   trial: skipped,
   ...Object.fromEntries(ids.map((id, i) => [id, markNow(`2026-01-01T09:0${i}:00.000Z`, 'AT')])),
 })
+const readAt = (s: WorkStep): Quantity[] => (s.kind === 'final' ? ['mass', 'twistWeight'] : ['mass', 'balance'])
 const goes = (quantity: Quantity, marks: Record<string, StepMark>, read: string[] = [], inHand = '') =>
   stepForReading(
     {
       steps,
       marks,
-      readAt: (s) => (s.kind === 'final' ? ['mass', 'twistWeight'] : ['mass', 'balance']),
+      readAt,
       isRead: (s, q) => read.includes(`${s.id} ${q}`),
     },
     quantity,
@@ -56,5 +57,13 @@ describe('where a reading goes that arrives by itself', () => {
     const all = done('inspect', 'tip', 'threeNine', 'final')
     expect(goes('mass', all, ['final mass'])).toBeUndefined()
     expect(goes('mass', all)).toBe('final')
+  })
+  it('a step is read once all of it is: one that is not read never', () => {
+    const at = (id: string) => steps.find((s) => s.id === id)!
+    const read = (...has: string[]) => ({ readAt, isRead: (s: WorkStep, q: Quantity) => has.includes(`${s.id} ${q}`) })
+    expect(isAllRead(read('tip mass'), at('tip'))).toBe(false)
+    expect(isAllRead(read('tip mass', 'tip balance'), at('tip'))).toBe(true)
+    expect(isAllRead(read('tip mass', 'tip balance'), at('threeNine'))).toBe(false)
+    expect(isAllRead(read(), at('inspect'))).toBe(false)
   })
 })

@@ -12,6 +12,10 @@ export interface Reads {
   isRead(step: WorkStep, quantity: Quantity): boolean
 }
 
+/** Is everything read after a step that is read after it? */
+export const isAllRead = ({ readAt, isRead }: Pick<Reads, 'readAt' | 'isRead'>, step: WorkStep): boolean =>
+  step.reads && readAt(step).every((quantity) => isRead(step, quantity))
+
 /**
  * The step that a reading which arrives by itself belongs to: the one in hand; else the one that was done last, as long as this was
  * not read after it; else the first that is not done. Twist weight waits for the step in hand. Null: none of them.

@@ -16,6 +16,7 @@ export const CAUSE_KINDS = [
   'overgripState',
   'dampenerState',
   'stringsState',
+  'wrongUnit',
   'scaleNotTared',
   'boardNotZeroed',
   'notAtAxis',
@@ -24,6 +25,15 @@ export const CAUSE_KINDS = [
   'unknown',
 ] as const
 export type CauseKind = (typeof CAUSE_KINDS)[number]
+
+/** Units that a figure is typed in by mistake. */
+export const SLIP_UNITS = ['oz', 'g', 'mm', 'in', 'cm', 'points'] as const
+/** A reading as it was meant, had it been typed in another unit; core units. */
+export interface Meant {
+  quantity: Quantity
+  value: number
+  unit: (typeof SLIP_UNITS)[number]
+}
 
 /** What to do about a cause: what lies there is put down as it is, the readings go, or one is kept as it is. */
 export type Mend =
@@ -40,6 +50,7 @@ export interface Cause {
   likelihood: number
   mend: Mend
   materialId?: string
+  meant?: Meant
 }
 
 /**
@@ -60,6 +71,7 @@ export const USUAL_CAUSES: Record<CauseKind, { weight: number; usual?: number }>
   overgripState: { weight: 0.1 },
   dampenerState: { weight: 0.05 },
   stringsState: { weight: 0.01 },
+  wrongUnit: { weight: 0.05 },
   scaleNotTared: { weight: 0.06, usual: 4 },
   boardNotZeroed: { weight: 0.08, usual: 0.5 },
   notAtAxis: { weight: 0.06, usual: 0.5 },

@@ -6,7 +6,7 @@ import { DRAWER } from '../planning/fixtures/fixtures.ts'
 import { seeded } from '../numerics/random.ts'
 import { QUANTITIES, type Quantity } from '../quantities/units.ts'
 import { PROFILES, profileOf, SPORTS, type SportId } from '../sports/sports.ts'
-import { tellApart, type CauseKind } from './causes.ts'
+import { tellApart, type CauseKind, type Meant } from './causes.ts'
 import { diagnose } from './diagnose.ts'
 import { followBuild, type Build } from './follow.ts'
 import { FRAMES, HiddenBench, type ReadingFault } from './fixtures/hiddenBench.ts'
@@ -187,6 +187,26 @@ describe('what is behind readings outside of their band', () => {
     expect(tellApart(long[0], long[1])).toEqual({ kind: 'weigh', stepId: 'threeNine' })
   })
 
+  it('knows a figure that was typed in another unit, and what it is then', () => {
+    const right = sound().figures()
+    const typed: [Quantity, Meant['unit'], (v: number) => number][] = [
+      ['mass', 'oz', (v) => v / 28.349523125],
+      ['balance', 'in', (v) => v / 2.54],
+      ['balance', 'mm', (v) => 10 * v],
+      // Half a frame of 68.58 cm less the balance, in eighths of an inch.
+      ['balance', 'points', (v) => (34.29 - v) / 0.3175],
+    ]
+    for (const [quantity, unit, as] of typed) {
+      const [first] = sound().typed((q, v) => (q === quantity ? as(v) : v))
+      expect(first, unit).toMatchObject({ kind: 'wrongUnit', mend: { kind: 'withdraw', quantities: [quantity] } })
+      expect(first.meant, unit).toMatchObject({ quantity, unit, value: expect.closeTo(right[quantity], 6) })
+      expect(tellApart(first, undefined)).toEqual({ kind: 'readAgain', quantity })
+    }
+    // In a shop that reads ounces, grams.
+    const [grams] = sound().typed((q, v) => (q === 'mass' ? 28.349523125 * v : v))
+    expect(grams).toMatchObject({ kind: 'wrongUnit', meant: { quantity: 'mass', unit: 'g' } })
+  })
+
   it('does not doubt the mass of a piece that was weighed', () => {
     const build = sound()
     const causes = build.laid((cut) => ({ ...cut, atCm: cut.atCm - 7 }), true)
@@ -209,18 +229,22 @@ function sound() {
   const zone = PROFILES.tennis.zones.find((z) => z.id === 'threeNine')!
   const tungsten = DRAWER.find((m) => m.id === 'tungsten')!
   const cut = cutIn(zone, tungsten, 14, work, zone.id)
-  const judge = (laid: Cut, fault: ReadingFault, weigh: boolean) => {
+  const judge = (laid: Cut, fault: ReadingFault, weigh: boolean, as = (_: Quantity, v: number) => v) => {
     const bench = new HiddenBench(FRAMES.tennis, work, 5, 0.005)
     const { state, shared } = bench.measure()
     const grams = bench.lay(laid, DRAWER).reduce((sum, p) => sum + p.massG, 0)
     const marks = { [cut.id]: markNow('2026-01-01T09:00:00Z', 'AT') }
     const weighed: Record<string, number> = weigh ? { [cut.id]: grams } : {}
-    const reads = { [cut.id]: bench.read(READ, fault) }
+    const figures = bench.read(READ, fault)
+    const reads = { [cut.id]: figures.map((r) => ({ ...r, value: as(r.quantity, r.value) })) }
     const build: Build = { measured: state, shared, steps: orderOfWork([cut], DRAWER, work), marks, weighed, reads, materials: DRAWER, work } // prettier-ignore
-    return diagnose(followBuild(build).open!.suspicion)
+    const { open } = followBuild(build)
+    return { causes: open ? diagnose(open.suspicion) : [], figures }
   }
   return {
-    read: (fault: ReadingFault) => judge(cut, fault, false),
-    laid: (as: (cut: Cut) => Cut, weigh = false) => judge(as(cut), {}, weigh),
+    read: (fault: ReadingFault) => judge(cut, fault, false).causes,
+    laid: (as: (cut: Cut) => Cut, weigh = false) => judge(as(cut), {}, weigh).causes,
+    typed: (as: (quantity: Quantity, value: number) => number) => judge(cut, {}, false, as).causes,
+    figures: () => Object.fromEntries(judge(cut, {}, false).figures.map((r) => [r.quantity, r.value])),
   }
 }

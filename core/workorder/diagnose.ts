@@ -34,6 +34,7 @@ export const asCause = (guess: Guess, size: number, likelihood: number): Cause =
   likelihood,
   mend: guess.mend(size),
   ...(guess.materialId ? { materialId: guess.materialId } : {}),
+  ...(guess.meant ? { meant: guess.meant } : {}),
 })
 
 function fit(guess: Guess, z: number[], residual: Residual): { size: number; log: number } | null {

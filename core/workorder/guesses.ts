@@ -3,9 +3,9 @@ import { piecesLaid } from '../cuts/pieces.ts'
 import { isByLength, type Material } from '../cuts/material.ts'
 import { conditionPieces, type Condition } from '../frame/condition.ts'
 import type { Piece } from '../frame/pieces.ts'
-import { GCM2_PER_KGCM2, type Quantity } from '../quantities/units.ts'
+import { fromCore, GCM2_PER_KGCM2, toCore, type Quantity } from '../quantities/units.ts'
 import { sumsOf, type Residual } from './belief.ts'
-import type { CauseKind, Mend } from './causes.ts'
+import type { CauseKind, Meant, Mend } from './causes.ts'
 import type { Suspicion } from './follow.ts'
 import { weighedAs } from './stepPieces.ts'
 
@@ -14,6 +14,7 @@ export interface Guess {
   kind: CauseKind
   stepId: string | null
   materialId?: string
+  meant?: Meant
   /** Change of the readings where it has this size; null where it cannot. */
   effect(size: number): number[] | null
   mend(size: number): Mend
@@ -34,6 +35,7 @@ export function guessesFor(suspicion: Suspicion, residual: Residual): Guess[] {
     ...pieces,
     ...stateGuesses(suspicion, residual, change),
     ...readingGuesses(suspicion, residual),
+    ...unitGuesses(suspicion, residual),
     { kind: 'unknown', stepId: null, effect: () => null, mend: () => ({ kind: 'asRead' }) },
   ]
 }
@@ -190,4 +192,39 @@ function readingGuesses({ belief, work, reads }: Suspicion, residual: Residual):
     ...alone('meterOff', 'swingWeight', (by) => by),
     ...alone('meterOff', 'twistWeight', (by) => by / 10),
   ]
+}
+
+/** What a figure would be, had it been typed in another unit than was taken for it. */
+function meantBy(quantity: Quantity, value: number, lengthCm: number): Meant[] {
+  const as = (unit: Meant['unit'], meant: number): Meant => ({ quantity, value: meant, unit })
+  if (quantity === 'mass') return [as('oz', toCore(value, 'oz', lengthCm)), as('g', fromCore(value, 'oz', lengthCm))]
+  if (quantity !== 'balance') return []
+  return [
+    as('mm', value / 10),
+    as('in', toCore(value, 'in', lengthCm)),
+    as('cm', fromCore(value, 'in', lengthCm)),
+    as('points', toCore(value, 'points', lengthCm)),
+  ]
+}
+
+/** Nearer than so many uncertainties to what is expected, it is that figure in another unit. */
+const SAME_FIGURE = 4
+
+/** One figure is right, but in ounces, inches, millimetres or points. */
+function unitGuesses({ work, reads }: Suspicion, { quantities, off, covariance }: Residual): Guess[] {
+  return quantities.flatMap((quantity, i): Guess[] => {
+    const read = reads.find((r) => r.quantity === quantity)
+    if (!read) return []
+    const expected = read.value - off[i]
+    const fits = meantBy(quantity, read.value, work.geometry.lengthCm).filter(
+      ({ value }) => Math.abs(value - expected) <= SAME_FIGURE * Math.sqrt(covariance[i][i]),
+    )
+    return fits.map((meant) => ({
+      kind: 'wrongUnit',
+      stepId: null,
+      meant,
+      effect: () => off.map((v, k) => (k === i ? v : 0)),
+      mend: () => ({ kind: 'withdraw', quantities: [quantity] }),
+    }))
+  })
 }

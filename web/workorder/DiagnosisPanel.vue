@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { causeText, isOfPiece, testText } from '#contract/messages/build.ts'
-import { tellApart, type Cause } from '#core/workorder/causes.ts'
+import { writeQuantity } from '#core/quantities/write.ts'
+import { tellApart, type Cause, type Meant } from '#core/workorder/causes.ts'
 import { diagnose } from '#core/workorder/diagnose.ts'
 import { UNKNOWN } from '#core/workorder/follow.ts'
 import type { StepMark } from '#core/workorder/marks.ts'
@@ -56,6 +57,12 @@ function readAgain(cause: Cause): void {
   if (cause.mend.kind !== 'withdraw') return
   props.order.withdraw(open.value!.checkpoint.step.id, cause.mend.quantities, foundOf(cause))
 }
+/** The figure was right, and its unit another one. */
+function readAs({ quantity, value }: Meant): void {
+  const { step } = open.value!.checkpoint
+  const typed = props.order.readingOf(step, quantity)?.typed ?? ''
+  props.order.read(step, quantity, value, `${typed} (read as meant)`)
+}
 function takeAsRead(): void {
   const id = open.value!.checkpoint.step.id
   const mark = props.order.markOf(id)!
@@ -68,7 +75,8 @@ function takeAsRead(): void {
   <section v-if="open" class="panel off" :class="{ large }" role="status" data-testid="diagnosis">
     <h2>After “{{ order.titleOf(open.checkpoint.step) }}” the frame does not read as it should</h2>
     <p v-if="unsure" class="mb-2">
-      Nothing usual explains it well. Read again first.{{ twos.length > 0 ? ' Two things at once would do it:' : '' }}
+      Nothing usual explains it well. Is it this frame, {{ job.view.frame.code ?? job.view.frame.label }}? Read again
+      first.{{ twos.length > 0 ? ' Two things at once would do it:' : '' }}
     </p>
     <p v-else-if="shown.length > 0" class="mb-2">{{ testText(tellApart(shown[0], shown[1]), order.placeOf) }}</p>
     <ol>
@@ -87,9 +95,21 @@ function takeAsRead(): void {
           <v-btn :size="size" variant="tonal" color="primary" @click="putRight([cause])">Put right, read again</v-btn>
           <v-btn :size="size" variant="outlined" @click="leaveSo([cause])">It lies so: leave it</v-btn>
         </template>
-        <v-btn v-else :size="size" variant="tonal" color="primary" @click="readAgain(cause)"
-          >Take the reading back</v-btn
-        >
+        <template v-else>
+          <v-btn
+            v-if="cause.meant"
+            :size="size"
+            variant="tonal"
+            color="primary"
+            data-testid="read-as"
+            @click="readAs(cause.meant)"
+            >Read it as
+            {{ writeQuantity(cause.meant.value, cause.meant.quantity, shop.units, order.lengthCm.value) }}</v-btn
+          >
+          <v-btn :size="size" :variant="cause.meant ? 'outlined' : 'tonal'" color="primary" @click="readAgain(cause)"
+            >Take the reading back</v-btn
+          >
+        </template>
       </li>
       <li data-cause="unknown">
         <span class="what">Something else, and the readings are right</span>

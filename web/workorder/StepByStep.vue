@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useEventListener, useWakeLock } from '@vueuse/core'
+import { useEventListener, useTimeoutFn, useWakeLock } from '@vueuse/core'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 import { lengthText, rulerOf } from '#core/cuts/ruler.ts'
@@ -11,6 +11,7 @@ import { placeText, whereText } from '#contract/messages/names.ts'
 import InstrumentStrip from '../instruments/InstrumentStrip.vue'
 import PlanPicture from '../plan-editor/PlanPicture.vue'
 import { writeSoon } from '../browser/writeTime.ts'
+import { litCuts } from './litCuts.ts'
 import DiagnosisPanel from './DiagnosisPanel.vue'
 import LeaveOut from './LeaveOut.vue'
 import RestPanel from './RestPanel.vue'
@@ -33,31 +34,10 @@ const ruler = computed(() => {
 const note = computed(() => stepNote(step.value.kind, job.documents.player?.facts.grip ?? null))
 const checkpoint = computed(() => checkpoints.value[Math.min(at.value, steps.value.length - 1)])
 const done = (id: string) => !!order.markOf(id)
-/** Only this piece is lit; where a step is about pieces that lie there already, those. */
-const lit = computed(() => {
-  const cuts = body.value?.cuts ?? []
-  switch (step.value?.kind) {
-    case 'trial':
-      return cuts
-    case 'mask': {
-      const coat = steps.value.find((s) => s.kind === 'coat')
-      return [...(coat?.over ?? [])]
-    }
-    case 'coat':
-    case 'plug':
-      return [...step.value.over]
-    case 'final':
-      return cuts
-    case 'barrier':
-    case 'cure':
-    case 'cap':
-      return cuts.filter((cut) => order.material(cut.materialId)?.kind === 'fill')
-    default:
-      return step.value?.cut ? [step.value.cut] : []
-  }
-})
+const lit = computed(() => litCuts(step.value, steps.value, body.value?.cuts ?? [], job.picture.materials))
 /** Something is off at this step: its causes come before anything else. */
 const isOff = computed(() => order.followed.value?.open?.checkpoint.step.id === step.value?.id)
+const isLast = computed(() => at.value === steps.value.length - 1)
 const doneCount = computed(() => steps.value.filter((s) => done(s.id)).length)
 /** What the scale sends is of the step that is looked at. */
 watch(() => step.value?.id, (id) => (order.inHand.value = id ?? ''), { immediate: true }) // prettier-ignore
@@ -71,12 +51,19 @@ function finish(): void {
   order.mark(step.value, true)
   onward()
 }
+/** The instruments have read all of it, as it should be: the next step comes by itself, unless a hand does anything first. */
+const GOES_ON_MS = 2500
+const goesOn = useTimeoutFn(onward, GOES_ON_MS, { immediate: false })
+watch(order.arrived, ({ stepId, settles }) => {
+  if (settles && stepId === step.value?.id) goesOn.start()
+})
+useEventListener(['pointerdown', 'keydown'], () => goesOn.stop(), { capture: true })
 function leaveOut(why: string): void {
   order.skip(step.value, why)
   onward()
 }
 function onward(): void {
-  if (at.value < steps.value.length - 1) go(1)
+  if (!isLast.value) go(1)
   else void router.push({ name: 'check', params: { id: job.view.job.id } })
 }
 function leave(): void {
@@ -178,13 +165,16 @@ onBeforeUnmount(() => void lock.release().catch(() => undefined))
     <footer class="go">
       <LeaveOut v-if="leaving" class="why" @leave="leaveOut" @away="leaving = false" />
       <v-btn class="knuckle" variant="outlined" :disabled="at === 0" @click="go(-1)">Back</v-btn>
-      <v-btn class="knuckle" variant="outlined" :disabled="at === steps.length - 1" @click="go(1)">Leave open</v-btn>
+      <v-btn class="knuckle" variant="outlined" :disabled="isLast" @click="go(1)">Leave open</v-btn>
       <v-btn class="knuckle" variant="outlined" data-testid="leave-this-out" @click="leaving = true">Leave out…</v-btn>
       <v-btn class="knuckle wide" color="primary" variant="flat" data-testid="step-done" @click="finish">{{
-        at === steps.length - 1 ? 'Done, to the final check' : 'Done, next'
+        goesOn.isPending.value ? 'As it should read: going on…' : isLast ? 'Done, to the final check' : 'Done, next'
       }}</v-btn>
     </footer>
-    <p class="quiet keys">Space or Enter: done, next. Left and right: another step. L: leave it out. Esc: all steps.</p>
+    <p class="quiet keys">
+      Space or Enter: done, next. Left and right: another step. L: leave it out. Esc: all steps. What the instruments
+      read as it should be goes on by itself.
+    </p>
   </div>
   <div v-else class="pa-6">
     <h1>Step by step</h1>

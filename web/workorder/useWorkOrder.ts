@@ -1,4 +1,4 @@
-import { computed, onBeforeUnmount, ref } from 'vue'
+import { computed, onBeforeUnmount, ref, shallowRef } from 'vue'
 import { useRouter } from 'vue-router'
 import type { TrayReading } from '#contract/devices.ts'
 import { stepTitle } from '#contract/messages/build.ts'
@@ -10,7 +10,7 @@ import { usualMethod } from '#core/measure/readings.ts'
 import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
 import type { PlanLimits } from '#core/planning/problem/request.ts'
 import { isMinor } from '#core/targets/minors.ts'
-import { stepForReading } from '#core/workorder/arriving.ts'
+import { isAllRead, stepForReading } from '#core/workorder/arriving.ts'
 import { followBuild, type Checkpoint } from '#core/workorder/follow.ts'
 import {
   asBuilt,
@@ -191,6 +191,9 @@ export function useWorkOrder() {
     put(stepId, { ...held, readingIds, found })
   }
 
+  const isRead = (step: WorkStep, quantity: Quantity) => readingOf(step, quantity) !== null
+  /** What an instrument sent last: at which step, and whether that settles it. */
+  const arrived = shallowRef({ stepId: '', settles: false })
   /** The step that somebody looks at or has the focus in: what an instrument sends is its own. */
   const inHand = ref('')
   const receivers = QUANTITIES.map((quantity): Receiver => ({
@@ -198,10 +201,12 @@ export function useWorkOrder() {
     take: (sent) => {
       if (quantity === 'mass' && isPiece(sent.raw, job.picture.measured.state.massG ?? 0)) return pieceArrived(sent)
       const marks = body.value?.marks ?? {}
-      const isRead = (s: WorkStep, q: Quantity) => readingOf(s, q) !== null
       const step = stepForReading({ steps: steps.value, marks, readAt, isRead }, quantity, inHand.value)
       if (!step) return false
       read(step, quantity, sent.raw, String(Number(sent.raw.toFixed(3))), sent)
+      // As it should be and nothing left to read: whoever looks on may go on.
+      const isOff = followed.value?.open?.checkpoint.step.id === step.id
+      arrived.value = { stepId: step.id, settles: !isOff && isAllRead({ readAt, isRead }, step) }
     },
   }))
   const leave = receivers.map((r) => devices.receive(r))
@@ -229,6 +234,7 @@ export function useWorkOrder() {
     withoutLead,
     upToDate,
     inHand,
+    arrived,
     receivers,
     readAt,
     titleOf,
