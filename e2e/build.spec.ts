@@ -1,12 +1,11 @@
-import { expect, test, type Locator, type Page } from './test.ts'
-import { readFour, saved, toStage } from './hands.ts'
+import { expect, test, type Locator } from './test.ts'
+import { readFour, saved, stepAt, toStage } from './hands.ts'
 import { seedBuild } from './seed.ts'
 
 const TARGET = { mass: [316.5, 1], swingWeight: [313, 2], balance: [32.7, 0.3] } as const
 type Numbers = { mass?: number; balance?: number; swing?: number }
 const LABELS = { mass: 'Static weight', balance: 'Balance', swing: 'Swing weight' } as const
 
-const stepAt = (page: Page, id: string): Locator => page.locator(`[data-step="${id}"]`)
 /** What a step says it should read. */
 async function expectedAt(step: Locator): Promise<Required<Numbers>> {
   await expect(step.locator('.expected')).toHaveCount(3)
@@ -109,37 +108,6 @@ test('a build with two bad checkpoints: a scale that was not at nought, too litt
   await page.getByTestId('initials').locator('input').fill('JQ')
   await page.getByTestId('sign').click()
   await expect(page.getByTestId('signed')).toContainText('Signed off by JQ')
-})
-
-test('a fill hangs until it is cured: the hour is there after a reload, in the list of jobs and for another browser', async ({
-  page,
-  request,
-  browser,
-  baseURL,
-}) => {
-  const id = await seedBuild(request, [['butt', 'silicone', 'fill', 8]], { mass: [313.4, 1] })
-  await page.goto(`/job/${id}/build`)
-  await stepAt(page, 'butt-silicone').getByRole('checkbox').check()
-  const ready = stepAt(page, 'butt-silicone').getByTestId('ready-at')
-  await expect(ready).toContainText('Ready')
-  const hour = await ready.innerText()
-  await saved(page)
-  await page.reload()
-  await expect(ready).toHaveText(hour)
-  const other = await browser.newPage({ baseURL })
-  await other.goto('/')
-  await expect(other.locator('.ticket', { hasText: `Seeded ${id.slice(-4)}` }).getByTestId('waits')).toContainText(
-    'curing until',
-  )
-  await other.close()
-  // Handle first, the head would be done while it cures; the shop keeps the order it works in.
-  await page.getByRole('button', { name: 'Handle first' }).click()
-  await expect(page.getByText('A fill cures while the head is worked on')).toBeVisible()
-  await saved(page)
-  const shop = (await (await request.get('/api/overview')).json()) as { shop: { workOrder: string } }
-  expect(shop.shop.workOrder).toBe('handleFirst')
-  await page.getByRole('button', { name: 'Head first' }).click()
-  await saved(page)
 })
 
 test('a press that leaves a reading moves nothing until it is let go: the reading is taken, and so is the tick', async ({

@@ -14,6 +14,9 @@ export async function read(
   await field.press('Enter')
 }
 
+/** One step of a work order, in the list of all. */
+export const stepAt = (page: Page, id: string): Locator => page.locator(`[data-step="${id}"]`)
+
 export const chips = (page: Page, quantity: string): Locator =>
   page.locator(`.reading[data-quantity="${quantity}"] .chip`)
 

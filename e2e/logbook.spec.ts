@@ -63,7 +63,7 @@ test('a frame goes back to a setup that it was proven in before: what came later
   await saved(page)
   await toStage(page, 'build')
   await page.getByTestId('draw-up').click()
-  await expect(page.locator('[data-step]').first()).toContainText('Take off: Lead tape 1/4 in, throat bridge')
+  await expect(page.locator('[data-step]').nth(1)).toContainText('Take off: Lead tape 1/4 in, throat bridge')
   // And beside its twin: how far the two are apart, in one state.
   await page.goto('/frames/frame-5')
   await expect(page.getByTestId('twins')).toContainText('Corvane Arc 98 #B')

@@ -6,7 +6,7 @@ import type { UnitChoice } from '#core/quantities/units.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import { CAUSE_KINDS, type Cause } from '#core/workorder/causes.ts'
 import { nothingMeasured } from '#core/job/documents.ts'
-import { besideText, causeText } from './build.ts'
+import { besideText, causeText, shortText } from './build.ts'
 import { inspectedText } from './inspection.ts'
 
 const UNITS: UnitChoice = { mass: 'g', balance: 'cm', length: 'cm' }
@@ -54,6 +54,13 @@ describe('what is said of steps', () => {
     expect(inspectedText({ ...measure, inspection: 'sound', findings: [worn] })).toBe('Sound when it was looked over. Bumper: worn on the left.') // prettier-ignore
     const crack = { item: 'cracks', verdict: 'stop', note: 'throat' } as const
     expect(inspectedText({ ...measure, inspection: 'cracked', findings: [crack] })).toBe('Work on it stops. Cracks: stop, throat.') // prettier-ignore
+  })
+  it('that the drawer is short, by the ruler, the scale or the piece', () => {
+    const short = { needs: 52, has: 12.7 }
+    expect(shortText(tape, short)).toBe('The drawer has 12.7 cm of it, this order takes 52.0 cm.')
+    expect(shortText({ ...tape, step: 2.54 / 4 }, short)).toBe('The drawer has 5 in of it, this order takes 20 1/2 in.')
+    expect(shortText(DRAWER.find((m) => m.id === 'putty')!, { needs: 6, has: 0 })).toBe('The drawer has 0.0 g of it, this order takes 6.0 g.') // prettier-ignore
+    expect(shortText(DRAWER.find((m) => m.id === 'overgrip')!, { needs: 2, has: 1 })).toBe('The drawer has 1 of it, this order takes 2.') // prettier-ignore
   })
   it('what a coat or a plug weighs', () => expect(besideText({ massG: 0.123 })).toBe('Weighs about 0.12 g: counted.'))
 })

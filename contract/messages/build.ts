@@ -1,12 +1,13 @@
 import { gripWords, type GripRoutine } from '#core/player/grip.ts'
 import type { Cut } from '#core/cuts/cut.ts'
 import { lengthText, rulerOf } from '#core/cuts/ruler.ts'
-import type { Material } from '#core/cuts/material.ts'
+import { COUNTED_IN, isByLength, type Material } from '#core/cuts/material.ts'
 import { QUANTITIES, type Quantity, type UnitChoice } from '#core/quantities/units.ts'
 import { fixed, writeDifference } from '#core/quantities/write.ts'
 import type { Cause, CauseKind, Meant, Test } from '#core/workorder/causes.ts'
 import type { WorkOrderId } from '#core/workorder/marks.ts'
 import type { StepKind, WorkStep } from '#core/workorder/order.ts'
+import type { Short } from '#core/workorder/stock.ts'
 import { quantityInText } from './names.ts'
 
 /** Words of a work order: its steps, what may be behind readings that are off, and what to look at. */
@@ -81,6 +82,13 @@ export function stepNote(kind: StepKind, grip: GripRoutine | null): string {
 }
 /** What a coat or a plug weighs by itself. */
 export const besideText = ({ massG }: Pick<WorkStep, 'massG'>): string => `Weighs about ${fixed(massG, 2)} g: counted.`
+
+/** That the drawer no longer has what an order takes. */
+export function shortText(material: Material, { needs, has }: Short): string {
+  const said = (amount: number) =>
+    isByLength(material.kind) ? lengthText(amount, rulerOf(material)) : `${fixed(amount, COUNTED_IN[material.kind] === 'g' ? 1 : 0)}${COUNTED_IN[material.kind] === 'g' ? ' g' : ''}` // prettier-ignore
+  return `The drawer has ${said(has)} of it, this order takes ${said(needs)}.`
+}
 
 /** Why a step is left out, as it is mostly said. */
 export const LEAVE_REASONS = [

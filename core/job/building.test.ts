@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { STRUNG } from '../frame/fixtures.ts'
 import { EMPTY_ORDER, markNow, type WorkOrder } from '../workorder/marks.ts'
-import { partsOfOrder, standingOrder } from './building.ts'
+import { partsOfOrder, readBeforeWork, standingOrder } from './building.ts'
 import type { StoredReading } from './derive.ts'
 import { nothingMeasured, type CheckDocument, type MeasureDocument } from './documents.ts'
 
@@ -41,6 +41,23 @@ describe('a work order beside what the job has on record elsewhere', () => {
     expect(final).toMatchObject({ doneAt: '2026-01-02T10:05:00.000Z', readingIds: ['first', 'last'] })
     expect(standing(build, check(), 'not yet').marks.final).toBeUndefined()
     expect(standing(build, check('bare'), 'not yet').marks.final).toBeUndefined()
+  })
+  it('does not take for the finished frame what was read before the last work, unless it was signed so', () => {
+    const later = markNow('2026-01-02T12:00:00.000Z', 'AT')
+    const more: WorkOrder = { ...build, marks: { tip, butt: later } }
+    expect(standing(more, check('first', 'last'), 'not yet').marks.final).toBeUndefined()
+    expect(readBeforeWork({ build: more, check: check('first', 'last') }, readings)).toEqual(['first', 'last'])
+    const signed = { ...check('first', 'last'), signed: { by: 'AT', at: '2026-01-02T10:10:00.000Z', lines: [] } }
+    expect(standing(more, signed, 'not yet').marks.final.readingIds).toEqual(['first', 'last'])
+    // Left out is no work; and two clocks may differ by some minutes.
+    const skipped = { ...build, marks: { tip, butt: { ...later, skipped: 'no room' } } }
+    expect(readBeforeWork({ build: skipped, check: check('first') }, readings)).toEqual([])
+    const close = { ...build, marks: { tip: markNow('2026-01-02T10:04:00.000Z', 'AT') } }
+    expect(readBeforeWork({ build: close, check: check('first') }, readings)).toEqual([])
+    // Read anew, what was read too early goes.
+    const again = { ...more, marks: { ...more.marks, final: { ...later, readingIds: ['new'] } } }
+    expect(partsOfOrder(again, more, ['first', 'bare'], ['first']).checked).toEqual(['bare', 'new'])
+    expect(partsOfOrder(more, more, ['first'], ['first']).checked).toEqual(['first'])
   })
   it('comes apart again: nothing of the record becomes the order’s own, nothing of its own is lost', () => {
     const whole = standing(build, check('first', 'last'), 'sound')

@@ -5,7 +5,7 @@ import { methodFor, repeats } from '../measure/readings.ts'
 import { QUANTITIES } from '../quantities/units.ts'
 import type { ReadHere, SharedError } from '../workorder/belief.ts'
 import type { Build } from '../workorder/follow.ts'
-import { EMPTY_ORDER, markNow, type WorkOrder } from '../workorder/marks.ts'
+import { EMPTY_ORDER, isWork, markNow, type WorkOrder } from '../workorder/marks.ts'
 import { FINAL, INSPECT, orderOfWork } from '../workorder/order.ts'
 
 const instrumentOf = (methodId: string, deviceId: string | null | undefined) => `${methodId} ${deviceId ?? ''}`
@@ -23,8 +23,12 @@ export function standingOrder(
   if (!build) return null
   const marks = { ...build.marks }
   if (measure?.inspection === 'sound') marks[INSPECT] ??= markNow('', '')
+  const early = readBeforeWork(documents, readings)
   const read = readings.filter(
-    (r) => check?.readingIds.includes(r.id) && (!r.condition || sameCondition(r.condition, condition)),
+    (r) =>
+      check?.readingIds.includes(r.id) &&
+      !early.includes(r.id) &&
+      (!r.condition || sameCondition(r.condition, condition)),
   )
   const last = read.map((r) => r.takenAt).sort().at(-1) // prettier-ignore
   if (last !== undefined) {
@@ -34,15 +38,35 @@ export function standingOrder(
   return { ...build, marks }
 }
 
+/** Clocks of the page and of an instrument may differ by so much. */
+const CLOCKS_MS = 300000
+
+/** Readings of the final check that were taken before the last piece of work: they are not of the finished frame. What was signed stands. */
+export function readBeforeWork(
+  { build, check }: Partial<StageDocuments>,
+  readings: readonly StoredReading[],
+): string[] {
+  if (!build || !check || check.signed) return []
+  const done = Object.entries(build.marks).flatMap(([id, mark]) =>
+    isWork(id) && mark.skipped === null ? [Date.parse(mark.doneAt)] : [],
+  )
+  const last = Math.max(-Infinity, ...done)
+  return readings
+    .filter((r) => check.readingIds.includes(r.id) && Date.parse(r.takenAt) < last - CLOCKS_MS)
+    .map((r) => r.id)
+}
+
 /**
  * The parts of a standing order: what is the work order's own, and the readings of the finished frame.
  * @param before the standing order that it was made from
  * @param checked readings that the final check holds; those that the order does not speak of stay
+ * @param early of these, what was read before the last work: it goes once the frame is read anew
  */
 export function partsOfOrder(
   order: WorkOrder,
   before: WorkOrder | null,
   checked: readonly string[],
+  early: readonly string[] = [],
 ): { own: WorkOrder; checked: string[] } {
   const { [INSPECT]: inspected, [FINAL]: read, ...others } = order.marks
   const marks: WorkOrder['marks'] = others
@@ -50,8 +74,10 @@ export function partsOfOrder(
   if (read && (read.readingIds.length === 0 || read.found)) marks[FINAL] = { ...read, readingIds: [] }
   const was = before?.marks[FINAL]?.readingIds ?? []
   const is = read?.readingIds ?? was
-  const kept = checked.filter((id) => is.includes(id) || !was.includes(id))
-  return { own: { ...order, marks }, checked: [...kept, ...is.filter((id) => !checked.includes(id))] }
+  const fresh = is.filter((id) => !checked.includes(id))
+  const gone = fresh.length > 0 ? [...was, ...early] : was
+  const kept = checked.filter((id) => is.includes(id) || !gone.includes(id))
+  return { own: { ...order, marks }, checked: [...kept, ...fresh] }
 }
 
 /**

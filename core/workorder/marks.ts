@@ -40,9 +40,11 @@ export const markNow = (at: string, by: string): StepMark => ({
   found: null,
 })
 
-/** Is anything of the work itself done? A trial and looking the frame over change nothing. */
-export const isBegun = (marks: Readonly<Record<string, StepMark>>): boolean =>
-  Object.keys(marks).some((id) => !['inspect', 'trial', 'final'].includes(id))
+/** Does this step change the frame? A trial, looking it over and reading it do not. */
+export const isWork = (stepId: string): boolean => !['inspect', 'trial', 'final'].includes(stepId)
+
+/** Is anything of the work itself done? */
+export const isBegun = (marks: Readonly<Record<string, StepMark>>): boolean => Object.keys(marks).some(isWork)
 
 /** A step that was done, and not left out. */
 export const isDone = (mark: StepMark | undefined): mark is StepMark => mark !== undefined && mark.skipped === null

@@ -118,6 +118,9 @@ onBeforeUnmount(() => void lock.release().catch(() => undefined))
           <p v-if="step.over.length > 0 && step.massG > 0" class="place">{{ besideText(step) }}</p>
           <p v-else-if="step.massG !== 0" class="big figure">{{ fixed(step.massG, 1) }} g</p>
           <p v-if="step.cut && isPlacing(step)" class="place">{{ placeText(step.cut, job.picture.work, ruler) }}</p>
+          <p v-if="order.shortAt(step)" class="place short" role="note" data-testid="short">
+            {{ order.shortAt(step) }}
+          </p>
           <p v-if="note" class="place">{{ note }}</p>
           <p v-if="step.kind === 'inspect'" class="place" data-testid="inspected">
             {{ inspectedText(job.documents.measure ?? null) }}
@@ -240,6 +243,10 @@ onBeforeUnmount(() => void lock.release().catch(() => undefined))
   font-size: 20px;
   line-height: 1.25;
   margin: 6px 0 0;
+}
+.short {
+  color: rgb(var(--v-theme-predicted));
+  font-weight: 650;
 }
 .cols {
   display: grid;

@@ -72,6 +72,7 @@ function skip(): void {
         >{{ waits ? 'Ready' : 'Was ready' }} {{ writeSoon(mark.readyAt, new Date(now)) }}</span
       >
       <span v-else-if="step.waitHours > 0" class="quiet">Then {{ fixed(step.waitHours, 0) }} h until it is ready</span>
+      <span v-if="order.shortAt(step)" class="waits" role="note" data-testid="short">{{ order.shortAt(step) }}</span>
       <span v-if="odd" class="waits" role="note" data-testid="odd">{{ odd }}</span>
       <span v-if="mark?.skipped" class="waits">Left out: {{ mark.skipped }}</span>
       <span v-if="mark?.laid" class="waits" data-testid="laid"

@@ -1,11 +1,11 @@
 import { computed, onBeforeUnmount, ref, shallowRef } from 'vue'
 import { useRouter } from 'vue-router'
 import type { TrayReading } from '#contract/devices.ts'
-import { stepTitle } from '#contract/messages/build.ts'
+import { shortText, stepTitle } from '#contract/messages/build.ts'
 import { cautionsFor, whereText } from '#contract/messages/names.ts'
 import { sameContent } from '#contract/sameContent.ts'
 import type { Cut } from '#core/cuts/cut.ts'
-import { buildOf, partsOfOrder, standingOrder } from '#core/job/building.ts'
+import { buildOf, partsOfOrder, readBeforeWork, standingOrder } from '#core/job/building.ts'
 import { usualMethod } from '#core/measure/readings.ts'
 import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
 import type { PlanLimits } from '#core/planning/problem/request.ts'
@@ -23,6 +23,7 @@ import {
 } from '#core/workorder/marks.ts'
 import { stepMinutes } from '#core/workorder/minutes.ts'
 import { isWeighed, type WorkStep } from '#core/workorder/order.ts'
+import { shortOf, type Short } from '#core/workorder/stock.ts'
 import { isPiece, stripMarks, withPieceWeighed, withStrip, withTotal } from '#core/workorder/strips.ts'
 import { EMPTY_PLAN } from '#core/job/documents.ts'
 import { fromDevice } from '../instruments/fromDevice.ts'
@@ -65,6 +66,14 @@ export function useWorkOrder() {
   )
   const material = (id: string | undefined) => job.picture.materials.find((m) => m.id === id) ?? null
   const minor = computed(() => isMinor(job.documents.player?.facts ?? null))
+  const short = computed(() =>
+    body.value ? shortOf(body.value, job.picture.materials, job.picture.work) : new Map<string, Short>(),
+  )
+  /** What the drawer no longer has for a step that is still to do; empty: enough. */
+  function shortAt(step: WorkStep): string {
+    const found = step.cut && !markOf(step.id) ? short.value.get(step.cut.materialId) : undefined
+    return found ? shortText(material(step.cut?.materialId)!, found) : ''
+  }
   const cautions = computed(() => cautionsFor(body.value?.cuts ?? [], job.picture.materials, minor.value))
   /** Lead is to go on a minor's frame, and nobody has said a second time that it shall. */
   const stopped = computed(
@@ -109,7 +118,8 @@ export function useWorkOrder() {
   /** Each part where it belongs: what the finished frame read is the final check's. */
   function saveParts(order: WorkOrder, more: Parameters<typeof job.save>[2] = {}): void {
     const check = job.documents.check ?? { readingIds: [], confirmedIds: [], signed: null }
-    const { own, checked } = partsOfOrder(order, body.value, check.readingIds)
+    const early = readBeforeWork(job.documents, job.view.readings)
+    const { own, checked } = partsOfOrder(order, body.value, check.readingIds, early)
     job.save('build', own, more)
     if (!sameContent(checked, check.readingIds)) job.save('check', { ...check, readingIds: checked, signed: null })
   }
@@ -237,6 +247,7 @@ export function useWorkOrder() {
     arrived,
     receivers,
     readAt,
+    shortAt,
     titleOf,
     minutesOf,
     minutesLeft,
