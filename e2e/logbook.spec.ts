@@ -57,7 +57,7 @@ test('a frame goes back to a setup that it was proven in before: what came later
   await readFour(page)
   await toStage(page, 'plan')
   const notice = page.getByTestId('way-back-notice')
-  await expect(notice).toContainText('This frame is to go back to its setup of job 2, which read 320.4 g')
+  await expect(notice).toContainText('This frame is to go back to its setup of job 2, which read 320.8 g')
   await page.getByTestId('lay-back').click()
   await expect(notice).toContainText('Back to its setup of job 2')
   await saved(page)

@@ -1,6 +1,6 @@
 import { FRAMES, PIECES } from '#devices/items.ts'
 import { ready, tell } from './benchHands.ts'
-import { noWiderThan, saved } from './hands.ts'
+import { chips, noWiderThan, saved } from './hands.ts'
 import { seedBuild } from './seed.ts'
 import { expect, test } from './test.ts'
 
@@ -50,26 +50,32 @@ test('what the instruments read as it should be goes on by itself; a hand on the
   page,
   request,
 }) => {
-  const { id: item, totals } = FRAMES[0]
-  const measured = {
-    mass: totals.massG,
-    balance: totals.balanceCm,
-    swingWeight: totals.swingWeightAbout(10.16),
-    twistWeight: totals.twistWeightKgCm2,
+  const INSTRUMENTS = [
+    ['device-scale', 'scale', 'mass', 'Static weight'],
+    ['device-board', 'balance-board', 'balance', 'Balance'],
+    ['device-swing', 'swing-machine', 'swingWeight', 'Swing weight'],
+  ] as const
+  const pieces: Parameters<typeof seedBuild>[1] = [['tip', 'tungsten', 'tape', 0.5], ['shaft', 'tungsten', 'tape', 0.5]] // prettier-ignore
+  // What these instruments show of a frame, so far out as each of them may be.
+  const first = await seedBuild(request, pieces, {})
+  await tell('PLACE', { item: FRAMES[0].id })
+  await page.goto(`/job/${first}/measure`)
+  const measured = { mass: 0, balance: 0, swingWeight: 0, twistWeight: 14 }
+  for (const [device, instrument, quantity] of INSTRUMENTS) {
+    await ready(page, device)
+    await tell('PRESS', { instrument })
+    await expect(chips(page, quantity)).toHaveCount(3)
+    measured[quantity] = Number(/[\d.]+/.exec(await chips(page, quantity).last().innerText())![0])
   }
-  // A tenth of a gram: what it does is well inside of what can be read.
-  const id = await seedBuild(request, [['tip', 'tungsten', 'tape', 0.5], ['shaft', 'tungsten', 'tape', 0.5]], { mass: [measured.mass, 1] }, null, measured) // prettier-ignore
-  await tell('PLACE', { item })
+  await saved(page)
+  // A tenth of a gram a place: what it does is well inside of what can be read.
+  const id = await seedBuild(request, pieces, { mass: [measured.mass, 1] }, null, measured)
   await page.goto(`/job/${id}/build/step-by-step`)
   const now = page.locator('.now')
   const heading = page.getByTestId('step-by-step').getByRole('heading', { level: 1 })
   const readAll = async () => {
-    for (const [instrument, label] of [
-      ['scale', 'Static weight'],
-      ['board', 'Balance'],
-      ['swing', 'Swing weight'],
-    ]) {
-      await ready(page, `device-${instrument}`)
+    for (const [device, instrument, , label] of INSTRUMENTS) {
+      await ready(page, device)
       await tell('PRESS', { instrument })
       await expect(now.getByLabel(label, { exact: true })).not.toHaveValue('')
     }
