@@ -35,7 +35,12 @@ const server = spawn(
   ],
   { cwd: root },
 )
-await new Promise((ready) => server.stdout.on('data', (text) => String(text).includes('ready') && ready()))
+// Whatever comes of it, nothing is left running.
+process.on('exit', () => [bench, server].forEach((child) => child.kill()))
+await new Promise((ready, fail) => {
+  server.stdout.on('data', (text) => String(text).includes('ready') && ready())
+  server.on('exit', (code) => fail(new Error(`The server has ended (${code}): is another one at port ${port}?`)))
+})
 const browser = await chromium.launch({ executablePath, args: ['--no-sandbox', '--disable-background-networking'] })
 
 async function picture(name, path, { scheme = 'light', size = [1280, 800], act } = {}) {
@@ -123,7 +128,8 @@ await picture('set', '/batch/batch-arc/set', {
 await picture('build', '/job/job-returns/build', {
   act: async (page) => {
     await page.getByTestId('care-read').click()
-    await page.locator('[data-step="mask"] input[type="checkbox"]').check()
+    await page.locator('[data-step^="tenTwo"] input[type="checkbox"]').check()
+    await page.locator('[data-step="plug"] input[type="checkbox"]').check()
     // Half of the fill is missing: told from what the scale and the board say.
     const readOff = async (step, by) => {
       const should = await step.locator('.expected').allInnerTexts()

@@ -198,6 +198,8 @@ export function testText(test: Test, where: (stepId: string) => string): string 
       return `Look first: count the strips at ${where(test.stepId)}.`
     case 'readAgain':
       return `Look first: set the instrument to nought and read the ${quantityInText(test.quantity)} again.`
+    case 'unit':
+      return `Look first: in which unit the ${quantityInText(test.quantity)} was read.`
     case 'look':
       return 'Look first: what is on the frame, and what should not be.'
   }

@@ -86,6 +86,7 @@ export type Test =
   | { kind: 'measure'; stepId: string }
   | { kind: 'count'; stepId: string }
   | { kind: 'readAgain'; quantity: Quantity }
+  | { kind: 'unit'; quantity: Quantity }
   | { kind: 'look' }
 
 const READ_BY: Partial<Record<CauseKind, Quantity>> = {
@@ -99,7 +100,8 @@ const COUNTED: readonly CauseKind[] = ['layerForgotten', 'layerDoubled', 'forgot
 
 /** The cheapest look that tells the two likeliest causes apart: the first of them decides what is looked at. */
 export function tellApart(first: Cause, second: Cause | undefined): Test {
-  const testOf = ({ kind, stepId, mend }: Cause): Test | null => {
+  const testOf = ({ kind, stepId, mend, meant }: Cause): Test | null => {
+    if (meant) return { kind: 'unit', quantity: meant.quantity }
     if (SEEN.includes(kind)) return { kind: 'look' }
     const quantity = READ_BY[kind] ?? (mend.kind === 'withdraw' ? mend.quantities[0] : undefined)
     if (quantity) return { kind: 'readAgain', quantity }

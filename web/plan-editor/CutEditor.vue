@@ -92,9 +92,7 @@ const whole = computed(() =>
 const abreastText = ({ place, edges, bevels }: Cut) =>
   place === 'bevels' ? `${bevels ?? 4} bevels` : edges === 2 ? 'both edges' : 'one edge'
 const scissors = computed(() => scissorsText(props.bench.cuts.value, all.value, props.bench.work.value))
-const overlaps = computed(() =>
-  overlapText(props.bench.cuts.value, all.value, props.bench.work.value),
-)
+const overlaps = computed(() => overlapText(props.bench.cuts.value, all.value, props.bench.work.value))
 const isWhole = computed(() => !!cut.value && ['grip', 'bed', 'off'].includes(cut.value.place))
 /** Pieces that the picture does not show. */
 const unseen = computed(() => props.bench.cuts.value.filter((c) => c.place === 'bed' || c.place === 'off'))
