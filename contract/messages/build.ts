@@ -145,7 +145,7 @@ export function causeText(
     case 'wrongMaterial':
       return `Another tape lies at ${at}: ${materials.find((m) => m.id === materialId)?.name ?? ''}`
     case 'runUp':
-      return `The fill at ${at} has run up about ${cm(s)}`
+      return `The fill at ${at} has run up or lies uneven: its middle about ${cm(s)} too high`
     case 'gripState':
       return 'It was read with the grip the other way: on for off, or off for on'
     case 'overgripState':

@@ -1,5 +1,5 @@
 import { lengthText, onRuler, rulerOf, type Ruler } from '#core/cuts/ruler.ts'
-import { type Cut, acrossOf, hoopSpan, layersOf, runsOf, type Workpiece } from '#core/cuts/cut.ts'
+import { type Cut, acrossOf, hoopSpan, isOnHandle, layersOf, runsOf, type Workpiece } from '#core/cuts/cut.ts'
 import type { AnyQuantity, Quantity, UnitChoice } from '#core/quantities/units.ts'
 import { hoopMarkCm } from '#core/cuts/zones.ts'
 import { fixed } from '#core/quantities/write.ts'
@@ -159,7 +159,10 @@ export function cautionsFor(cuts: readonly Cut[], materials: readonly Material[]
       )
   if (used.some((m) => m.kind === 'sleeve'))
     lines.push('Shrinking a sleeve: hot air burns hands and softens resin; keep it moving and short.')
-  if (used.some((m) => m.kind === 'tape')) lines.push('Blades: cut on the mat and away from the hand.')
+  if (cuts.some((cut) => used.some((m) => m.id === cut.materialId && isOnHandle(cut, m))))
+    lines.push('Staples and tacks of grip and cap: guard the eyes, pull away from the hand; none may stand out after.')
+  if (used.some((m) => m.kind === 'tape'))
+    lines.push('Blades: cut on the mat and away from the hand. Alcohol and varnish: fresh air, no flame near.')
   lines.push('Heavier is a step at a time. If anything hurts in play, stop, and see a doctor or physiotherapist.')
   return lines
 }
