@@ -59,11 +59,11 @@ describe('the work order', () => {
     expect(cutList.rows[0][0]).toBe('Look the frame over')
     expect(cutList.rows[1][0]).toContain('Trial')
     // Coats and a plug weigh little and are not weighed; film and cap nothing.
-    const small = cutList.rows.filter((r) => r[2] === '' || r[2].startsWith('≈'))
+    const small = cutList.rows.filter((r) => r[2] === '' || r[2].startsWith('~'))
     const { steps } = buildOf(returns.picture, returns.documents, returns.view.readings)!
     const unread = steps.filter((s) => !s.reads && s.cut === null)
     expect(small.flatMap((r) => r[0].split(' · '))).toEqual(unread.map((s) => stepTitle(s, null)))
-    expect(small.filter((r) => r[2].startsWith('≈')).length).toBeGreaterThan(0)
+    expect(small.filter((r) => r[2].startsWith('~')).length).toBeGreaterThan(0)
     expect(cutList.rows).toHaveLength(checkpoints.rows.length - 1 + small.length)
     expect(checkpoints.rows.at(-1)![0]).toBe('Read the finished frame')
     for (const cut of returns.documents.build!.cuts) {
@@ -74,7 +74,7 @@ describe('the work order', () => {
   it('adds up: the trial’s mass is the sum of what goes on less what comes off, and the last checkpoint is the prediction', () => {
     const [numbers, cutList, checkpoints] = tables(workOrderSheet(returns, '2026-11-23'))
     const grams = (r: string[]) => Number(r[2].replace(' g', '').replace('−', '-'))
-    const weighed = cutList.rows.slice(2).filter((r) => r[2] !== '' && !r[2].startsWith('≈'))
+    const weighed = cutList.rows.slice(2).filter((r) => r[2] !== '' && !r[2].startsWith('~'))
     expect(weighed.reduce((sum, r) => sum + grams(r), 0)).toBeCloseTo(grams(cutList.rows[1]), 0)
     expect(checkpoints.rows.at(-1)![1]).toBe(row(numbers, 'Static weight')[3])
     expect(checkpoints.rows.at(-1)![5]).toBe(row(numbers, 'Swing weight')[3])

@@ -141,7 +141,7 @@ export function workOrderSheet(source: SheetSource, printedOn: string): Sheet {
 /** Coats together, and a plug, about. */
 function beside(steps: readonly WorkStep[]): string {
   const massG = steps.reduce((sum, step) => sum + step.massG, 0)
-  return massG > 0 ? `≈ ${fixed(massG, 1)} g` : ''
+  return massG > 0 ? `~${fixed(massG, 1)} g` : ''
 }
 
 /** Nothing that is weighed or read. */
