@@ -13,9 +13,13 @@ export interface Dimension {
   label: { xCm: number; yCm: number }
 }
 
-/** So far outside of the tube runs the line, and its figure, cm. */
+/** So far outside of the tube runs the line, and so far beside it stands its figure, cm. */
 const LINE_CM = 1.5
-const FIGURE_CM = 4.4
+const BESIDE_CM = 0.7
+/** Half of a figure as it is written, cm on the drawing. */
+export const FIGURE_HALF_CM = { width: 3.3, height: 1.2 } as const
+/** What a drawing leaves free for them, past the tip and to either side, cm. */
+export const DIMENSION_ROOM_CM = { tip: 9, side: 6.4 } as const
 /** Distances below this are not written: the piece begins at its landmark. */
 const AT_CM = 0.05
 
@@ -27,7 +31,8 @@ export function dimensionsOf(cut: Cut, material: Material, work: Workpiece): Dim
       const [length = 0] = layersOf(cut)
       const [from, to] = hoopSpan(cut, length, geometry)
       const side = cut.side === 'left' ? -1 : 1
-      if (acrossOf(cut, geometry)) return [alongHoop('length', from, to, length, side, geometry)]
+      const across = acrossOf(cut, geometry)
+      if (across) return [alongHoop('length', from, to, length, side, geometry, across === 'tip' ? from : to)]
       return [
         ...(from > AT_CM ? [alongHoop('place', 0, from, from, side, geometry)] : []),
         alongHoop('length', from, to, length, side, geometry),
@@ -50,6 +55,7 @@ export function dimensionsOf(cut: Cut, material: Material, work: Workpiece): Dim
   }
 }
 
+/** @param crossesAt where on the hoop it crosses the long axis: it lies on both halves then */
 function alongHoop(
   of: Dimension['of'],
   from: number,
@@ -57,18 +63,26 @@ function alongHoop(
   cm: number,
   side: 1 | -1,
   geometry: FrameGeometry,
+  crossesAt: number | null = null,
 ): Dimension {
   const on = headOutline(geometry).halfLengthCm
   const outside = (insetCm: number) => headOutline(geometry, insetCm)
   const line = outside(-LINE_CM)
   const scale = line.halfLengthCm / on
-  const figures = outside(-FIGURE_CM)
-  const at = figures.pointAt((((from + to) / 2) * figures.halfLengthCm) / on)
+  const middle = crossesAt ?? (from + to) / 2
+  const at = line.pointAt(middle * scale)
+  const inside = headOutline(geometry).pointAt(middle)
+  // Straight out from the tube, as far as a figure that stands upright needs.
+  const [dx, dy] = [at.xCm - inside.xCm, at.yCm - inside.yCm]
+  const [nx, ny] = [dx / Math.hypot(dx, dy), dy / Math.hypot(dx, dy)]
+  const out = BESIDE_CM + FIGURE_HALF_CM.width * Math.abs(nx) + FIGURE_HALF_CM.height * Math.abs(ny)
   return {
     of,
-    path: arcPath(geometry, from * scale, Math.min(to * scale, line.halfLengthCm), side, -LINE_CM),
+    path: (crossesAt === null ? [side] : ([1, -1] as const))
+      .map((s) => arcPath(geometry, from * scale, Math.min(to * scale, line.halfLengthCm), s, -LINE_CM))
+      .join(''),
     cm,
-    label: { xCm: at.xCm, yCm: side * at.yCm },
+    label: { xCm: at.xCm + out * nx, yCm: side * (at.yCm + out * ny) },
   }
 }
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Cut, Workpiece } from '#core/cuts/cut.ts'
-import { dimensionsOf } from '#core/cuts/dimensions.ts'
+import { DIMENSION_ROOM_CM, dimensionsOf } from '#core/cuts/dimensions.ts'
 import { onRuler, rulerOf } from '#core/cuts/ruler.ts'
 import { cutDrawing } from '#core/cuts/drawing.ts'
 import type { Material } from '#core/cuts/material.ts'
@@ -19,8 +19,8 @@ const props = defineProps<{
 const box = computed(() => {
   const { lengthCm, headWidthCm } = props.work.geometry
   // Dimensions stand outside.
-  const room = props.dimensioned ? 6.4 : 0.8
-  return `-0.5 ${-headWidthCm / 2 - room} ${lengthCm + 1 + (props.dimensioned ? 7 : 0)} ${headWidthCm + 2 * room}`
+  const room = props.dimensioned ? DIMENSION_ROOM_CM : { tip: 0.5, side: 0.8 }
+  return `-0.5 ${-headWidthCm / 2 - room.side} ${lengthCm + 0.5 + room.tip} ${headWidthCm + 2 * room.side}`
 })
 const marks = computed(() =>
   props.cuts.flatMap((cut) => {
