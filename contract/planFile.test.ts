@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { headOutline } from '#core/geometry/outline.ts'
 import { withPieces } from '#core/frame/pieces.ts'
-import type { Cut } from '#core/cuts/cut.ts'
+import { finishFor, type Cut } from '#core/cuts/cut.ts'
 import { piecesOfAll } from '#core/cuts/pieces.ts'
 import { PROFILES } from '#core/sports/sports.ts'
 import { tennis } from '#core/sports/tennis.ts'
@@ -58,6 +58,17 @@ describe('a plan to hand on', () => {
     // 12 cm of 0.5 g per inch, 5 cm of 0.21 g/cm, 4 g.
     expect(file.addedG).toBeCloseTo(12 * (0.5 / 2.54) + 5 * 0.21 + 4, 3)
     expect(file.predicted.mass!.value - file.measured.mass!.value).toBeCloseTo(file.addedG, 3)
+  })
+
+  it('says what coats and a plug weigh that are in what it predicts; files of before did not count them', () => {
+    const sealed = { ...work, finish: finishFor(false) }
+    const pieces = piecesOfAll(known, DRAWER, sealed)
+    const whole = planFileOf({ ...parts, work: sealed, predicted: withPieces(usualState(), pieces, tennis.geometry) }, '2026-11-24T10:00:00Z') // prettier-ignore
+    expect(whole.addedG).toBe(file.addedG)
+    expect(whole.besideG).toBeGreaterThan(0.4)
+    expect(whole.predicted.mass!.value - whole.measured.mass!.value).toBeCloseTo(whole.addedG + whole.besideG, 3)
+    const { besideG: _unsaid, ...before } = file
+    expect(planFileSchema.parse(before).besideG).toBe(0)
   })
 
   it('as a table: a row for each layer, the mass once', () => {

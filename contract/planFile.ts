@@ -4,6 +4,7 @@ import { conditionText } from '#core/frame/condition.ts'
 import { estimateOf, type FrameState } from '#core/frame/state.ts'
 import { acrossOf, ANCHORS, layersOf, massOf, runsOf, type Cut, type Workpiece } from '#core/cuts/cut.ts'
 import { type Material, MATERIAL_KINDS } from '#core/cuts/material.ts'
+import { finishG } from '#core/cuts/pieces.ts'
 import type { TargetNumbers } from '#core/planning/problem/request.ts'
 import { AIM_QUANTITIES, QUANTITIES, type UnitChoice } from '#core/quantities/units.ts'
 import { fixed, writeQuantity } from '#core/quantities/write.ts'
@@ -27,6 +28,8 @@ export const planFileSchema = z.object({
   target: named(z.object({ value: number, tolerance: number.min(0) })),
   predicted: named(estimate),
   addedG: number,
+  /** Coats over lead and plugs above fills; files of before did not count them. */
+  besideG: number.default(0),
   pieces: z.array(
     z.object({
       zone: z.string(),
@@ -75,6 +78,10 @@ const numbersOf = (state: FrameState): PlanFile['measured'] =>
 /** A plan with all that another bench needs to make it. Cuts of materials that are not known are left out. */
 export function planFileOf(parts: PlanParts, writtenAt: string): PlanFile {
   const { work, materials } = parts
+  const besideG = parts.cuts.reduce((sum, cut) => {
+    const material = materials.find((m) => m.id === cut.materialId)
+    return material ? sum + finishG(cut, material, work) : sum
+  }, 0)
   const pieces = parts.cuts.flatMap((cut): PlanFile['pieces'] => {
     const material = materials.find((m) => m.id === cut.materialId)
     if (!material) return []
@@ -119,6 +126,7 @@ export function planFileOf(parts: PlanParts, writtenAt: string): PlanFile {
     ),
     predicted: numbersOf(parts.predicted),
     addedG: rounded(pieces.reduce((sum, piece) => sum + piece.massG, 0)),
+    besideG: rounded(besideG),
     pieces,
   }
 }
