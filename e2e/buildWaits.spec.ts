@@ -1,7 +1,6 @@
-import type { StoredMaterial } from '#contract/entities.ts'
 import { expect, test } from './test.ts'
 import { saved, stepAt } from './hands.ts'
-import { seedBuild } from './seed.ts'
+import { ownTape, seedBuild } from './seed.ts'
 
 /** A build that waits: for a cure, and for what the drawer no longer has. */
 
@@ -56,17 +55,10 @@ test('stock that has gone since the plan: said at the steps that need it, and no
   page,
   request,
 }) => {
-  // A tape of its own, so light that no plan of another test would take it.
-  const drawer = (await (await request.get('/api/materials')).json()) as StoredMaterial[]
-  const tape = { ...drawer.find((m) => m.id === 'tungsten')!, id: `tape-${crypto.randomUUID().slice(0, 8)}`, name: 'Own tape', unitMassG: 0.0005, revision: 0 } // prettier-ignore
-  const put = async (stock: number, revision: number, retired = false) => {
-    const answer = await request.put(`/api/materials/${tape.id}`, { data: { ...tape, stock, revision, retired } })
-    expect(answer.ok(), await answer.text()).toBe(true)
-  }
-  await put(100, 0)
+  const tape = await ownTape(request)
   const pieces: Parameters<typeof seedBuild>[1] = [['tip', tape.id, 'tape', 16], ['threeNine', tape.id, 'tape', 8]] // prettier-ignore
   const id = await seedBuild(request, pieces, { mass: [316.5, 1] })
-  await put(20, 1)
+  await tape.stock(20)
   await page.goto(`/job/${id}/build`)
   const [tip, sides] = ['tip', 'threeNine'].map((zone) => stepAt(page, `${zone}-${tape.id}`))
   await expect(tip.getByTestId('short')).toHaveText('The drawer has 20.0 cm of it, this order takes 64.0 cm.')
@@ -75,9 +67,9 @@ test('stock that has gone since the plan: said at the steps that need it, and no
   await tip.getByRole('checkbox').check()
   await expect(tip.getByTestId('short')).toHaveCount(0)
   await saved(page)
-  await put(100, 2)
+  await tape.stock(100)
   await page.reload()
   await expect(tip.getByRole('checkbox')).toBeChecked()
   await expect(page.getByTestId('short')).toHaveCount(0)
-  await put(0, 3, true)
+  await tape.stock(0)
 })

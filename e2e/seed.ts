@@ -6,6 +6,7 @@ import { EMPTY_PLAN, nothingMeasured } from '#core/job/documents.ts'
 import { unknownPlayer } from '#core/player/facts.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import { EMPTY_ORDER } from '#core/workorder/marks.ts'
+import type { StoredMaterial } from '#contract/entities.ts'
 import type { Quantity } from '#core/quantities/units.ts'
 import type { StockedKind } from '#core/sports/kinds.ts'
 import { expect } from './test.ts'
@@ -22,6 +23,21 @@ async function stocked(request: APIRequestContext, ids: readonly string[]): Prom
     const answer = await request.put(`/api/materials/${material.id}`, { data: { ...material, stock: 260 } })
     expect(answer.ok(), await answer.text()).toBe(true)
   }
+}
+
+/** A tape of a test's own, so light that no plan of another test would take it: its id, and what sets its stock. */
+export async function ownTape(request: APIRequestContext): Promise<{ id: string; stock(cm: number): Promise<void> }> {
+  const drawer = (await (await request.get('/api/materials')).json()) as StoredMaterial[]
+  const tungsten = drawer.find((m) => m.id === 'tungsten')!
+  const id = `tape-${crypto.randomUUID().slice(0, 8)}`
+  let revision = 0
+  const stock = async (cm: number) => {
+    const data = { ...tungsten, id, name: 'Own tape', unitMassG: 0.0005, stock: cm, revision: revision++, retired: cm === 0 } // prettier-ignore
+    const answer = await request.put(`/api/materials/${id}`, { data })
+    expect(answer.ok(), await answer.text()).toBe(true)
+  }
+  await stock(100)
+  return { id, stock }
 }
 
 /**

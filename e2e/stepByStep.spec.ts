@@ -1,7 +1,7 @@
 import { FRAMES, PIECES } from '#devices/items.ts'
 import { ready, tell } from './benchHands.ts'
 import { chips, noWiderThan, saved } from './hands.ts'
-import { seedBuild } from './seed.ts'
+import { ownTape, seedBuild } from './seed.ts'
 import { expect, test } from './test.ts'
 
 test('the build, a step at a time: read from a metre away, ticked with a key, read by the instrument, left and found again', async ({
@@ -55,7 +55,9 @@ test('what the instruments read as it should be goes on by itself; a hand on the
     ['device-board', 'balance-board', 'balance', 'Balance'],
     ['device-swing', 'swing-machine', 'swingWeight', 'Swing weight'],
   ] as const
-  const pieces: Parameters<typeof seedBuild>[1] = [['tip', 'tungsten', 'tape', 0.5], ['shaft', 'tungsten', 'tape', 0.5]] // prettier-ignore
+  // Next to nothing goes on: what the bench holds reads as it should after each step.
+  const tape = await ownTape(request)
+  const pieces: Parameters<typeof seedBuild>[1] = [['tip', tape.id, 'tape', 4], ['shaft', tape.id, 'tape', 4]] // prettier-ignore
   // What these instruments show of a frame, so far out as each of them may be.
   const first = await seedBuild(request, pieces, {})
   await tell('PLACE', { item: FRAMES[0].id })
@@ -68,7 +70,6 @@ test('what the instruments read as it should be goes on by itself; a hand on the
     measured[quantity] = Number(/[\d.]+/.exec(await chips(page, quantity).last().innerText())![0])
   }
   await saved(page)
-  // A tenth of a gram a place: what it does is well inside of what can be read.
   const id = await seedBuild(request, pieces, { mass: [measured.mass, 1] }, null, measured)
   await page.goto(`/job/${id}/build/step-by-step`)
   const now = page.locator('.now')
@@ -79,25 +80,25 @@ test('what the instruments read as it should be goes on by itself; a hand on the
       await tell('PRESS', { instrument })
       await expect(now.getByLabel(label, { exact: true })).not.toHaveValue('')
     }
-    await expect(now.locator('.said', { hasText: 'as predicted' })).toHaveCount(3)
   }
   for (const step of ['inspect', 'trial']) {
     await expect(now).toHaveAttribute('data-step', step)
     await page.getByTestId('step-done').click()
   }
-  await expect(now).toHaveAttribute('data-step', 'tip-tungsten')
+  await expect(now).toHaveAttribute('data-step', `tip-${tape.id}`)
   const before = await heading.innerText()
   await readAll()
-  await expect(page.getByTestId('step-done')).toContainText('going on')
   await expect(heading).not.toHaveText(before)
   // Another step: what comes of it is waited for, and a touch stops it.
-  await expect(now).toHaveAttribute('data-step', 'shaft-tungsten')
+  await expect(now).toHaveAttribute('data-step', `shaft-${tape.id}`)
   await readAll()
   await expect(page.getByTestId('step-done')).toContainText('going on')
   await page.locator('.title').click()
   await expect(page.getByTestId('step-done')).toContainText('Done, next')
   await page.waitForTimeout(3000)
-  await expect(now).toHaveAttribute('data-step', 'shaft-tungsten')
+  await expect(now).toHaveAttribute('data-step', `shaft-${tape.id}`)
+  await saved(page)
+  await tape.stock(0)
   await tell('PLACE', { item: '' })
 })
 
