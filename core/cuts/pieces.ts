@@ -35,7 +35,7 @@ export function finishOf(cut: Cut, material: Material, work: Workpiece): Piece[]
   const finished = (massG: number, shape: Piece['shape'], uPlaceCm: number): Piece[] =>
     massG > 0 ? [{ massG, uMassG: FINISH_SHARE * massG, uPlaceCm, shape }] : []
   if (isCoated(cut, material)) {
-    const [longest] = layersOf(cut)
+    const [longest = 0] = layersOf(cut)
     const overCm2 = (longest + 2 * COAT_MARGIN_CM) * (material.widthCm + 2 * COAT_MARGIN_CM) * runsOf(cut, geometry)
     return finished(finish.coats * COAT_G_PER_CM2 * overCm2, runShape(cut, longest, geometry), 0)
   }
