@@ -85,8 +85,10 @@ export const besideText = ({ massG }: Pick<WorkStep, 'massG'>): string => `Weigh
 
 /** That the drawer no longer has what an order takes. */
 export function shortText(material: Material, { needs, has }: Short): string {
-  const said = (amount: number) =>
-    isByLength(material.kind) ? lengthText(amount, rulerOf(material)) : `${fixed(amount, COUNTED_IN[material.kind] === 'g' ? 1 : 0)}${COUNTED_IN[material.kind] === 'g' ? ' g' : ''}` // prettier-ignore
+  const said = (amount: number) => {
+    if (isByLength(material.kind)) return lengthText(amount, rulerOf(material))
+    return COUNTED_IN[material.kind] === 'g' ? `${fixed(amount, 1)} g` : fixed(amount, 0)
+  }
   return `The drawer has ${said(has)} of it, this order takes ${said(needs)}.`
 }
 

@@ -5,8 +5,8 @@ import { methodFor, repeats } from '../measure/readings.ts'
 import { QUANTITIES } from '../quantities/units.ts'
 import type { ReadHere, SharedError } from '../workorder/belief.ts'
 import type { Build } from '../workorder/follow.ts'
-import { EMPTY_ORDER, isWork, markNow, type WorkOrder } from '../workorder/marks.ts'
-import { FINAL, INSPECT, orderOfWork } from '../workorder/order.ts'
+import { EMPTY_ORDER, FINAL, INSPECT, isWork, markNow, type WorkOrder } from '../workorder/marks.ts'
+import { orderOfWork } from '../workorder/order.ts'
 
 const instrumentOf = (methodId: string, deviceId: string | null | undefined) => `${methodId} ${deviceId ?? ''}`
 

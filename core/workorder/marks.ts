@@ -40,8 +40,13 @@ export const markNow = (at: string, by: string): StepMark => ({
   found: null,
 })
 
-/** Does this step change the frame? A trial, looking it over and reading it do not. */
-export const isWork = (stepId: string): boolean => !['inspect', 'trial', 'final'].includes(stepId)
+/** Steps that every order has: is it this frame, and sound; the whole on trial; what the finished frame reads. */
+export const INSPECT = 'inspect'
+export const TRIAL = 'trial'
+export const FINAL = 'final'
+
+/** Does this step change the frame? */
+export const isWork = (stepId: string): boolean => ![INSPECT, TRIAL, FINAL].includes(stepId)
 
 /** Is anything of the work itself done? */
 export const isBegun = (marks: Readonly<Record<string, StepMark>>): boolean => Object.keys(marks).some(isWork)

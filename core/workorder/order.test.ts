@@ -9,13 +9,11 @@ import { estimateOf } from '../frame/state.ts'
 import { QUANTITIES } from '../quantities/units.ts'
 import { tennis } from '../sports/tennis.ts'
 import { followBuild } from './follow.ts'
-import { lastWait, markNow, type StepMark } from './marks.ts'
+import { FINAL, INSPECT, lastWait, markNow, type StepMark } from './marks.ts'
 import {
   COAT_DRIES_HOURS,
-  FINAL,
   finishLeft,
   GRIP_OFF,
-  INSPECT,
   oddityOf,
   orderOfWork,
   USUAL_ORDER,

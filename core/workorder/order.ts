@@ -3,7 +3,7 @@ import { isByLength, type Material } from '../cuts/material.ts'
 import { finishG, isCoated, isPlugged } from '../cuts/pieces.ts'
 import { headOutline } from '../geometry/outline.ts'
 import { Problem } from '../problem.ts'
-import { isDone, type StepMark, type WorkOrderId } from './marks.ts'
+import { FINAL, INSPECT, isDone, TRIAL, type StepMark, type WorkOrderId } from './marks.ts'
 
 export const STEP_KINDS = [
   'inspect',
@@ -77,9 +77,6 @@ export const USUAL_ORDER: OrderWishes = { school: 'headFirst', reserveG: 0, peel
 /** How long a thin coat dries (common practice, no source), h. */
 export const COAT_DRIES_HOURS = 1
 
-/** The first step and the last: is it this frame, and sound; and what the finished frame reads. */
-export const INSPECT = 'inspect'
-export const FINAL = 'final'
 export const PLUG = 'plug'
 export const GRIP_OFF = 'grip-off'
 export const GRIP_ON = 'grip-on'
@@ -127,7 +124,7 @@ export function orderOfWork(
   const before = [...of('takeOff'), ...of('strings')].map((p) => put(p, false, work))
   const onG = parts.reduce((g, { cut, material }) => g + massOf(cut, material, work), 0)
   const offG = before.reduce((g, step) => g + step.massG, 0)
-  const trial = laid.length > 0 ? [{ ...plain('trial', 'trial', false), massG: onG - offG, reads: true }] : []
+  const trial = laid.length > 0 ? [{ ...plain(TRIAL, 'trial', false), massG: onG - offG, reads: true }] : []
   const head = (bare: boolean) =>
     headSteps(
       laid.filter(({ cut, material }) => !isOnHandle(cut, material)),
