@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { ACROSS, ANCHORS, PLACES, SIDES } from '#core/cuts/cut.ts'
+import { ACROSS, ANCHORS, EDGES, PLACES, SIDES } from '#core/cuts/cut.ts'
+import { WALLS } from '#core/geometry/outline.ts'
 import { idSchema, text } from './fields.ts'
 
 const finite = z.number()
@@ -18,6 +19,8 @@ export const cutSchema = z.object({
   across: z.enum(ACROSS).nullable().optional(),
   offCm: finite.min(0).max(20).optional(),
   edges: z.union([z.literal(1), z.literal(2)]).optional(),
+  edge: z.enum(EDGES).optional(),
+  wall: z.enum(WALLS).optional(),
   bevels: z.union([z.literal(2), z.literal(4)]).optional(),
   anchor: z.enum(ANCHORS).optional(),
 })

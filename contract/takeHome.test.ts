@@ -82,9 +82,9 @@ describe('a job’s tuning', () => {
     const { picture, documents } = jobWith(built)
     const tuning = tuningOf(picture, documents)!
     const change = changeBetween(picture.measured.state, tuning.bench.base, 'mass')!
-    // 10 cm on both edges of 0.2 g/cm, cut to 2 %.
+    // 10 cm on both edges of 0.2 g/cm, each of the two strips cut to 2 %.
     expect(change.by).toBeCloseTo(4, 9)
-    expect(change.u).toBeCloseTo(0.08, 3)
+    expect(change.u).toBeCloseTo(0.04 * Math.SQRT2, 6)
     expect(slowerBy(tuning.bench.base, tuning.bench.base, work)).toBe(0)
     expect(slowerBy({ ...tuning.bench.base, twistWeightKgCm2: null }, tuning.bench.base, work)).toBeNull()
   })

@@ -68,8 +68,12 @@ test('edges and layers at a touch; a piece keeps off its neighbours', async ({ p
   await quickBench(page)
   await put(page, 'tenTwo', 'lead-half')
   const two = await predicted(page, 'mass')
-  await page.getByTestId('abreast').click()
-  await expect(page.getByTestId('abreast')).toHaveText('one edge')
+  const layOn = async (bed: string) => {
+    await page.getByTestId('bed').click()
+    await page.getByText(bed, { exact: true }).click()
+    await expect(page.getByTestId('bed')).toHaveText(bed)
+  }
+  await layOn('upper edge')
   const one = await predicted(page, 'mass')
   expect(two - 305.4).toBeCloseTo(2 * (one - 305.4), 0)
   await page.getByTestId('layers').click()
@@ -77,7 +81,7 @@ test('edges and layers at a touch; a piece keeps off its neighbours', async ({ p
   // The same strips; a stack is coated once.
   await expect.poll(async () => two - (await predicted(page, 'mass'))).toBeLessThan(0.25)
   await expect.poll(async () => two - (await predicted(page, 'mass'))).toBeGreaterThan(0)
-  await page.getByTestId('abreast').click()
+  await layOn('both edges')
   await put(page, 'belowBumper', 'lead-half')
   await expect(page.locator('.cut')).toHaveCount(2)
   await expect(page.getByTestId('overlap')).toHaveCount(0)

@@ -99,9 +99,10 @@ export function placeText(cut: Cut, work: Workpiece, ruler: Ruler = 'cm'): strin
   if (cut.place === 'shaft') return `shaft, both sides, from ${far(cut.atCm)} above the butt end up`
   const outline = headOutline(work.geometry)
   const sides = cut.side ? `${cut.side} side only` : 'both sides'
-  const only = cut.edges === 2 ? `${sides}, both edges` : sides
+  const lies = liesText(cut)
+  const only = lies ? `${sides}, ${lies}` : sides
   const across = acrossOf(cut, work.geometry)
-  const abreast = cut.edges === 2 ? ', on both edges' : ''
+  const abreast = lies ? `, ${cut.wall ? '' : 'on '}${lies}` : ''
   if (across === 'tip') return `across the tip, middle on 12 o’clock${abreast}`
   if (across === 'bridge') return `across the throat bridge, middle on 6 o’clock${abreast}`
   const anchored = anchorText(cut, work, ruler)
@@ -122,6 +123,12 @@ export function placeText(cut: Cut, work: Workpiece, ruler: Ruler = 'cm'): strin
       ? `middle on ${near.name} o’clock`
       : `middle ${far(Math.abs(near.off))} ${near.off < 0 ? 'above' : 'below'} ${near.name} o’clock`
   return `${only}, ${where} (${far(cut.atCm)} along the hoop from the tip)`
+}
+
+/** What of the hoop's tube strips lie on; nothing where that is not said. */
+export function liesText({ edges, edge, wall }: Pick<Cut, 'edges' | 'edge' | 'wall'>): string {
+  if (wall) return `${wall}${edges === 2 ? ', two side by side' : ''}`
+  return edges === 2 ? 'both edges' : edge ? `${edge} edge` : ''
 }
 
 const RUN_MARKS = { bumper: 'the bumper’s end', throat: 'the start of the throat' }

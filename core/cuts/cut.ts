@@ -1,5 +1,5 @@
 import type { Condition } from '../frame/condition.ts'
-import { headOutline, type FrameGeometry } from '../geometry/outline.ts'
+import { besideLine, headOutline, type FrameGeometry, type Wall } from '../geometry/outline.ts'
 import { ZONE_PLACES, type SportProfile } from '../sports/profile.ts'
 import type { Material } from './material.ts'
 
@@ -12,6 +12,9 @@ export type Place = (typeof PLACES)[number]
 export const SIDES = ['left', 'right'] as const
 /** End of a run that stays where it is when its length changes. */
 export const ANCHORS = ['tip', 'butt'] as const
+
+/** Edges of the hoop's tube. */
+export const EDGES = ['upper', 'lower'] as const
 
 /** One line of the cut list: a material at a place, in the amount that a hand measures off. */
 export interface Cut {
@@ -33,6 +36,10 @@ export interface Cut {
   offCm?: number
   /** Hoop: on one edge of the tube, or side by side on both. Cuts that do not say lie on one. */
   edges?: 1 | 2
+  /** Hoop, on one edge: which, as the frame lies before you. */
+  edge?: (typeof EDGES)[number]
+  /** Hoop: on this wall of the tube, one strip or two side by side. Left out: on its edges, in the middle of the tube. */
+  wall?: Wall
   /** Bevels: on two of them or on all four. Cuts that do not say lie on four. */
   bevels?: 2 | 4
   /** The end that keeps its landmark; a cut that does not say keeps its middle on the hoop, its lower end elsewhere. */
@@ -163,12 +170,41 @@ export function layerFrom(cut: Cut, lengthCm: number): number {
   return cut.atCm + (Math.min(cut.amount, cut.layerCm) - lengthCm) / 2
 }
 
-/** The span on the right half of the hoop of a run of a cut; of a strip across the axis it is the half of it there. */
+/** So far outside of the middle of the hoop's tube lies a layer of a strip, cm; inside is less than nothing. @param layer 0 lies on the tube */
+export function besideCm(
+  { wall }: Pick<Cut, 'wall'>,
+  { tubeCm }: Pick<FrameGeometry, 'tubeCm'>,
+  { thicknessMm } = { thicknessMm: 0 },
+  layer = 0,
+): number {
+  if (!wall) return 0
+  const cm = tubeCm / 2 + ((layer + 0.5) * thicknessMm) / 10
+  return wall === 'outside' ? cm : -cm
+}
+
+/**
+ * The span on the right half of the hoop of a run of a cut; of a strip across the axis it is the half of it there. Along the middle of the
+ * tube: what lies on a wall is as long there as a tape on that wall measures.
+ */
 export function hoopSpan(cut: Cut, lengthCm: number, geometry: FrameGeometry): [number, number] {
-  const half = headOutline(geometry).halfLengthCm
-  const across = acrossOf(cut, geometry)
-  if (across === 'tip') return [0, lengthCm / 2]
-  if (across === 'bridge') return [half - lengthCm / 2, half]
-  const middle = Math.min(Math.max(cut.atCm, lengthCm / 2), half - lengthCm / 2)
-  return [middle - lengthCm / 2, middle + lengthCm / 2]
+  const { outline, across, back } = besideLine(geometry, besideCm(cut, geometry))
+  const half = outline.halfLengthCm
+  const over = acrossOf(cut, geometry)
+  if (over === 'tip') return [0, back(lengthCm / 2)]
+  if (over === 'bridge') return [back(half - lengthCm / 2), headOutline(geometry).halfLengthCm]
+  const middle = Math.min(Math.max(across(cut.atCm), lengthCm / 2), half - lengthCm / 2)
+  return [back(middle - lengthCm / 2), back(middle + lengthCm / 2)]
+}
+
+/** Where the middle of a run lies that begins at a place on the hoop and goes away from the tip, or towards it: along the middle of the tube, cm. */
+export function middleFrom(
+  cut: Pick<Cut, 'wall'>,
+  fromCm: number,
+  lengthCm: number,
+  towards: 'tip' | 'butt',
+  geometry: FrameGeometry,
+): number {
+  const { outline, across, back } = besideLine(geometry, besideCm(cut, geometry))
+  const at = across(fromCm) + (towards === 'butt' ? lengthCm / 2 : -lengthCm / 2)
+  return back(Math.min(outline.halfLengthCm, Math.max(0, at)))
 }

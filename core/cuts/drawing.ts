@@ -1,7 +1,7 @@
 import { arcPath } from '../geometry/drawing.ts'
 import { fillGPerCm } from '../sports/landmarks.ts'
 import { headCentreCm, headOutline } from '../geometry/outline.ts'
-import { hoopSpan, layerFrom, layersOf, type Cut, type Workpiece } from './cut.ts'
+import { besideCm, hoopSpan, layerFrom, layersOf, type Cut, type Workpiece } from './cut.ts'
 import type { Material } from './material.ts'
 
 /** How a cut is drawn on a frame lying on its side: stroked paths in cm, how wide, and a place for its number beside it. */
@@ -29,7 +29,8 @@ export function cutDrawing(cut: Cut, material: Material, work: Workpiece): CutDr
     case 'hoop': {
       const outline = headOutline(geometry)
       const paths = layersOf(cut).flatMap((layer, i) => {
-        const inset = geometry.tubeCm / 2 - i * 0.34
+        const out = besideCm(cut, geometry)
+        const inset = geometry.tubeCm / 2 - out - i * (out > 0 ? -0.34 : 0.34)
         const shrunk = headOutline(geometry, inset).halfLengthCm
         const [from, to] = hoopSpan(cut, layer, geometry)
         const ratio = shrunk / outline.halfLengthCm

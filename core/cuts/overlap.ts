@@ -8,6 +8,9 @@ export interface Stretch {
   side: 'left' | 'right' | 'both'
   /** On one edge of the tube, or on both. */
   edges: 1 | 2
+  /** Which, where that is said. */
+  edge?: Cut['edge']
+  wall?: Cut['wall']
 }
 
 /** Ends that meet are beside each other: so much is a tenth of a pencil line, cm. */
@@ -19,7 +22,8 @@ export function stretchOf(cut: Cut, work: Workpiece): Stretch | null {
   switch (cut.place) {
     case 'hoop': {
       const [fromCm, toCm] = hoopSpan(cut, length, work.geometry)
-      return { surface: 'hoop', fromCm, toCm, side: cut.side ?? 'both', edges: cut.edges ?? 1 }
+      const { side = 'both', edges = 1, edge, wall } = cut
+      return { surface: 'hoop', fromCm, toCm, side, edges, ...(edge ? { edge } : {}), ...(wall ? { wall } : {}) }
     }
     case 'shaft':
     case 'bevels':
@@ -33,7 +37,9 @@ export function stretchOf(cut: Cut, work: Workpiece): Stretch | null {
 /** How much of two stretches is the same edge of the same surface, cm. Two runs on one edge each may have one edge each. */
 export function sharedCm(a: Stretch, b: Stretch): number {
   if (a.surface !== b.surface || (a.side !== 'both' && b.side !== 'both' && a.side !== b.side)) return 0
-  if (a.edges + b.edges <= 2) return 0
+  if (a.wall !== b.wall) return 0
+  // One strip on each of two edges lies beside the other, unless both are on the same.
+  if (a.edges + b.edges <= 2 && (a.edge === undefined || a.edge !== b.edge)) return 0
   const shared = Math.min(a.toCm, b.toCm) - Math.max(a.fromCm, b.fromCm)
   return shared > TOUCH_CM ? shared : 0
 }

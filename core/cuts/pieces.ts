@@ -2,7 +2,18 @@ import { HAND, handPlaced, type Piece } from '../frame/pieces.ts'
 import type { FrameGeometry } from '../geometry/outline.ts'
 import { Problem } from '../problem.ts'
 import { fillGPerCm } from '../sports/landmarks.ts'
-import { hoopSpan, isOnHandle, layerFrom, layersOf, massOf, runsOf, type Cut, type Workpiece } from './cut.ts'
+import {
+  acrossOf,
+  besideCm,
+  hoopSpan,
+  isOnHandle,
+  layerFrom,
+  layersOf,
+  massOf,
+  runsOf,
+  type Cut,
+  type Workpiece,
+} from './cut.ts'
 import { piecesOff, type Material } from './material.ts'
 
 /**
@@ -37,7 +48,11 @@ export function finishOf(cut: Cut, material: Material, work: Workpiece): Piece[]
   if (isCoated(cut, material)) {
     const [longest = 0] = layersOf(cut)
     const overCm2 = (longest + 2 * COAT_MARGIN_CM) * (material.widthCm + 2 * COAT_MARGIN_CM) * runsOf(cut, geometry)
-    return finished(finish.coats * COAT_G_PER_CM2 * overCm2, runShape(cut, longest, geometry), 0)
+    return finished(
+      finish.coats * COAT_G_PER_CM2 * overCm2,
+      runShape(cut, longest, geometry, besideCm(cut, geometry)),
+      0,
+    )
   }
   if (isPlugged(cut, material)) {
     const topCm = Math.min(cut.atCm + massOf(cut, material, work) / fillGPerCm(work), geometry.lengthCm - PLUG_CM)
@@ -76,23 +91,24 @@ export function piecesLaid(cut: Cut, material: Material | undefined, work: Workp
   switch (material.kind) {
     case 'tape':
     case 'sleeve':
-      return layersOf(cut).map((length) =>
+      return layersOf(cut).map((length, layer) =>
         handPlaced(
           length * material.unitMassG * runsOf(cut, geometry),
           material.kind === 'tape'
-            ? runShape(cut, length, geometry)
+            ? runShape(cut, length, geometry, besideCm(cut, geometry, material, layer))
             : handle(cut.atCm, Math.min(cut.atCm + length, geometry.lengthCm)),
           roll,
+          runsOf(cut, geometry),
         ),
       )
     case 'fill': {
-      if (cut.place === 'spot') return [handPlaced(massG, spotShape(cut), roll)]
+      if (cut.place === 'spot') return [handPlaced(massG, spotShape(cut), roll, runsOf(cut, geometry))]
       const toCm = Math.min(cut.atCm + massG / fillGPerCm(work), geometry.lengthCm)
       return [handPlaced(massG, { kind: 'column', fromCm: cut.atCm, toCm }, roll)]
     }
     case 'weight':
       // Made, not cut: its mass is known as well as the scale knows it; where its hole is, it sits.
-      return [{ massG, uMassG: 0.1, uPlaceCm: 0.1, shape: spotShape(cut) }]
+      return [{ massG, uMassG: 0.1, uPlaceCm: 0.1, shape: spotShape(cut), strips: runsOf(cut, geometry) }]
     case 'strings': {
       const share = (profile.layers.strings?.uMassG ?? 0) / (profile.layers.strings?.massG ?? 1)
       const uMassG = share * Math.hypot(material.unitMassG, condition.stringsG ?? 0)
@@ -115,10 +131,11 @@ function spotShape(cut: Cut): Piece['shape'] {
     : { kind: 'point', xCm: cut.atCm, yCm: 0 }
 }
 
-function runShape(cut: Cut, lengthCm: number, geometry: FrameGeometry): Piece['shape'] {
+function runShape(cut: Cut, lengthCm: number, geometry: FrameGeometry, offCm: number): Piece['shape'] {
   if (cut.place === 'hoop') {
     const [fromCm, toCm] = hoopSpan(cut, lengthCm, geometry)
-    return { kind: 'arc', fromCm, toCm, side: cut.side ?? 'both' }
+    const side = cut.side ?? (acrossOf(cut, geometry) ? 'across' : 'both')
+    return { kind: 'arc', fromCm, toCm, side, ...(offCm === 0 ? {} : { offCm }) }
   }
   const offsetCm = cut.place === 'bevels' ? geometry.handleHalfWidthCm * 0.75 : geometry.shaftHalfWidthCm
   const fromCm = layerFrom(cut, lengthCm)

@@ -1,7 +1,7 @@
-import { headOutline, type FrameGeometry } from '../geometry/outline.ts'
+import { besideLine, headOutline, type FrameGeometry } from '../geometry/outline.ts'
 import { hollowCm } from '../sports/landmarks.ts'
 import type { RunLandmark, Zone } from '../sports/profile.ts'
-import { acrossAt, type Across, type Cut, type Workpiece } from './cut.ts'
+import { acrossAt, besideCm, middleFrom, type Across, type Cut, type Workpiece } from './cut.ts'
 import type { Material } from './material.ts'
 import type { StockedKind } from '../sports/kinds.ts'
 
@@ -41,12 +41,13 @@ const SHORTEST_CM = 3
 
 /** How long a run of a zone can be before it meets its twin of the other side, cm. */
 function hoopRoom(zone: Zone, frame: Pick<Workpiece, 'geometry' | 'profile'>): number {
-  const half = headOutline(frame.geometry).halfLengthCm
+  const { outline, across } = besideLine(frame.geometry, besideCm(zone, frame.geometry))
+  const half = outline.halfLengthCm
   if (zone.anchor) {
-    const from = landmarkCm(zone.anchor.at, zone, frame)
+    const from = across(landmarkCm(zone.anchor.at, zone, frame))
     return zone.anchor.towards === 'butt' ? half - from : from
   }
-  const middle = alongOf(zone, frame.geometry)
+  const middle = across(alongOf(zone, frame.geometry))
   return acrossOfZone(zone, frame.geometry) ? half : 2 * Math.min(middle, half - middle)
 }
 
@@ -137,12 +138,14 @@ export function cutIn(
   switch (zone.place) {
     case 'hoop':
       cut.edges = form.edges ?? edgesOf(zone)
+      if (zone.wall) cut.wall = zone.wall
+      else if (cut.edges < edgesOf(zone)) cut.edge = 'upper'
       cut.across = anchor ? null : acrossOfZone(zone, geometry)
       cut.atCm = alongOf(zone, geometry)
       if (!anchor) break
       // Along the hoop lengths grow away from the tip.
       cut.anchor = anchor.towards === 'butt' ? 'tip' : 'butt'
-      cut.atCm = Math.max(0, from + (anchor.towards === 'butt' ? length / 2 : -length / 2))
+      cut.atCm = middleFrom(cut, from, length, anchor.towards, geometry)
       break
     case 'shaft':
       cut.atCm = (geometry.gripLengthCm + geometry.shaftToCm) / 2 - length / 2

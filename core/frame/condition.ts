@@ -138,7 +138,7 @@ function shapeOf(change: Change, geometry: FrameGeometry, profile: SportProfile)
     }
     case 'guardTape': {
       const half = Math.min(profile.layers.guardTape.lengthCm / 2, headOutline(geometry, 0).halfLengthCm / 2)
-      return { kind: 'arc', fromCm: 0, toCm: half, side: 'both' }
+      return { kind: 'arc', fromCm: 0, toCm: half, side: 'both', offCm: geometry.tubeCm / 2 }
     }
     case 'added': {
       const { atCm, offAxisCm, lengthCm = 0 } = change.added!

@@ -1,9 +1,9 @@
 import { within } from '../numerics/within.ts'
 import { Problem } from '../problem.ts'
-import { addError, propagate, zeros } from '../numerics/covariance.ts'
+import { addError, propagate, zeros, type Matrix } from '../numerics/covariance.ts'
 import { GCM2_PER_KGCM2 } from '../quantities/units.ts'
 import type { FrameGeometry } from '../geometry/outline.ts'
-import { meansOf, type Shape, type ShapeMeans } from '../geometry/shape.ts'
+import { meansOf, slideOf, type Shape, type ShapeMeans } from '../geometry/shape.ts'
 import type { FrameState } from './state.ts'
 
 /** A mass put on the frame, or with negative grams taken off it. */
@@ -12,18 +12,22 @@ export interface Piece {
   shape: Shape
   /** Standard uncertainty of the mass, g. */
   uMassG: number
-  /** Standard uncertainty of its place along the frame, cm. */
+  /** Standard uncertainty of the place of each of its strips along the line that it lies on, cm. */
   uPlaceCm: number
+  /** Equal strips that it is made of, each cut and laid by itself, half of them on each side where it lies on both. Left out: one. */
+  strips?: number
   /** What it was cut from, with the share of its mass to which that was weighed: one error for all pieces of it. */
   roll?: { id: string; uShare: number }
 }
 
-/** How well a hand cuts and places, standard uncertainties: ±2 % of mass, ±3 mm (common practice, no source). */
+/** How well a hand cuts and places one strip, standard uncertainties: ±2 % of mass, ±3 mm (common practice, no source). */
 export const HAND = { massShare: 0.02, placeCm: 0.3 } as const
 
-/** A cut piece with the usual uncertainties of hand work. */
-export function handPlaced(massG: number, shape: Shape, roll?: Piece['roll']): Piece {
-  const piece = { massG, shape, uMassG: Math.abs(massG) * HAND.massShare, uPlaceCm: HAND.placeCm }
+/** A cut piece with the usual uncertainties of hand work, each of its strips by itself. */
+export function handPlaced(massG: number, shape: Shape, roll?: Piece['roll'], strips = 1): Piece {
+  const uMassG = (Math.abs(massG) * HAND.massShare) / Math.sqrt(strips)
+  const piece: Piece = { massG, shape, uMassG, uPlaceCm: HAND.placeCm }
+  if (strips > 1) piece.strips = strips
   return roll && roll.uShare > 0 ? { ...piece, roll } : piece
 }
 
@@ -48,6 +52,65 @@ export function leverageOf(means: ShapeMeans, axisCm: number): Leverage {
   }
 }
 
+const SUMS = 5
+/** What a piece does to the sums: per gram, and one after the other what each of its own errors does to them, one standard deviation. */
+export interface Effect {
+  perGram: number[]
+  errors: number[][]
+}
+
+/**
+ * What a piece does to the five sums that add up, in this order: M in g, Σmx in g·cm, swing weight about `axisCm` and twist weight in
+ * kg·cm², Σmy in g·cm. Of n equal strips each has its own error of mass (u·√n/n of the whole's u) and of place; what right and left strips
+ * do not share shows in Σmy alone. First order; what it shares with others of its roll is beside it: `roll.uShare` of its mass.
+ * @throws Problem `piece.outsideFrame`
+ */
+export function effectOf(piece: Piece, axisCm: number, geometry: FrameGeometry): Effect {
+  const { massG, uMassG, uPlaceCm, shape, strips = 1 } = piece
+  const per = leverageOf(meansOf(shape, geometry), axisCm)
+  const perGram = [1, per.xCm, per.swing, per.twist, per.yCm]
+  const errors: number[][] = []
+  const isPaired = strips > 1
+  if (uMassG > 0) errors.push(perGram.map((v) => v * uMassG))
+  if (uPlaceCm > 0 || (isPaired && uMassG > 0)) {
+    const slide = slideOf(shape, geometry)
+    const aside = isPaired ? slide.asideCm : 0
+    if (aside > 0 && uMassG > 0) errors.push([0, 0, 0, 0, aside * uMassG])
+    const by = (massG * uPlaceCm) / Math.sqrt(strips)
+    const { x, xx, y, yy } = slide.per
+    const along = [0, x, (xx - 2 * axisCm * x) / GCM2_PER_KGCM2, yy / GCM2_PER_KGCM2, y].map((v) => v * by)
+    if (by !== 0 && aside > 0) errors.push([...along.slice(0, 4), 0], [0, 0, 0, 0, along[4]])
+    else if (by !== 0) errors.push(along)
+  }
+  return { perGram, errors }
+}
+
+/** What pieces add to the five sums, and its covariance: each has its own errors, pieces of one roll share how well that was weighed. */
+export function addedBy(
+  pieces: readonly Piece[],
+  axisCm: number,
+  geometry: FrameGeometry,
+): { sums: number[]; covariance: Matrix } {
+  const sums = new Array<number>(SUMS).fill(0)
+  const rolls = new Map<string, number[]>()
+  let covariance = zeros(SUMS)
+  for (const piece of pieces) {
+    const { perGram, errors } = effectOf(piece, axisCm, geometry)
+    const whole = perGram.map((v) => v * piece.massG)
+    whole.forEach((v, i) => (sums[i] += v))
+    for (const error of errors) covariance = addError(covariance, error, 1)
+    if (!piece.roll) continue
+    const { id, uShare } = piece.roll
+    const along = rolls.get(id)
+    rolls.set(
+      id,
+      whole.map((v, i) => (along?.[i] ?? 0) + uShare * v),
+    )
+  }
+  for (const along of rolls.values()) covariance = addError(covariance, along, 1)
+  return { sums, covariance }
+}
+
 /**
  * The frame with pieces added: M′ = M+Σm, M′b′ = Mb+Σmx, S′ = S+Σm(x−a)²/1000, T′ = T+Σmy²/1000, M′ȳ′ = Mȳ+Σmy.
  * Exact in the values; uncertainties to first order with their covariances. What is unknown stays unknown.
@@ -61,26 +124,15 @@ export function withPieces(state: FrameState, pieces: readonly Piece[], geometry
     within('mass, uncertainty', uMassG, 0, HEAVIEST_G)
     within('place, uncertainty', uPlaceCm, 0, 1e4)
   }
-  const effects = pieces.map((piece) => ({ piece, per: leverageOf(meansOf(piece.shape, geometry), state.axisCm) }))
-  let added = 0
-  let moment = 0
-  let swing = 0
-  let twist = 0
-  let side = 0
-  for (const { piece, per } of effects) {
-    added += piece.massG
-    moment += piece.massG * per.xCm
-    swing += piece.massG * per.swing
-    twist += piece.massG * per.twist
-    side += piece.massG * per.yCm
-  }
+  const { sums, covariance } = addedBy(pieces, state.axisCm, geometry)
+  const [added, moment, swing, twist, side] = sums
   const { massG, balanceCm } = state
   const mass = massG === null ? null : massG + added
   if (mass !== null && !(mass > 0 && mass < Infinity)) throw new Problem('piece.mass', 'mass', { massG: mass })
   const balance = mass === null || massG === null || balanceCm === null ? null : (massG * balanceCm + moment) / mass
   const lateral = mass === null || massG === null ? state.lateralCm : (massG * state.lateralCm + side) / mass
 
-  const jacobian = zeros(5)
+  const jacobian = zeros(SUMS)
   if (mass !== null && massG !== null) {
     jacobian[0][0] = 1
     jacobian[4] = [(state.lateralCm - lateral) / mass, 0, 0, 0, massG / mass]
@@ -88,33 +140,16 @@ export function withPieces(state: FrameState, pieces: readonly Piece[], geometry
   }
   if (state.swingWeightKgCm2 !== null) jacobian[2][2] = 1
   if (state.twistWeightKgCm2 !== null) jacobian[3][3] = 1
-  let covariance = propagate(jacobian, state.covariance)
-  const rolls = new Map<string, number[]>()
-  for (const { piece, per } of effects) {
-    const perMass = [
-      mass === null ? 0 : 1,
-      balance === null ? 0 : (per.xCm - balance) / mass!,
-      state.swingWeightKgCm2 === null ? 0 : per.swing,
-      state.twistWeightKgCm2 === null ? 0 : per.twist,
-      mass === null ? 0 : (per.yCm - lateral) / mass,
-    ]
-    const perPlace = [
-      0,
-      balance === null ? 0 : piece.massG / mass!,
-      state.swingWeightKgCm2 === null ? 0 : (2 * piece.massG * (per.xCm - state.axisCm)) / GCM2_PER_KGCM2,
-      0,
-      0,
-    ]
-    covariance = addError(addError(covariance, perMass, piece.uMassG), perPlace, piece.uPlaceCm)
-    if (!piece.roll) continue
-    const { id, uShare } = piece.roll
-    const sum = rolls.get(id) ?? [0, 0, 0, 0, 0]
-    rolls.set(
-      id,
-      sum.map((value, i) => value + uShare * piece.massG * perMass[i]),
-    )
+  // How the state moves with the sums.
+  const bySums = zeros(SUMS)
+  if (mass !== null) {
+    bySums[0][0] = 1
+    bySums[4] = [-lateral / mass, 0, 0, 0, 1 / mass]
+    if (balance !== null) bySums[1] = [-balance / mass, 1 / mass, 0, 0, 0]
   }
-  for (const together of rolls.values()) covariance = addError(covariance, together, 1)
+  if (state.swingWeightKgCm2 !== null) bySums[2][2] = 1
+  if (state.twistWeightKgCm2 !== null) bySums[3][3] = 1
+  const laid = propagate(bySums, covariance)
   return {
     massG: mass,
     balanceCm: balance,
@@ -122,6 +157,6 @@ export function withPieces(state: FrameState, pieces: readonly Piece[], geometry
     axisCm: state.axisCm,
     twistWeightKgCm2: state.twistWeightKgCm2 === null ? null : state.twistWeightKgCm2 + twist,
     lateralCm: lateral,
-    covariance,
+    covariance: propagate(jacobian, state.covariance).map((row, i) => row.map((v, j) => v + laid[i][j])),
   }
 }

@@ -2,6 +2,9 @@ import { Problem } from '../problem.ts'
 
 /** Two arms and a bridge, or a shaft straight to the head. */
 export const THROATS = ['open', 'none'] as const
+/** Walls of the hoop's tube that strips can lie on instead of its edges. */
+export const WALLS = ['outside', 'inside'] as const
+export type Wall = (typeof WALLS)[number]
 export const FACES = ['strings', 'holes', 'plain'] as const
 
 /** The shape of a frame, cm. Lengths along the outline are what a tape measures on the middle of the hoop's tube. */
@@ -133,6 +136,16 @@ export class HeadOutline {
     return this.arc[best]
   }
 
+  /** Which of its points an arc length lies at, with the share of the way to the next; and back. */
+  placeOf(arcCm: number): number {
+    const { index, share } = this.locate(arcCm)
+    return index + share
+  }
+  arcOf(place: number): number {
+    const index = Math.min(this.arc.length - 2, Math.floor(place))
+    return this.arc[index] + (this.arc[index + 1] - this.arc[index]) * (place - index)
+  }
+
   private sumsTo(arcCm: number): ArcSums {
     const { index, share } = this.locate(arcCm)
     const a = this.points[index]
@@ -207,4 +220,49 @@ export function headOutline(geometry: FrameGeometry, insetCm = geometry.tubeCm /
   const outline = new HeadOutline(points)
   byInset.set(insetCm, outline)
   return outline
+}
+
+/** A line along the hoop beside the middle of its tube: tape on a wall of the tube lies on it. */
+export interface BesideLine {
+  outline: HeadOutline
+  /** The arc length on it across from one on the middle of the tube, and back, cm. */
+  across: (middleCm: number) => number
+  back: (lineCm: number) => number
+}
+
+const beside = new WeakMap<FrameGeometry, Map<number, BesideLine>>()
+
+/**
+ * The parallel curve everywhere `offCm` outside of the middle of the hoop's tube, inside where that is negative.
+ * @throws Problem `geometry.impossible`
+ */
+export function besideLine(geometry: FrameGeometry, offCm: number): BesideLine {
+  let byOff = beside.get(geometry)
+  if (!byOff) beside.set(geometry, (byOff = new Map()))
+  const known = byOff.get(offCm)
+  if (known) return known
+  const middle = headOutline(geometry)
+  const { points } = middle
+  if (offCm === 0) {
+    const itself: BesideLine = { outline: middle, across: (cm) => cm, back: (cm) => cm }
+    byOff.set(offCm, itself)
+    return itself
+  }
+  const outline = new HeadOutline(
+    points.map((p, i): OutlinePoint => {
+      if (i === 0) return { xCm: p.xCm + offCm, yCm: 0 }
+      if (i === points.length - 1) return { xCm: p.xCm - offCm, yCm: 0 }
+      const [dx, dy] = [points[i + 1].xCm - points[i - 1].xCm, points[i + 1].yCm - points[i - 1].yCm]
+      const length = Math.hypot(dx, dy)
+      // Out is to the left of the way from the tip down the right side.
+      return { xCm: p.xCm + (offCm * dy) / length, yCm: Math.max(0, p.yCm - (offCm * dx) / length) }
+    }),
+  )
+  const line: BesideLine = {
+    outline,
+    across: (middleCm) => outline.arcOf(middle.placeOf(middleCm)),
+    back: (lineCm) => middle.arcOf(outline.placeOf(lineCm)),
+  }
+  byOff.set(offCm, line)
+  return line
 }

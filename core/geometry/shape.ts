@@ -1,13 +1,16 @@
 import { Problem } from '../problem.ts'
-import { headCentreCm, headOutline, type FrameGeometry } from './outline.ts'
+import { besideLine, headCentreCm, type FrameGeometry } from './outline.ts'
 
 /** Where mass lies on a frame. Lengths in cm from the butt, or along the head outline from 12 o'clock for arcs. */
 export type Shape =
   | { kind: 'point'; xCm: number; yCm: number }
   /** Two equal straight strips from–to at ±offset. */
   | { kind: 'strip'; fromCm: number; toCm: number; offsetCm: number }
-  /** Along the head outline between two arc lengths from 12 o'clock, alike on both sides, or on one. */
-  | { kind: 'arc'; fromCm: number; toCm: number; side: 'both' | 'left' | 'right' }
+  /**
+   * Along the head outline between two arc lengths from 12 o'clock, alike on both sides, or on one; across: one run over the tip or the
+   * throat bridge, its right half from–to. Arc lengths are those of the middle of the tube, whatever line beside it the mass lies on.
+   */
+  | { kind: 'arc'; fromCm: number; toCm: number; side: 'both' | 'left' | 'right' | 'across'; offCm?: number }
   /** A filled column on the long axis. */
   | { kind: 'column'; fromCm: number; toCm: number }
   /** A thin sleeve round the handle. */
@@ -55,8 +58,9 @@ export function meansOf(shape: Shape, geometry: FrameGeometry): ShapeMeans {
     case 'arc': {
       if (!(shape.toCm >= shape.fromCm - 1e-9))
         throw new Problem('piece.outsideFrame', '', { fromCm: shape.fromCm, toCm: shape.toCm })
-      const means = headOutline(geometry).meansOver(shape.fromCm, shape.toCm)
-      const y = shape.side === 'both' ? 0 : shape.side === 'right' ? means.y : -means.y
+      const { outline, from, to } = lineOf(shape, geometry)
+      const means = outline.meansOver(from, to)
+      const y = shape.side === 'right' ? means.y : shape.side === 'left' ? -means.y : 0
       return { ...means, y }
     }
     case 'bed': {
@@ -68,6 +72,51 @@ export function meansOf(shape: Shape, geometry: FrameGeometry): ShapeMeans {
       return { x: at, xx: own?.xxCm2 ?? at * at + (rx * rx) / 4, y: 0, yy: own?.yyCm2 ?? (ry * ry) / 4 }
     }
   }
+}
+
+/** How one run of a shape lies, and how its means move when a hand slides it along the line that it lies on. */
+export interface Slide {
+  /** Per cm: dx̄, d(x²̄), dȳ, d(y²̄) of the run on the right, or of the only one. */
+  per: ShapeMeans
+  /** Mean of y of the run on the right where another lies across from it on the left; else 0. */
+  asideCm: number
+}
+
+/** Nearer than this a strip is as good as a point: its ends are taken so far apart, cm. */
+const POINT_CM = 0.02
+
+/**
+ * The slide of a shape: a run of even mass from s₀ to s₁ along a line has the mean ∫f ds/(s₁−s₀), which moves by (f(s₁)−f(s₀))/(s₁−s₀) a cm.
+ * @throws Problem `piece.outsideFrame` when it does not lie on the frame
+ */
+export function slideOf(shape: Shape, geometry: FrameGeometry): Slide {
+  const { x } = meansOf(shape, geometry)
+  const straight = { x: 1, xx: 2 * x, y: 0, yy: 0 }
+  if (shape.kind === 'strip') return { per: straight, asideCm: Math.abs(shape.offsetCm) }
+  if (shape.kind !== 'arc') return { per: straight, asideCm: 0 }
+  const line = lineOf(shape, geometry)
+  const { outline } = line
+  const half = outline.halfLengthCm
+  const from = Math.max(0, Math.min(line.from, half - POINT_CM))
+  const to = Math.min(half, Math.max(line.to, from + POINT_CM))
+  const [a, b] = [outline.pointAt(from), outline.pointAt(to)]
+  const length = to - from
+  // Over the axis the two ends lie alike: sliding moves the middle aside alone.
+  if (shape.side === 'across') return { per: { x: 0, xx: 0, y: Math.max(a.yCm, b.yCm) / length, yy: 0 }, asideCm: 0 }
+  const sign = shape.side === 'left' ? -1 : 1
+  const per = {
+    x: (b.xCm - a.xCm) / length,
+    xx: (b.xCm ** 2 - a.xCm ** 2) / length,
+    y: (sign * (b.yCm - a.yCm)) / length,
+    yy: (b.yCm ** 2 - a.yCm ** 2) / length,
+  }
+  return { per, asideCm: shape.side === 'both' ? outline.meansOver(from, to).y : 0 }
+}
+
+/** The line that an arc lies on, with its ends on it. */
+function lineOf({ fromCm, toCm, offCm = 0 }: Shape & { kind: 'arc' }, geometry: FrameGeometry) {
+  const { outline, across } = besideLine(geometry, offCm)
+  return { outline, from: across(fromCm), to: across(toCm) }
 }
 
 /** Even mass between two places: mean x = middle, mean x² = middle² + ℓ²/12. */

@@ -91,7 +91,16 @@ export const tennis: SportProfile = {
     { id: 'butt', name: 'Inside the butt', place: 'handle', capacityCm: 9, maxLayers: 1, visible: false },
   ],
   moreZones: [
-    { id: 'bumper', name: 'Under the bumper', place: 'hoop', clock: 12, capacityCm: 30, maxLayers: 1, visible: false },
+    {
+      id: 'bumper',
+      name: 'Under the bumper',
+      place: 'hoop',
+      clock: 12,
+      wall: 'outside',
+      capacityCm: 30,
+      maxLayers: 1,
+      visible: false,
+    },
     { id: 'oneEleven', name: '11 and 1', place: 'hoop', clock: 1, capacityCm: 12, maxLayers: 2, visible: true },
     {
       id: 'aboveThroat',
@@ -108,6 +117,7 @@ export const tennis: SportProfile = {
       name: 'Under the grommet strip',
       place: 'hoop',
       clock: 3,
+      wall: 'outside',
       edges: 1,
       capacityCm: 16,
       maxLayers: 1,

@@ -1,7 +1,6 @@
-import { leverageOf, type Piece } from '../frame/pieces.ts'
+import { effectOf, type Piece } from '../frame/pieces.ts'
 import { frameState, type FrameState } from '../frame/state.ts'
 import type { FrameGeometry } from '../geometry/outline.ts'
-import { meansOf } from '../geometry/shape.ts'
 import { addError, propagate, varianceAlong, zeros, type Matrix } from '../numerics/covariance.ts'
 import type { Estimate } from '../quantities/estimate.ts'
 import { GCM2_PER_KGCM2, QUANTITIES, type Quantity } from '../quantities/units.ts'
@@ -127,37 +126,18 @@ function named(belief: Belief, name: string, u: number): [Belief, number] {
 export function sumsOf(pieces: readonly Piece[], axisCm: number, geometry: FrameGeometry): number[] {
   const sums = new Array<number>(SUMS).fill(0)
   for (const piece of pieces)
-    effectOf(piece, axisCm, geometry).forEach((perGram, i) => (sums[i] += piece.massG * perGram))
+    effectOf(piece, axisCm, geometry).perGram.forEach((per, i) => (sums[i] += piece.massG * per))
   return sums
-}
-
-function effectOf(piece: Piece, axisCm: number, geometry: FrameGeometry): number[] {
-  const per = leverageOf(meansOf(piece.shape, geometry), axisCm)
-  return [1, per.xCm, per.swing, per.twist, per.yCm]
 }
 
 /** The frame with pieces on: each with its own errors of hand, and those of its roll. */
 export function put(belief: Belief, pieces: readonly Piece[], geometry: FrameGeometry): Belief {
   let now = belief
   for (const piece of pieces) {
-    const effect = effectOf(piece, now.axisCm, geometry)
+    const { perGram: effect, errors } = effectOf(piece, now.axisCm, geometry)
     const mean = now.mean.map((v, i) => (i < SUMS ? v + piece.massG * effect[i] : v))
-    const along = (i: number) => (i < SUMS ? effect[i] : 0)
-    const slip = [
-      0,
-      piece.massG,
-      (2 * piece.massG * (effect[1] - now.axisCm)) / GCM2_PER_KGCM2,
-      ...new Array<number>(now.mean.length - 3).fill(0),
-    ]
-    const covariance = addError(
-      addError(
-        now.covariance,
-        now.mean.map((_, i) => along(i)),
-        piece.uMassG,
-      ),
-      slip,
-      piece.uPlaceCm,
-    )
+    const behind = new Array<number>(mean.length - SUMS).fill(0)
+    const covariance = errors.reduce((sum, error) => addError(sum, [...error, ...behind], 1), now.covariance)
     now = { ...now, mean, covariance }
     if (!piece.roll) continue
     const [wider, k] = named(now, `roll ${piece.roll.id}`, piece.roll.uShare)

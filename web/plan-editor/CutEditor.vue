@@ -10,7 +10,7 @@ import {
 } from '@mdi/js'
 import { computed, nextTick, ref, watch } from 'vue'
 import { onRuler, rulerOf } from '#core/cuts/ruler.ts'
-import { massOf, type Cut } from '#core/cuts/cut.ts'
+import { massOf } from '#core/cuts/cut.ts'
 import { Problem } from '#core/problem.ts'
 import { readNumber } from '#core/quantities/read.ts'
 import { fixed } from '#core/quantities/write.ts'
@@ -19,6 +19,7 @@ import { overlapText, scissorsText } from '#contract/messages/plan.ts'
 import { fits } from '#core/cuts/zones.ts'
 import { countNotTaken } from '../browser/notTaken.ts'
 import { problemWords } from '#contract/messages/problems.ts'
+import BedMenu from './BedMenu.vue'
 import { useOpenJob } from '../stores/openJob.ts'
 import { amountWords, countedIn, placeWords, readAmount } from './readAmount.ts'
 import { canBeOneSided, canSplit } from './editCut.ts'
@@ -89,8 +90,6 @@ const whole = computed(() =>
     (group) => group.materials.length > 0,
   ),
 )
-const abreastText = ({ place, edges, bevels }: Cut) =>
-  place === 'bevels' ? `${bevels ?? 4} bevels` : edges === 2 ? 'both edges' : 'one edge'
 const scissors = computed(() => scissorsText(props.bench.cuts.value, all.value, props.bench.work.value))
 const overlaps = computed(() => overlapText(props.bench.cuts.value, all.value, props.bench.work.value))
 const isWhole = computed(() => !!cut.value && ['grip', 'bed', 'off'].includes(cut.value.place))
@@ -161,15 +160,7 @@ const unseen = computed(() => props.bench.cuts.value.filter((c) => c.place === '
         data-testid="mirror"
         @click="bench.mirror(cut)"
       />
-      <v-btn
-        v-if="cut.place === 'hoop' || cut.place === 'bevels'"
-        size="small"
-        variant="text"
-        title="One edge or both; two bevels or four"
-        data-testid="abreast"
-        @click="bench.turnAbreast(cut)"
-        >{{ abreastText(cut) }}</v-btn
-      >
+      <BedMenu v-if="material.kind === 'tape'" :cut @lay="(bed) => bench.layOn(cut!, bed)" />
       <v-btn
         v-if="material.kind === 'tape' && cut.place !== 'spot'"
         size="small"

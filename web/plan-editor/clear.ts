@@ -3,7 +3,7 @@ import { runLength } from '#core/cuts/drawing.ts'
 import { isByLength, type Material } from '#core/cuts/material.ts'
 import { sharedCm, stretchOf, type Stretch } from '#core/cuts/overlap.ts'
 import { headOutline } from '#core/geometry/outline.ts'
-import { amounted, rangeOf, stretchedTo } from './editCut.ts'
+import { amounted, rangeOf, reachOf, stretchedTo } from './editCut.ts'
 
 /** Edits of a cut on the bench that keep it off its neighbours: no two strips on one edge and layer. */
 
@@ -30,7 +30,7 @@ export function movedClear(was: Cut, next: Cut, others: readonly Cut[], material
 
 /** The nearest place at which a piece ends where another begins; null where it lies on one wherever it is put. */
 function besideOthers(cut: Cut, stretches: readonly Stretch[], material: Material, work: Workpiece): Cut | null {
-  const length = runLength(cut, material, work)
+  const length = reachOf(cut, material, work)
   const mine = stretchOf(cut, work)
   const there = stretches.filter((s) => s.surface === mine?.surface)
   const [low, high] = cut.place === 'hoop' ? hoopRange(length, work) : rangeOf(cut, material, work)

@@ -6,9 +6,9 @@ import { piecesOf } from '#core/cuts/pieces.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import { DRAWER } from '#core/planning/fixtures/fixtures.ts'
 import { STRUNG } from '#core/frame/fixtures.ts'
-import { amounted, layersIn, movedTo, nextAbreast, nextLayers, stretchedTo, newCut, rangeOf } from './editCut.ts'
+import { amounted, layersIn, movedTo, nextLayers, stretchedTo, newCut, rangeOf } from './editCut.ts'
 import { hoopMarkCm } from '#core/cuts/zones.ts'
-import { hoopSpan, massOf } from '#core/cuts/cut.ts'
+import { hoopSpan } from '#core/cuts/cut.ts'
 import { runLength } from '#core/cuts/drawing.ts'
 
 const work = { geometry: tennis.geometry, condition: STRUNG, profile: tennis }
@@ -199,13 +199,6 @@ describe('strips on edges, bevels and layers', () => {
       const cut = amounted(bevels, amount, tape, work)
       expect(cut.atCm + amount).toBeCloseTo(tennis.geometry.gripLengthCm, 6)
     }
-  })
-  it('on both edges twice the mass, on two bevels half of four', () => {
-    const other = nextAbreast(below)
-    expect(massOf(below, tape, work)).toBeCloseTo(2 * massOf(other, tape, work), 12)
-    expect(nextAbreast(other)).toEqual(below)
-    const four = newCut('bevels', tape, work, 'bevels')!
-    expect(massOf(nextAbreast(four), tape, work)).toBeCloseTo(massOf(four, tape, work) / 2, 12)
   })
   it('two layers are of one length, and one again is as long as each was', () => {
     const two = nextLayers(side, tape, work)

@@ -1,8 +1,8 @@
 import { inSteps } from '#core/cuts/ruler.ts'
-import { headOutline } from '#core/geometry/outline.ts'
+import { besideLine, headOutline } from '#core/geometry/outline.ts'
 import { fillGPerCm } from '#core/sports/landmarks.ts'
 import { cutIn, fits, hoopMarkCm, roomFor } from '#core/cuts/zones.ts'
-import { acrossAt, acrossOf, type Cut, type Workpiece } from '#core/cuts/cut.ts'
+import { acrossAt, acrossOf, besideCm, hoopSpan, middleFrom, type Cut, type Workpiece } from '#core/cuts/cut.ts'
 import { runLength } from '#core/cuts/drawing.ts'
 import { isByLength, type Material } from '#core/cuts/material.ts'
 
@@ -42,11 +42,21 @@ const alongLandmarks = ({ geometry, profile }: Workpiece, { anchor }: Cut) => [
   ...(anchor === 'butt' ? [profile.handleFillFromCm] : []),
 ]
 
+/** How much of the hoop a run takes up along the middle of its tube, cm: what lies on a wall is a little longer or shorter itself. */
+export function reachOf(cut: Cut, material: Material, work: Workpiece): number {
+  const length = runLength(cut, material, work)
+  if (cut.place !== 'hoop') return length
+  const [from, to] = hoopSpan({ ...cut, across: null }, length, work.geometry)
+  return to - from
+}
+
 /** Where the middle of an anchored run of the hoop is when its end lies at a landmark: the bumper's end, the start of the throat. */
 function middlesAtLandmarks(cut: Cut, length: number, work: Workpiece): number[] {
   if (!cut.anchor) return []
-  const middle = cut.anchor === 'tip' ? length / 2 : -length / 2
-  return (['bumper', 'throat'] as const).map((mark) => hoopMarkCm(mark, work) + middle)
+  const towards = cut.anchor === 'tip' ? 'butt' : 'tip'
+  return (['bumper', 'throat'] as const).map((mark) =>
+    middleFrom(cut, hoopMarkCm(mark, work), length, towards, work.geometry),
+  )
 }
 
 /** The nearest of some marks where it is near enough to catch at, else the place itself. */
@@ -66,10 +76,11 @@ export function movedTo(cut: Cut, atCm: number, material: Material, work: Workpi
       const clock = ([12, 1, 2, 3, 4, 5, 6] as const).map((hour) => outline.atClock(hour))
       at = nearestOf([...clock, ...middlesAtLandmarks(cut, length, work)], at)
     }
+    const reach = reachOf(cut, material, work)
     // Nearer to an end than half its length the two runs would meet: they become one strip across the axis. One side alone stays beside it.
-    if (cut.side) return at === cut.atCm ? cut : { ...cut, atCm: Math.min(high - length / 2, Math.max(length / 2, at)) }
-    if (at < length / 2) at = at < length / 4 ? 0 : length / 2
-    if (at > high - length / 2) at = at > high - length / 4 ? high : high - length / 2
+    if (cut.side) return at === cut.atCm ? cut : { ...cut, atCm: Math.min(high - reach / 2, Math.max(reach / 2, at)) }
+    if (at < reach / 2) at = at < reach / 4 ? 0 : reach / 2
+    if (at > high - reach / 2) at = at > high - reach / 4 ? high : high - reach / 2
     const across = acrossAt(at, work.geometry)
     return at === cut.atCm && across === acrossOf(cut, work.geometry) ? cut : { ...cut, atCm: at, across }
   } else if (!free) {
@@ -99,16 +110,15 @@ export function layersIn(cut: Cut, material: Material): number {
 /** Where a cut that became longer or shorter lies: the end that is anchored stays where it is. */
 function anchoredAt(was: Cut, is: Cut, material: Material, work: Workpiece): number {
   if (!was.anchor || acrossOf(was, work.geometry)) return was.atCm
-  const grown = runLength(is, material, work) - runLength(was, material, work)
-  // On the hoop `atCm` is the middle and grows away from the tip; elsewhere it is the lower end.
-  if (was.place === 'hoop') return was.atCm + (was.anchor === 'tip' ? grown / 2 : -grown / 2)
+  const length = runLength(is, material, work)
+  if (was.place === 'hoop') {
+    const [from, to] = hoopSpan(was, runLength(was, material, work), work.geometry)
+    return was.anchor === 'tip'
+      ? middleFrom(was, from, length, 'butt', work.geometry)
+      : middleFrom(was, to, length, 'tip', work.geometry)
+  }
+  const grown = length - runLength(was, material, work)
   return was.anchor === 'tip' ? was.atCm - grown : was.atCm
-}
-
-/** The same strips on the other number of edges, or of bevels. */
-export function nextAbreast(cut: Cut): Cut {
-  if (cut.place === 'hoop') return { ...cut, edges: cut.edges === 2 ? 1 : 2 }
-  return cut.place === 'bevels' ? { ...cut, bevels: cut.bevels === 2 ? 4 : 2 } : cut
 }
 
 /** One layer, or two of the same length. */
@@ -125,12 +135,25 @@ export function endsOf(cut: Cut, material: Material, work: Workpiece): [number, 
   if (material.kind === 'weight' || cut.place === 'spot' || ['grip', 'bed', 'off'].includes(cut.place)) return null
   const length = runLength(cut, material, work)
   if (cut.place !== 'hoop') return [cut.atCm, cut.atCm + length]
-  const half = headOutline(work.geometry).halfLengthCm
   // Across the tip or the bridge both ends lie alike on the two sides: one is shown.
   const across = acrossOf(cut, work.geometry)
-  if (across === 'tip') return [length / 2, length / 2]
-  if (across === 'bridge') return [half - length / 2, half - length / 2]
-  return [cut.atCm - length / 2, cut.atCm + length / 2]
+  const [from, to] = hoopSpan(cut, length, work.geometry)
+  return across === 'tip' ? [to, to] : across === 'bridge' ? [from, from] : [from, to]
+}
+
+/** How long a piece is whose one end is pulled to a place: as a tape measures on what it lies on, cm. */
+function pulledLength(cut: Cut, ends: [number, number], end: 0 | 1, toCm: number, { geometry }: Workpiece): number {
+  if (cut.place !== 'hoop') return end === 0 ? ends[1] - toCm : toCm - ends[0]
+  const { outline, across } = besideLine(geometry, besideCm(cut, geometry))
+  const on = (cm: number) => across(Math.min(headOutline(geometry).halfLengthCm, Math.max(0, cm)))
+  switch (acrossOf(cut, geometry)) {
+    case 'tip':
+      return 2 * on(toCm)
+    case 'bridge':
+      return 2 * (outline.halfLengthCm - on(toCm))
+    default:
+      return end === 0 ? on(ends[1]) - on(toCm) : on(toCm) - on(ends[0])
+  }
 }
 
 /**
@@ -140,10 +163,8 @@ export function endsOf(cut: Cut, material: Material, work: Workpiece): [number, 
 export function stretchedTo(cut: Cut, end: 0 | 1, toCm: number, material: Material, work: Workpiece): Cut {
   const ends = endsOf(cut, material, work)
   if (!ends) return cut
-  const half = headOutline(work.geometry).halfLengthCm
   const across = acrossOf(cut, work.geometry)
-  const wanted =
-    across === 'tip' ? 2 * toCm : across === 'bridge' ? 2 * (half - toCm) : end === 0 ? ends[1] - toCm : toCm - ends[0]
+  const wanted = pulledLength(cut, ends, end, toCm, work)
   const perCm = material.kind === 'fill' ? fillGPerCm(work) / material.unitMassG : 1
   const zone = work.profile.zones.find((z) => z.id === cut.zoneId)
   const layers = material.kind === 'fill' ? 1 : cut.amount / runLength(cut, material, work)
@@ -159,9 +180,7 @@ export function stretchedTo(cut: Cut, end: 0 | 1, toCm: number, material: Materi
   const length = runLength(next, material, work)
   const atCm =
     cut.place === 'hoop'
-      ? end === 0
-        ? ends[1] - length / 2
-        : ends[0] + length / 2
+      ? middleFrom(cut, ends[1 - end], length, end === 0 ? 'tip' : 'butt', work.geometry)
       : end === 0
         ? ends[1] - length
         : ends[0]
@@ -215,11 +234,10 @@ export function splitIn(cut: Cut, material: Material, work: Workpiece, id: strin
   const steps = Math.round(cut.amount / material.step)
   const first = inSteps(Math.ceil(steps / 2), material)
   const second = Number((cut.amount - first).toFixed(4))
-  const length = runLength(cut, material, work)
   const outline = headOutline(work.geometry)
   const a: Cut = { ...cut, amount: first }
   const b: Cut = { ...cut, id, amount: second }
-  const [la, lb] = [runLength(a, material, work), runLength(b, material, work)]
+  const [la, lb] = [reachOf(a, material, work), reachOf(b, material, work)]
   if (cut.place !== 'hoop') {
     const put = (part: Cut, atCm: number) => movedTo(part, atCm, material, work, true)
     return [put(a, cut.atCm), put(b, cut.atCm + la)]
@@ -229,7 +247,7 @@ export function splitIn(cut: Cut, material: Material, work: Workpiece, id: strin
   const beside = (atCm: number): Cut => ({ ...b, across: null, atCm })
   if (across === 'tip') return [a, beside(Math.min(outline.halfLengthCm, la / 2 + lb / 2))]
   if (across === 'bridge') return [a, beside(outline.halfLengthCm - la / 2 - lb / 2)]
-  const from = Math.max(0, cut.atCm - length / 2)
+  const from = Math.max(0, cut.atCm - reachOf(cut, material, work) / 2)
   return [
     { ...a, atCm: from + la / 2 },
     { ...b, atCm: from + la + lb / 2 },

@@ -7,7 +7,8 @@ import { useOpenJob } from '../stores/openJob.ts'
 import type { BenchScale } from './pictureScale.ts'
 import { planner } from '../workers/planner.ts'
 import { amountedClear, laidClear, movedClear, stretchedClear } from './clear.ts'
-import { canSplit, mirroredAlong, movedTo, newCut, nextAbreast, nextLayers, nextSide, splitIn } from './editCut.ts'
+import { laidOn, type Bed } from './beds.ts'
+import { canSplit, mirroredAlong, movedTo, newCut, nextLayers, nextSide, splitIn } from './editCut.ts'
 import { usePlanRequest } from './usePlanRequest.ts'
 
 /** Behaviour of the bench: picking, dragging, stepping, taking off. While the hand moves only `liveCuts` changes; letting go saves. */
@@ -212,7 +213,7 @@ export function usePlanEditor(scale: Ref<BenchScale>, svg: Ref<SVGSVGElement | n
   const putAll = (next: Cut[]) => save(next)
   const laid = (cut: Cut) => laidClear(cut, besides(cut), materialOf(cut)!, work.value)
   const turnSide = (cut: Cut) => save(replaced(laid(nextSide(cut))))
-  const turnAbreast = (cut: Cut) => save(replaced(laid(nextAbreast(cut))))
+  const layOn = (cut: Cut, bed: Bed) => save(replaced(laid(laidOn(cut, bed, work.value))))
   const turnLayers = (cut: Cut) => save(replaced(nextLayers(cut, materialOf(cut)!, work.value)))
   /** @returns the piece as it lies now */
   const setPlace = (cut: Cut, atCm: number) => {
@@ -240,7 +241,7 @@ export function usePlanEditor(scale: Ref<BenchScale>, svg: Ref<SVGSVGElement | n
     split,
     mirror,
     turnSide,
-    turnAbreast,
+    layOn,
     turnLayers,
     putAll,
     leadToAsk,

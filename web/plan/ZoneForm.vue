@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { headOutline } from '#core/geometry/outline.ts'
+import { headOutline, type Wall } from '#core/geometry/outline.ts'
 import type { Workpiece } from '#core/cuts/cut.ts'
 import type { Zone } from '#core/sports/profile.ts'
 import { fixed } from '#core/quantities/write.ts'
@@ -13,7 +13,14 @@ const name = ref('')
 const where = ref<'hoop' | 'spot'>('hoop')
 /** Strips lie about the place, or begin there. */
 const lies = ref<'middle' | 'butt' | 'tip'>('middle')
-const edges = ref<1 | 2>(2)
+/** What strips lie on: two edges of the tube or one, or a wall of it. */
+const bed = ref<'edges' | 'edge' | Wall>('edges')
+const BEDS = {
+  edges: { edges: 2 },
+  edge: { edges: 1 },
+  outside: { edges: 1, wall: 'outside' },
+  inside: { edges: 1, wall: 'inside' },
+} as const
 const atCm = ref<number | null>(null)
 const offCm = ref<number | null>(0)
 const room = ref<number | null>(6)
@@ -36,7 +43,7 @@ function make(): void {
             ...base,
             place: 'hoop',
             alongCm: atCm.value,
-            edges: edges.value,
+            ...BEDS[bed.value],
             capacityCm: room.value,
             maxLayers: layers.value ?? 1,
             ...(lies.value === 'middle' ? {} : { anchor: { at: 'along', towards: lies.value } }),
@@ -82,13 +89,14 @@ function make(): void {
     </v-btn-toggle>
     <v-btn-toggle
       v-if="where === 'hoop'"
-      v-model="edges"
+      v-model="bed"
       mandatory
       density="compact"
       role="group"
-      aria-label="Edges of the tube"
+      aria-label="What strips lie on"
     >
-      <v-btn size="small" :value="2">Both edges</v-btn><v-btn size="small" :value="1">One edge</v-btn>
+      <v-btn size="small" value="edges">Both edges</v-btn><v-btn size="small" value="edge">One edge</v-btn>
+      <v-btn size="small" value="outside">Outside</v-btn><v-btn size="small" value="inside">Inside</v-btn>
     </v-btn-toggle>
     <PlainNumber
       v-if="where === 'spot'"

@@ -1,9 +1,8 @@
-import { type Piece, leverageOf } from '../../frame/pieces.ts'
-import { meansOf } from '../../geometry/shape.ts'
+import { addedBy, type Piece } from '../../frame/pieces.ts'
 import type { FrameState } from '../../frame/state.ts'
 import type { FrameGeometry } from '../../geometry/outline.ts'
 import { correlated } from '../../numerics/gaussian.ts'
-import { normal, seeded } from '../../numerics/random.ts'
+import { seeded } from '../../numerics/random.ts'
 import { GCM2_PER_KGCM2, GRAVITY_CM_S2, type AimQuantity } from '../../quantities/units.ts'
 import { aimedAt, type TargetNumbers } from '../problem/request.ts'
 
@@ -20,8 +19,8 @@ export const DRAWS = 10000
 
 /**
  * Chance to land inside the tolerances (Monte Carlo, JCGM 101:2008): the frame is drawn from its readings with their
- * covariance, calibration in it, every piece from its own errors of cutting and placing, and every roll of tape from how well it
- * was weighed, alike for all that is cut from it; then the exact sums.
+ * covariance, calibration in it; what is laid from the errors of cutting and placing of every strip, and of every roll of tape from how
+ * well it was weighed, alike for all that is cut from it; then the exact sums.
  * The same seed gives the same chance. Standard error at 10,000 draws: at most 0.005.
  */
 export function chanceOf(
@@ -33,11 +32,8 @@ export function chanceOf(
 ): Chance {
   const random = seeded(seed)
   const errors = correlated(state.covariance, random)
-  const next = normal(random)
-  const put = pieces.map((piece) => ({ piece, per: leverageOf(meansOf(piece.shape, geometry), state.axisCm) }))
-  const rolls = [...new Map(pieces.flatMap(({ roll }): [string, number][] => (roll ? [[roll.id, roll.uShare]] : [])))]
-  const rollOf = pieces.map(({ roll }) => (roll ? rolls.findIndex(([id]) => id === roll.id) : -1))
-  const rollErrors = rolls.map(() => 0)
+  const { sums, covariance } = addedBy(pieces, state.axisCm, geometry)
+  const laid = correlated(covariance, random)
   const aims = aimedAt(target)
   const hits = aims.map(() => 0)
   let all = 0
@@ -53,23 +49,13 @@ export function chanceOf(
   const a = state.axisCm
   for (let draw = 0; draw < draws; draw++) {
     const error = errors()
-    let mass = (state.massG ?? 0) + error[0]
-    let moment = mass * ((state.balanceCm ?? 0) + error[1])
-    let swing = (state.swingWeightKgCm2 ?? 0) + error[2]
-    let twist = (state.twistWeightKgCm2 ?? 0) + error[3]
-    let side = mass * (state.lateralCm + error[4])
-    for (let r = 0; r < rolls.length; r++) rollErrors[r] = rolls[r][1] * next()
-    for (let i = 0; i < put.length; i++) {
-      const { piece, per } = put[i]
-      const heavier = rollOf[i] < 0 ? 0 : rollErrors[rollOf[i]]
-      const grams = piece.massG * (1 + heavier) + piece.uMassG * next()
-      const slip = piece.uPlaceCm * next()
-      mass += grams
-      moment += grams * (per.xCm + slip)
-      swing += grams * (per.swing + (slip * (2 * (per.xCm - a) + slip)) / GCM2_PER_KGCM2)
-      twist += grams * per.twist
-      side += grams * per.yCm
-    }
+    const put = laid()
+    const bare = (state.massG ?? 0) + error[0]
+    const mass = bare + sums[0] + put[0]
+    const moment = bare * ((state.balanceCm ?? 0) + error[1]) + sums[1] + put[1]
+    const swing = (state.swingWeightKgCm2 ?? 0) + error[2] + sums[2] + put[2]
+    const twist = (state.twistWeightKgCm2 ?? 0) + error[3] + sums[3] + put[3]
+    const side = bare * (state.lateralCm + error[4]) + sums[4] + put[4]
     found.mass = mass
     found.balance = moment / mass
     found.swingWeight = swing

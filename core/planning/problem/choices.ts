@@ -1,8 +1,9 @@
 import { withPieces } from '../../frame/pieces.ts'
 import type { FrameState } from '../../frame/state.ts'
+import { besideLine } from '../../geometry/outline.ts'
 import { fillGPerCm } from '../../sports/landmarks.ts'
 import type { Zone } from '../../sports/profile.ts'
-import { acrossOf, massOf, stockTaken, type Cut, type Workpiece } from '../../cuts/cut.ts'
+import { acrossOf, besideCm, massOf, stockTaken, type Cut, type Workpiece } from '../../cuts/cut.ts'
 import { piecesOf } from '../../cuts/pieces.ts'
 import { momentsOfCut, NO_MOMENTS, type Moments } from '../../cuts/moments.ts'
 import { isByLength, removable, type Material } from '../../cuts/material.ts'
@@ -87,7 +88,9 @@ function apart(zones: readonly Zone[], { geometry }: Workpiece): Zone[] {
   return zones.flatMap((zone): Zone[] => {
     if (zone.anchor && (zone.place === 'hoop' || zone.anchor.at === 'butt')) return []
     if (zone.place !== 'hoop') return [zone]
-    const gaps = middles.map((at) => Math.abs(at - alongOf(zone, geometry))).filter((gap) => gap > 1e-6)
+    const { across } = besideLine(geometry, besideCm(zone, geometry))
+    const on = across(alongOf(zone, geometry))
+    const gaps = middles.map((at) => Math.abs(across(at) - on)).filter((gap) => gap > 1e-6)
     return [{ ...zone, capacityCm: Math.min(zone.capacityCm, ...gaps) }]
   })
 }

@@ -1,10 +1,8 @@
-import { leverageOf } from '../../frame/pieces.ts'
-import { meansOf } from '../../geometry/shape.ts'
+import { effectOf } from '../../frame/pieces.ts'
 import { costOf, massOf, stockTaken, type Cut } from '../../cuts/cut.ts'
 import { piecesOf } from '../../cuts/pieces.ts'
 import { MATERIAL_KINDS } from '../../cuts/material.ts'
 import { meets, stretchOf, type Stretch } from '../../cuts/overlap.ts'
-import { GCM2_PER_KGCM2 } from '../../quantities/units.ts'
 import type { Choice } from '../problem/choices.ts'
 import type { PlanRequest } from '../problem/request.ts'
 import { workOfCut } from '../problem/work.ts'
@@ -91,16 +89,14 @@ function patternOf(
   const sums = new Array<number>(SUMS).fill(0)
   const covariance = new Array<number>(SUMS * SUMS).fill(0)
   let along: number[] | null = null
-  for (const { massG, uMassG, uPlaceCm, shape, roll } of piecesOf(cut, choice.material, work)) {
-    const per = leverageOf(meansOf(shape, work.geometry), axisCm)
-    const perGram = [1, per.xCm, per.swing, per.twist, per.yCm]
-    const perCm = [0, massG, (2 * massG * (per.xCm - axisCm)) / GCM2_PER_KGCM2, 0, 0]
+  for (const piece of piecesOf(cut, choice.material, work)) {
+    const { perGram, errors } = effectOf(piece, axisCm, work.geometry)
     for (let a = 0; a < SUMS; a++) {
-      sums[a] += massG * perGram[a]
-      const [byMass, byPlace] = [uMassG * uMassG * perGram[a], uPlaceCm * uPlaceCm * perCm[a]]
-      for (let b = 0; b < SUMS; b++) covariance[SUMS * a + b] += byMass * perGram[b] + byPlace * perCm[b]
+      sums[a] += piece.massG * perGram[a]
+      for (const error of errors) for (let b = 0; b < SUMS; b++) covariance[SUMS * a + b] += error[a] * error[b]
     }
-    if (roll) along = perGram.map((g, a) => (along?.[a] ?? 0) + roll.uShare * massG * g)
+    const { roll } = piece
+    if (roll) along = perGram.map((g, a) => (along?.[a] ?? 0) + roll.uShare * piece.massG * g)
   }
   const asked = workOfCut(cut, choice.material, work, limits.minutes)
   return {

@@ -1,0 +1,36 @@
+import { acrossOf, hoopSpan, middleFrom, type Cut, type Workpiece } from '#core/cuts/cut.ts'
+
+/** What strips side by side lie on: edges or a wall of the hoop's tube, bevels. */
+export type Bed = Pick<Cut, 'edges' | 'edge' | 'wall' | 'bevels'>
+const HOOP_BEDS: readonly Bed[] = [
+  { edges: 2 },
+  { edges: 1, edge: 'upper' },
+  { edges: 1, edge: 'lower' },
+  { edges: 1, wall: 'outside' },
+  { edges: 2, wall: 'outside' },
+  { edges: 1, wall: 'inside' },
+  { edges: 2, wall: 'inside' },
+]
+const BEVEL_BEDS: readonly Bed[] = [{ bevels: 4 }, { bevels: 2 }]
+/** All that strips of a cut can lie on; nothing where there is no choice. */
+export const bedsOf = ({ place }: Cut): readonly Bed[] =>
+  place === 'hoop' ? HOOP_BEDS : place === 'bevels' ? BEVEL_BEDS : []
+
+/** The same strips on something else; an end that is anchored stays at its landmark. */
+export function laidOn(cut: Cut, bed: Bed, work: Workpiece): Cut {
+  const { edges: _edges, edge: _edge, wall: _wall, bevels: _bevels, ...bare } = cut
+  const next: Cut = { ...bare, ...bed }
+  if (cut.place !== 'hoop' || !cut.anchor || acrossOf(cut, work.geometry)) return next
+  const length = Math.min(cut.amount, cut.layerCm)
+  const span = hoopSpan(cut, length, work.geometry)
+  const [from, towards] = cut.anchor === 'tip' ? [span[0], 'butt' as const] : [span[1], 'tip' as const]
+  return { ...next, atCm: middleFrom(next, from, length, towards, work.geometry) }
+}
+
+/** The one that a cut lies on; a cut of before that does not say which edge lies on none of them. */
+export const bedOf = (cut: Cut): Bed | undefined =>
+  bedsOf(cut).find((bed) =>
+    cut.place === 'bevels'
+      ? bed.bevels === (cut.bevels ?? 4)
+      : bed.edges === (cut.edges ?? 1) && bed.edge === cut.edge && bed.wall === cut.wall,
+  )
