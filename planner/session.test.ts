@@ -71,6 +71,24 @@ describe('planning by several workers', () => {
       if (item.kind === 'leftOut' && item.leftOut.reason === 'same')
         expect(item.leftOut.elsewhere).toBeLessThan(DIFFERENT_SHARE)
   })
+  it('every way that is offered lands at least half as often as the first choice; what hardly ever does is named with its chance', async () => {
+    const first = (news: PlanNews[]) => news.flatMap((item) => (item.kind === 'best' ? [item.chance.all] : [])).at(-1)!
+    // A narrow balance: ways that must lie at its edge land seldom.
+    const request = usualRequest()
+    const { balance } = request.target
+    const narrow = await newsOf(2, {
+      ...request,
+      target: { ...request.target, ...(balance ? { balance: { ...balance, tolerance: balance.tolerance / 3 } } : {}) },
+    })
+    for (const news of [byTwo, narrow])
+      for (const item of news) {
+        if (item.kind === 'alternative') expect(item.alternative.chance.all).toBeGreaterThanOrEqual(first(news) / 2)
+        if (item.kind === 'leftOut' && item.leftOut.reason === 'unlikely')
+          expect(item.leftOut.chance).toBeLessThan(first(news) / 2)
+      }
+    const unlikely = narrow.filter((item) => item.kind === 'leftOut' && item.leftOut.reason === 'unlikely')
+    expect(unlikely.length).toBeGreaterThan(0)
+  })
   it('finds the same with one worker as with two', async () => {
     const strip = (news: PlanNews[]) =>
       news.flatMap((item): unknown[] =>

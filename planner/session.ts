@@ -1,4 +1,11 @@
-import { ENOUGH, resembles, SOUGHT, type Alternative, type LeftOut } from '#core/planning/offers/alternatives.ts'
+import {
+  ENOUGH,
+  isFair,
+  resembles,
+  SOUGHT,
+  type Alternative,
+  type LeftOut,
+} from '#core/planning/offers/alternatives.ts'
 import { RANGED, type NumberRange } from '#core/planning/explain/ranges.ts'
 import type { BaseFrame } from '#core/planning/problem/relaxation.ts'
 import type { PlanRequest } from '#core/planning/problem/request.ts'
@@ -90,7 +97,7 @@ export async function planTogether(
     let under = await held.under
     if (held.reached !== theBest.plan.reached) under = await first.under(id, theBest.plan, null)
     const sought = await distinct(id, under)
-    if ('chance' in sought) {
+    if ('plan' in sought) {
       offered.push(sought)
       report({ kind: 'alternative', alternative: sought, ms: since() })
     } else report({ kind: 'leftOut', leftOut: sought })
@@ -105,14 +112,19 @@ export async function planTogether(
   if (!theBest.plan.proven) report({ kind: 'proof', ...(await first.best('proven')) })
   report({ kind: 'done', ms: since() })
 
+  /** Ways that reach the target on paper and hardly ever on the bench are named, not offered. */
+  function likely(offer: Offer): Offer | LeftOut {
+    const { all } = offer.chance
+    return isFair(all, theBest.chance.all) ? offer : { id: offer.id, reason: 'unlikely', chance: all }
+  }
   async function distinct(id: SoughtId, under: Sought): Promise<Offer | LeftOut> {
     if ('leftOut' in under) return under.leftOut
     const same = resembles(id, under.plan, request, offered)
-    if (!same) return { id, ...under }
+    if (!same) return likely({ id, ...under })
     if (offered.length < ENOUGH) {
       const again = await workers[workers.length - 1].under(id, theBest.plan, same.like)
       if ('plan' in again && !resembles(id, again.plan, request, offered))
-        return { id, ...again, apartFrom: same.like.id }
+        return likely({ id, ...again, apartFrom: same.like.id })
     }
     return { id, reason: 'same', like: same.like.id, elsewhere: same.elsewhere }
   }

@@ -103,6 +103,8 @@ export function leftOutWords(left: LeftOut): string {
       return 'does not reach the target'
     case 'nothingToUse':
       return 'nothing in the drawer fits'
+    case 'unlikely':
+      return `reaches the target on paper, and lands in ${fixed(100 * (left.chance ?? 0), 0)} of 100 builds`
   }
 }
 

@@ -102,7 +102,7 @@ export function placeText(cut: Cut, work: Workpiece, ruler: Ruler = 'cm'): strin
   const lies = liesText(cut)
   const only = lies ? `${sides}, ${lies}` : sides
   const across = acrossOf(cut, work.geometry)
-  const abreast = lies ? `, ${cut.wall ? '' : 'on '}${lies}` : ''
+  const abreast = lies ? `, ${cut.wall ? '' : cut.edges === 2 ? 'on ' : 'on the '}${lies}` : ''
   if (across === 'tip') return `across the tip, middle on 12 o’clock${abreast}`
   if (across === 'bridge') return `across the throat bridge, middle on 6 o’clock${abreast}`
   const anchored = anchorText(cut, work, ruler)

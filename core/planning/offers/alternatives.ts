@@ -41,13 +41,19 @@ export interface Alternative {
 /** Why an alternative is not offered. */
 export interface LeftOut {
   id: AlternativeId
-  reason: 'same' | 'notReached' | 'nothingToUse'
+  reason: 'same' | 'notReached' | 'nothingToUse' | 'unlikely'
   /** For `same`: the one it resembles and the share of mass that lies elsewhere. */
   like?: AlternativeId
   elsewhere?: number
   /** For `notReached`: the nearest it comes. */
   nearest?: Plan
+  /** For `unlikely`: its chance to land inside every tolerance. */
+  chance?: number
 }
+
+/** A way is worth offering whose chance to land is at least such a share of the first choice's. */
+const FAIR_SHARE = 0.5
+export const isFair = (chance: number, ofFirst: number): boolean => chance >= FAIR_SHARE * ofFirst
 
 /** Alternatives must have at least this share of their mass elsewhere. */
 export const DIFFERENT_SHARE = 0.3
