@@ -4,12 +4,13 @@ import { join } from 'node:path'
 import { defineConfig } from '@playwright/test'
 
 process.env.KEVRO_E2E_DATA ??= mkdtempSync(join(tmpdir(), 'kevro-e2e-'))
-/** One for each worker: the tests change the shop, so no two of them share one. */
+/** One for each worker, and anew for each file: the tests change the shop, so no two of them share one (`e2e/shop.ts`). */
 export const STANDS = [
   { port: 4391, bench: 4394 },
   { port: 4396, bench: 4399 },
 ].map((ports) => ({ ...ports, data: join(process.env.KEVRO_E2E_DATA!, String(ports.port)) }))
-const image = process.env.KEVRO_IMAGE ?? '.cache/database.tgz'
+/** An empty database to begin with. */
+export const IMAGE = process.env.KEVRO_IMAGE ?? '.cache/database.tgz'
 
 export default defineConfig({
   testDir: 'e2e',
@@ -37,19 +38,4 @@ export default defineConfig({
       ],
     },
   },
-  webServer: STANDS.flatMap(({ port, bench, data }) => [
-    {
-      command: `node dist/server/simulatedBench.js --port ${bench} --seed 11 --speed 6 --warm`,
-      port: bench,
-      stdout: 'ignore' as const,
-      gracefulShutdown: { signal: 'SIGTERM' as const, timeout: 5000 },
-    },
-    {
-      command: `node dist/server/main.js --demo --port ${port} --bench ${bench} --data ${data} --image ${image}`,
-      url: `http://127.0.0.1:${port}/api/overview`,
-      timeout: 300000,
-      stdout: 'ignore' as const,
-      gracefulShutdown: { signal: 'SIGTERM' as const, timeout: 5000 },
-    },
-  ]),
 })

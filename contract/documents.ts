@@ -53,6 +53,8 @@ export const conditionSchema = z.object({
 export const landmarksSchema = z.object({
   bumperCm: finite.min(1).max(60).optional(),
   throatCm: finite.min(5).max(70).optional(),
+  grommetNo: z.int().min(1).max(40).optional(),
+  grommetCm: finite.min(1).max(70).optional(),
   hollowToCm: finite.min(2).max(40).optional(),
   hollowGPerCm: finite.min(0.2).max(10).optional(),
 }) satisfies z.ZodType<FrameLandmarks>

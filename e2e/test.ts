@@ -1,12 +1,27 @@
 import { test as base } from '@playwright/test'
-import { STANDS } from '../playwright.config.ts'
+import { Shop, stand } from './shop.ts'
 
 export { expect, type Locator, type Page } from '@playwright/test'
+export { stand }
 
-/** Every worker has a Kevro of its own, with its own data and its own simulated bench: this one's. */
-export const stand = () => STANDS[Number(process.env.TEST_PARALLEL_INDEX)]
-
-export const test = base.extend({
-  // Playwright asks for the braces even when nothing is taken from them.
+export const test = base.extend<{ ownShop: void }, { shop: Shop & { of?: string } }>({
+  shop: [
+    // Playwright asks for the braces even when nothing is taken from them.
+    async ({}, use) => {
+      const shop = new Shop()
+      await use(shop)
+      await shop.close()
+    },
+    { scope: 'worker', timeout: 300000 },
+  ],
+  /** Every file begins with a shop of its own: what another file took out of the drawer is in it. */
+  ownShop: [
+    async ({ shop }, use, { file }) => {
+      if (shop.of !== file) await shop.open()
+      shop.of = file
+      await use()
+    },
+    { auto: true, timeout: 300000 },
+  ],
   baseURL: async ({}, use) => use(`http://127.0.0.1:${stand().port}`),
 })

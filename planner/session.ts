@@ -31,6 +31,12 @@ async function rangesBy(workers: readonly PlanWorker[], { target }: PlanRequest)
   return found
 }
 
+/** Ways that reach the target on paper and hardly ever on the bench are named, not offered. */
+function fair(offer: Offer, { chance }: PlanWithChance): Offer | LeftOut {
+  const { all } = offer.chance
+  return isFair(all, chance.all) ? offer : { id: offer.id, reason: 'unlikely', chance: all }
+}
+
 /**
  * The whole of planning by several workers at once: a good plan, the best one, then the alternatives in their order, and the proof where
  * it takes longer than they. While the best is being sought the other workers begin on alternatives, as if the good plan had said already whether the target is
@@ -112,19 +118,14 @@ export async function planTogether(
   if (!theBest.plan.proven) report({ kind: 'proof', ...(await first.best('proven')) })
   report({ kind: 'done', ms: since() })
 
-  /** Ways that reach the target on paper and hardly ever on the bench are named, not offered. */
-  function likely(offer: Offer): Offer | LeftOut {
-    const { all } = offer.chance
-    return isFair(all, theBest.chance.all) ? offer : { id: offer.id, reason: 'unlikely', chance: all }
-  }
   async function distinct(id: SoughtId, under: Sought): Promise<Offer | LeftOut> {
     if ('leftOut' in under) return under.leftOut
     const same = resembles(id, under.plan, request, offered)
-    if (!same) return likely({ id, ...under })
+    if (!same) return fair({ id, ...under }, theBest)
     if (offered.length < ENOUGH) {
       const again = await workers[workers.length - 1].under(id, theBest.plan, same.like)
       if ('plan' in again && !resembles(id, again.plan, request, offered))
-        return likely({ id, ...again, apartFrom: same.like.id })
+        return fair({ id, ...again, apartFrom: same.like.id }, theBest)
     }
     return { id, reason: 'same', like: same.like.id, elsewhere: same.elsewhere }
   }

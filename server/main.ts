@@ -13,7 +13,7 @@ import { Backups } from './backup/backups.ts'
 import { missingAtStart } from './backup/check.ts'
 import { Keeper } from './backup/keeper.ts'
 import { DeviceGateway } from './devices/gateway.ts'
-import { settleSoon } from './logbook/settle.ts'
+import { settleSoon, stopSettling } from './logbook/settle.ts'
 import { rebuildIndex, tidyIndex } from './queries/library.ts'
 import { makeApp } from './http/app.ts'
 
@@ -145,6 +145,7 @@ async function start(): Promise<void> {
     gateway.close()
     server.closeAllConnections()
     await keeper.stop()
+    await stopSettling()
     await db.close()
     release()
     process.exit(code)

@@ -60,7 +60,7 @@ describe('what is said of steps', () => {
     expect(shortText(tape, short)).toBe('The drawer has 12.7 cm of it, this order takes 52.0 cm.')
     expect(shortText({ ...tape, step: 2.54 / 4 }, short)).toBe('The drawer has 5 in of it, this order takes 20 1/2 in.')
     expect(shortText(DRAWER.find((m) => m.id === 'putty')!, { needs: 6, has: 0 })).toBe('The drawer has 0.0 g of it, this order takes 6.0 g.') // prettier-ignore
-    expect(shortText(DRAWER.find((m) => m.id === 'overgrip')!, { needs: 2, has: 1 })).toBe('The drawer has 1 of it, this order takes 2.') // prettier-ignore
+    expect(shortText(DRAWER.find((m) => m.id === 'overgrip')!, { needs: 2, has: 1 })).toBe('The drawer has 1 piece of it, this order takes 2 pieces.') // prettier-ignore
   })
   it('what a coat or a plug weighs', () => expect(besideText({ massG: 0.123 })).toBe('Weighs about 0.12 g: counted.'))
 })

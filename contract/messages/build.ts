@@ -1,7 +1,7 @@
 import { gripWords, type GripRoutine } from '#core/player/grip.ts'
 import type { Cut } from '#core/cuts/cut.ts'
-import { lengthText, rulerOf } from '#core/cuts/ruler.ts'
-import { COUNTED_IN, isByLength, type Material } from '#core/cuts/material.ts'
+import { amountText, lengthText, rulerOf } from '#core/cuts/ruler.ts'
+import { type Material } from '#core/cuts/material.ts'
 import { QUANTITIES, type Quantity, type UnitChoice } from '#core/quantities/units.ts'
 import { fixed, writeDifference } from '#core/quantities/write.ts'
 import type { Cause, CauseKind, Meant, Test } from '#core/workorder/causes.ts'
@@ -84,13 +84,8 @@ export function stepNote(kind: StepKind, grip: GripRoutine | null): string {
 export const besideText = ({ massG }: Pick<WorkStep, 'massG'>): string => `Weighs about ${fixed(massG, 2)} g: counted.`
 
 /** That the drawer no longer has what an order takes. */
-export function shortText(material: Material, { needs, has }: Short): string {
-  const said = (amount: number) => {
-    if (isByLength(material.kind)) return lengthText(amount, rulerOf(material))
-    return COUNTED_IN[material.kind] === 'g' ? `${fixed(amount, 1)} g` : fixed(amount, 0)
-  }
-  return `The drawer has ${said(has)} of it, this order takes ${said(needs)}.`
-}
+export const shortText = (material: Material, { needs, has }: Short): string =>
+  `The drawer has ${amountText(has, material)} of it, this order takes ${amountText(needs, material)}.`
 
 /** Why a step is left out, as it is mostly said. */
 export const LEAVE_REASONS = [

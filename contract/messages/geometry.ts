@@ -7,6 +7,8 @@ const NAMES: Record<string, string> = {
   headWidthCm: 'head width',
   bumperCm: 'bumper’s end',
   throatCm: 'start of the throat',
+  grommetNo: 'grommet’s number',
+  grommetCm: 'grommet',
   hollowToCm: 'hollow',
   hollowGPerCm: 'filling of each cm of the hollow',
 }
@@ -17,8 +19,8 @@ export function wrongGeometry(geometry: FrameGeometry): string {
   if (parsed.success) return ''
   const [issue] = parsed.error.issues
   const name = NAMES[String(issue.path.at(-1))] ?? 'size'
-  const unit = name === NAMES.hollowGPerCm ? 'g' : 'cm'
-  if (issue.code === 'too_small') return `A frame’s ${name} is ${String(issue.minimum)} ${unit} at least.`
-  if (issue.code === 'too_big') return `A frame’s ${name} is ${String(issue.maximum)} ${unit} at most.`
+  const unit = name === NAMES.hollowGPerCm ? ' g' : name === NAMES.grommetNo ? '' : ' cm'
+  if (issue.code === 'too_small') return `A frame’s ${name} is ${String(issue.minimum)}${unit} at least.`
+  if (issue.code === 'too_big') return `A frame’s ${name} is ${String(issue.maximum)}${unit} at most.`
   return `This ${name} cannot be: ${issue.message}.`
 }

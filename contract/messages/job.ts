@@ -2,7 +2,8 @@ import type { WaitsOn } from '../entities.ts'
 import type { Doubt } from '#core/frame/plausible.ts'
 import type { AlternativeId, LeftOut } from '#core/planning/offers/alternatives.ts'
 import type { Workpiece } from '#core/cuts/cut.ts'
-import { COUNTED_IN, type Material } from '#core/cuts/material.ts'
+import { type Material } from '#core/cuts/material.ts'
+import { amountText } from '#core/cuts/ruler.ts'
 import type { Relaxation } from '#core/planning/problem/relaxation.ts'
 import type { Binding } from '#core/planning/explain/reach.ts'
 import type { Stage } from '#core/job/stages.ts'
@@ -125,7 +126,7 @@ export function openingWords(
     }
     case 'stock': {
       const m = materials.find((x) => x.id === obstacle.materialId)
-      return `${fixed(by, 0)} ${COUNTED_IN[m?.kind ?? 'tape']} more of ${materialName(obstacle.materialId, materials)} in the drawer`
+      return `${amountText(by, m ?? { kind: 'tape', step: 0.5 })} more of ${materialName(obstacle.materialId, materials)} in the drawer`
     }
     case 'zone': {
       const zone = work.profile.zones.find((z) => z.id === obstacle.zoneId)

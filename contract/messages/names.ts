@@ -1,7 +1,7 @@
 import { lengthText, onRuler, rulerOf, type Ruler } from '#core/cuts/ruler.ts'
 import { type Cut, acrossOf, hoopSpan, isOnHandle, layersOf, runsOf, type Workpiece } from '#core/cuts/cut.ts'
 import type { AnyQuantity, Quantity, UnitChoice } from '#core/quantities/units.ts'
-import { hoopMarkCm } from '#core/cuts/zones.ts'
+import { hoopMarksOf, type HoopMark } from '#core/cuts/zones.ts'
 import { fixed } from '#core/quantities/write.ts'
 import { headOutline } from '#core/geometry/outline.ts'
 import type { Material } from '#core/cuts/material.ts'
@@ -131,7 +131,10 @@ export function liesText({ edges, edge, wall }: Pick<Cut, 'edges' | 'edge' | 'wa
   return edges === 2 ? 'both edges' : edge ? `${edge} edge` : ''
 }
 
-const RUN_MARKS = { bumper: 'the bumper’s end', throat: 'the start of the throat' }
+const RUN_MARKS = { bumper: 'the bumper’s end', throat: 'the start of the throat', grommet: 'grommet' }
+/** `grommet 9`: counted from the tip. */
+export const hoopMarkText = ({ mark, no }: HoopMark): string =>
+  no === undefined ? RUN_MARKS[mark] : `${RUN_MARKS[mark]} ${no}`
 
 /** From which landmark an anchored run of the hoop goes which way; nothing where it is not anchored. */
 function anchorText(cut: Cut, work: Workpiece, ruler: Ruler): string | null {
@@ -141,8 +144,8 @@ function anchorText(cut: Cut, work: Workpiece, ruler: Ruler): string | null {
   const [from, to] = hoopSpan(cut, length, work.geometry)
   const at = cut.anchor === 'tip' ? from : to
   const way = cut.anchor === 'tip' ? 'down' : 'up'
-  const landmark = (['bumper', 'throat'] as const).find((name) => Math.abs(at - hoopMarkCm(name, work)) < 0.06)
-  const mark = landmark ? RUN_MARKS[landmark] : `${far(at)} from the tip`
+  const landmark = hoopMarksOf(work).find(({ cm }) => Math.abs(at - cm) < 0.06)
+  const mark = landmark ? hoopMarkText(landmark) : `${far(at)} from the tip`
   return `from ${mark} ${way} (${onRuler(at, ruler)} to ${far(cut.anchor === 'tip' ? to : from)} along the hoop from the tip)`
 }
 

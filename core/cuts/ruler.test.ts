@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { readNumber } from '../quantities/read.ts'
 import { seeded } from '../numerics/random.ts'
-import { CUT_STEPS_CM, inSteps, lengthText, onRuler, rulerOf } from './ruler.ts'
+import { amountText, CUT_STEPS_CM, inSteps, lengthText, onRuler, rulerOf } from './ruler.ts'
 
 describe('rulers', () => {
   it('eighths and quarters of an inch are cut by an inch ruler, half centimetres by another', () => {
@@ -30,5 +30,17 @@ describe('rulers', () => {
         expect(Math.abs(read - cm)).toBeLessThan(1e-3)
       }
     }
+  })
+
+  it('so much of a material as it is counted', () => {
+    const of = (kind: 'tape' | 'fill' | 'overgrip', step = 0.5) => ({ kind, step })
+    expect([
+      amountText(30.5, of('tape')),
+      amountText(12.7, of('tape', 2.54 / 4)),
+      amountText(6, of('fill')),
+      amountText(1, of('overgrip')),
+      amountText(2, of('overgrip')),
+      amountText(0.5, of('overgrip')),
+    ]).toEqual(['30.5 cm', '5 in', '6.0 g', '1 piece', '2 pieces', '0.5 pieces'])
   })
 })

@@ -1,10 +1,10 @@
 import { fixed } from '../quantities/write.ts'
-import { isByLength, type Material } from './material.ts'
+import { COUNTED_IN, isByLength, type Material } from './material.ts'
 
 /** What a strip is measured off with. */
 export type Ruler = 'cm' | 'in'
 
-const INCH_CM = 2.54
+export const INCH_CM = 2.54
 /** The finest mark of an inch ruler that a hand works to. */
 const SIXTEENTHS = 16
 /** The steps in which tape is usually cut, cm: half and whole centimetres, quarters and eighths of an inch (common practice, no source). */
@@ -36,3 +36,13 @@ export function onRuler(cm: number, ruler: Ruler): string {
 
 /** A length as it stands on a ruler. @example lengthText(19.05, 'in') // '7 1/2 in' */
 export const lengthText = (cm: number, ruler: Ruler): string => `${onRuler(cm, ruler)} ${ruler}`
+
+/**
+ * So much of a material as it is counted: by its ruler, in g, in pieces.
+ * @example amountText(2, overgrip) // '2 pieces'
+ */
+export function amountText(amount: number, material: Pick<Material, 'kind' | 'step'>): string {
+  if (isByLength(material.kind)) return lengthText(amount, rulerOf(material))
+  if (COUNTED_IN[material.kind] === 'g') return `${fixed(amount, 1)} g`
+  return `${fixed(amount, Number.isInteger(amount) ? 0 : 1)} ${amount === 1 ? 'piece' : 'pieces'}`
+}

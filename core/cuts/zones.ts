@@ -95,6 +95,26 @@ export function hoopMarkCm(
   return Math.min(outline.halfLengthCm, cm)
 }
 
+/** A landmark of the hoop by its name, with where it lies along it from the tip, cm. */
+export interface HoopMark {
+  mark: 'bumper' | 'throat' | 'grommet'
+  cm: number
+  /** Of a grommet: which, counted from the tip. */
+  no?: number
+}
+
+/** The landmarks of this frame's hoop at which a run can begin: a grommet where one was counted and measured. */
+export function hoopMarksOf(frame: Pick<Workpiece, 'geometry' | 'profile'>): HoopMark[] {
+  const { grommetNo, grommetCm } = frame.geometry.landmarks ?? {}
+  const { halfLengthCm } = headOutline(frame.geometry)
+  return [
+    ...(['bumper', 'throat'] as const).map((mark) => ({ mark, cm: hoopMarkCm(mark, frame) })),
+    ...(grommetNo !== undefined && grommetCm !== undefined && grommetCm <= halfLengthCm
+      ? [{ mark: 'grommet' as const, cm: grommetCm, no: grommetNo }]
+      : []),
+  ]
+}
+
 /** Where a landmark of runs lies on this frame: on the hoop along it from the tip, else from the butt, cm. */
 export function landmarkCm(at: RunLandmark, zone: Zone, frame: Pick<Workpiece, 'geometry' | 'profile'>): number {
   switch (at) {

@@ -59,6 +59,8 @@ export interface Effect {
   errors: number[][]
 }
 
+const times = ([m, mx, s, t, my]: readonly number[], by: number) => [m * by, mx * by, s * by, t * by, my * by]
+
 /**
  * What a piece does to the five sums that add up, in this order: M in g, Σmx in g·cm, swing weight about `axisCm` and twist weight in
  * kg·cm², Σmy in g·cm. Of n equal strips each has its own error of mass (u·√n/n of the whole's u) and of place; what right and left strips
@@ -71,16 +73,17 @@ export function effectOf(piece: Piece, axisCm: number, geometry: FrameGeometry):
   const perGram = [1, per.xCm, per.swing, per.twist, per.yCm]
   const errors: number[][] = []
   const isPaired = strips > 1
-  if (uMassG > 0) errors.push(perGram.map((v) => v * uMassG))
+  if (uMassG > 0) errors.push(times(perGram, uMassG))
   if (uPlaceCm > 0 || (isPaired && uMassG > 0)) {
     const slide = slideOf(shape, geometry)
     const aside = isPaired ? slide.asideCm : 0
     if (aside > 0 && uMassG > 0) errors.push([0, 0, 0, 0, aside * uMassG])
     const by = (massG * uPlaceCm) / Math.sqrt(strips)
     const { x, xx, y, yy } = slide.per
-    const along = [0, x, (xx - 2 * axisCm * x) / GCM2_PER_KGCM2, yy / GCM2_PER_KGCM2, y].map((v) => v * by)
-    if (by !== 0 && aside > 0) errors.push([...along.slice(0, 4), 0], [0, 0, 0, 0, along[4]])
-    else if (by !== 0) errors.push(along)
+    const swing = (xx - 2 * axisCm * x) / GCM2_PER_KGCM2
+    const twist = yy / GCM2_PER_KGCM2
+    if (by !== 0 && aside > 0) errors.push(times([0, x, swing, twist, 0], by), [0, 0, 0, 0, y * by])
+    else if (by !== 0) errors.push(times([0, x, swing, twist, y], by))
   }
   return { perGram, errors }
 }

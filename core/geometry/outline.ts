@@ -39,6 +39,9 @@ export interface FrameLandmarks {
   /** The bumper's end and the start of the throat, along the hoop from the tip. */
   bumperCm?: number
   throatCm?: number
+  /** One grommet of a side, counted from the tip, and where it lies. */
+  grommetNo?: number
+  grommetCm?: number
   /** The handle is hollow up to here, from the butt end. */
   hollowToCm?: number
   /** What one cm of the hollow holds, g. */

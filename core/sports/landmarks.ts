@@ -21,13 +21,14 @@ export const saysLandmarks = (landmarks: FrameLandmarks | undefined): landmarks 
   landmarks !== undefined && Object.values(landmarks).some((cm) => cm !== undefined)
 
 /** The landmarks at which something begins or ends on frames of a sport. */
-export function landmarksOf({ zones, moreZones }: SportProfile): (keyof FrameLandmarks)[] {
+export function landmarksOf({ zones, moreZones, geometry }: SportProfile): (keyof FrameLandmarks)[] {
   const all = [...zones, ...moreZones]
   const begins = (at: 'bumper' | 'throat') => all.some((zone) => zone.anchor?.at === at)
   const filled = all.some((zone) => zone.place === 'handle')
   return [
     ...(begins('bumper') ? (['bumperCm'] as const) : []),
     ...(begins('throat') ? (['throatCm'] as const) : []),
+    ...(geometry.face === 'strings' ? (['grommetNo', 'grommetCm'] as const) : []),
     ...(filled ? (['hollowToCm', 'hollowGPerCm'] as const) : []),
   ]
 }

@@ -101,19 +101,30 @@ async function settleStanding(tx: Queryable, frameId: string): Promise<void> {
   await putStanding(tx, frameId, bare && { massG: bare.massG, swingKgCm2: bare.swingWeightKgCm2 })
 }
 
+let settling: Promise<void> | null = null
+let isStopping = false
+
+/** Ends it after the frame at hand, before the database closes. */
+export async function stopSettling(): Promise<void> {
+  isStopping = true
+  await settling
+}
+
 /** Frames at once. */
 const AT_ONCE = 100
 
 /** Works out what the book says of every frame of which nobody has yet, or that is stale: after an update, and when the shop's own intervals changed. */
 export async function settleStale(db: Database): Promise<void> {
-  for (;;) {
+  while (!isStopping) {
     const frames = await listStaleFrames(db, AT_ONCE)
-    for (const frameId of frames) await db.transaction((tx) => settleFrame(tx, frameId))
+    for (const frameId of frames) {
+      if (isStopping) return
+      await db.transaction((tx) => settleFrame(tx, frameId))
+    }
     if (frames.length < AT_ONCE) return
   }
 }
 
-let settling: Promise<void> | null = null
 /** The same beside whatever else goes on; once at a time. What it does not get done is done at the next start. */
 export function settleSoon(db: Database): void {
   settling = (settling ?? Promise.resolve())

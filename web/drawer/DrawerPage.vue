@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mdiPlus } from '@mdi/js'
 import { computed, onMounted, ref, shallowRef } from 'vue'
-import { COUNTED_IN } from '#core/cuts/material.ts'
+import { amountText } from '#core/cuts/ruler.ts'
 import { STOCKED_KINDS } from '#core/sports/kinds.ts'
 import { fixed } from '#core/quantities/write.ts'
 import type { StoredMaterial } from '#contract/entities.ts'
@@ -26,7 +26,7 @@ function plannedText(m: StoredMaterial): string {
   const all = plannedOf(m)
   if (!all) return ''
   const numbers = all.jobs.map((job) => job.number).join(', ')
-  return `${fixed(all.amount, 1)} ${COUNTED_IN[m.kind]} planned by ${all.jobs.length === 1 ? 'job' : 'jobs'} ${numbers}`
+  return `${amountText(all.amount, m)} planned by ${all.jobs.length === 1 ? 'job' : 'jobs'} ${numbers}`
 }
 const groups = computed(() =>
   STOCKED_KINDS.map((kind) => ({
@@ -97,8 +97,7 @@ function add(): void {
                 {{ massText(m) }} <small class="quiet">{{ massUnit(m) }}</small>
               </td>
               <td class="num figure">
-                {{ fixed(m.stock, Number.isInteger(m.stock) ? 0 : 1) }}
-                <small class="quiet">{{ COUNTED_IN[m.kind] }}</small>
+                {{ amountText(m.stock, m) }}
               </td>
               <td class="num figure">{{ m.cost === null ? '–' : fixed(m.cost, m.cost < 0.1 ? 3 : 2) }}</td>
               <td class="notes">

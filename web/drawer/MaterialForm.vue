@@ -2,7 +2,7 @@
 import { mdiClose } from '@mdi/js'
 import { computed, ref, watch } from 'vue'
 import { COUNTED_IN, isByLength, PLAIN_MATERIAL, UNWEIGHED_SHARE } from '#core/cuts/material.ts'
-import { CUT_STEPS_CM, lengthText, rulerOf } from '#core/cuts/ruler.ts'
+import { CUT_STEPS_CM, INCH_CM, lengthText, rulerOf } from '#core/cuts/ruler.ts'
 import { STOCKED_KINDS, type StockedKind } from '#core/sports/kinds.ts'
 import { SPORTS, PROFILES } from '#core/sports/sports.ts'
 import type { StoredMaterial } from '#contract/entities.ts'
@@ -42,7 +42,10 @@ const problem = ref('')
 const weighing = ref(false)
 const isNew = computed(() => props.material === null)
 const byLength = computed(() => isByLength(held.value.kind))
-const unit = computed(() => COUNTED_IN[held.value.kind])
+const inInches = computed(() => rulerOf(held.value) === 'in')
+const unit = computed(() => (inInches.value ? 'in' : COUNTED_IN[held.value.kind]))
+/** What is stored for one of the unit: cm of what an inch ruler measures. */
+const perUnit = computed(() => (inInches.value ? INCH_CM : 1))
 /** Steps of a ruler, and what this material is cut in where that is another. */
 const steps = computed(() =>
   [...new Set([...CUT_STEPS_CM, held.value.step])].map((step) => ({
@@ -155,19 +158,19 @@ const number = (value: number | null, part: (v: number) => Partial<StoredMateria
     />
     <div class="two">
       <PlainNumber
-        :model-value="held.stock"
+        :model-value="Number((held.stock / perUnit).toFixed(3))"
         label="Left"
         :suffix="unit"
         :min="0"
         :max="1e6"
         data-testid="material-stock"
-        @update:model-value="(v) => number(v, (stock) => ({ stock }))"
+        @update:model-value="(v) => number(v, (stock) => ({ stock: stock * perUnit }))"
       />
       <PlainNumber
-        :model-value="held.cost"
+        :model-value="held.cost === null ? null : Number((held.cost * perUnit).toPrecision(6))"
         :label="`Cost of one ${unit === 'pieces' ? 'piece' : unit}`"
         :min="0"
-        @update:model-value="(cost) => change({ cost })"
+        @update:model-value="(cost) => change({ cost: cost === null ? null : cost / perUnit })"
       />
       <v-select
         v-if="byLength"

@@ -62,11 +62,12 @@ const offered = computed(() => (saysLandmarks(geometry.value.landmarks) ? null :
     </p>
     <div class="fields">
       <PlainNumber
-        v-for="{ key, label, suffix, min, max } in fields"
+        v-for="{ key, label, suffix, min, max, whole } in fields"
         :key="key"
         :model-value="geometry.landmarks?.[key] ?? null"
         :label="label"
         :suffix="suffix"
+        :whole
         :min="min"
         :max="max"
         @update:model-value="(cm) => set(key, cm)"

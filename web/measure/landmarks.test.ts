@@ -2,7 +2,9 @@ import { describe, expect, it } from 'vitest'
 import { headOutline } from '#core/geometry/outline.ts'
 import { PROFILES, SPORTS } from '#core/sports/sports.ts'
 import { wrongGeometry } from '#contract/messages/geometry.ts'
-import { landmarksText, markLines, touched, withLandmark } from './landmarks.ts'
+import { hoopMarkText } from '#contract/messages/names.ts'
+import { hoopMarksOf } from '#core/cuts/zones.ts'
+import { fieldsOf, landmarksText, markLines, touched, withLandmark } from './landmarks.ts'
 
 describe('landmarks set on the drawing', () => {
   it('a touch anywhere near the hoop, on either side, finds its place along it to the millimetre', () => {
@@ -29,6 +31,19 @@ describe('landmarks set on the drawing', () => {
     expect(touched('hoop', middle.x, middle.y, set)).toBeCloseTo(15.4, 0)
     expect(lines[2]).toMatchObject({ x1: 11, x2: 11 })
     expect(markLines(geometry)).toEqual([])
+  })
+  it('a grommet is counted and measured; without either it is no landmark yet', () => {
+    const { geometry } = PROFILES.tennis
+    const counted = withLandmark(geometry, 'grommetNo', 9)
+    const set = withLandmark(counted, 'grommetCm', 21.3)
+    expect(landmarksText(set.landmarks!)).toBe('grommet 9 21.3 cm')
+    expect(markLines(set).map((l) => l.key)).toEqual(['grommet1', 'grommet-1'])
+    const marks = (g: typeof geometry) => hoopMarksOf({ geometry: g, profile: PROFILES.tennis }).map(hoopMarkText)
+    expect(marks(set)).toEqual(['the bumper’s end', 'the start of the throat', 'grommet 9'])
+    expect(marks(counted)).toEqual(marks(geometry))
+    expect(wrongGeometry(withLandmark(set, 'grommetNo', 60))).toBe('A frame’s grommet’s number is 40 at most.')
+    const asked = (sport: keyof typeof PROFILES) => fieldsOf(PROFILES[sport]).some(({ key }) => key === 'grommetCm')
+    expect(SPORTS.filter(asked)).toEqual(['tennis', 'badminton'])
   })
   it('is taken back when its field is emptied, and refused where it cannot be', () => {
     const { geometry } = PROFILES.tennis

@@ -12,11 +12,15 @@ export interface LandmarkField {
   max: number
   /** Where on the drawing it is set: along the hoop, or up the handle. */
   on: 'hoop' | 'handle' | null
+  /** Counted, not measured. */
+  whole?: boolean
 }
 
 export const LANDMARK_FIELDS: readonly LandmarkField[] = [
   { key: 'bumperCm', label: 'Bumper’s end', suffix: 'cm', min: 1, max: 60, on: 'hoop' },
   { key: 'throatCm', label: 'Throat begins', suffix: 'cm', min: 5, max: 70, on: 'hoop' },
+  { key: 'grommetNo', label: 'Grommet, from the tip', suffix: '', min: 1, max: 40, on: null, whole: true },
+  { key: 'grommetCm', label: 'That grommet', suffix: 'cm', min: 1, max: 70, on: 'hoop' },
   { key: 'hollowToCm', label: 'Handle hollow to', suffix: 'cm', min: 2, max: 40, on: 'handle' },
   { key: 'hollowGPerCm', label: 'A fill takes', suffix: 'g/cm', min: 0.2, max: 10, on: null },
 ]
@@ -49,7 +53,7 @@ export function touched(on: 'hoop' | 'handle', x: number, y: number, geometry: F
 /** Where the mark of a landmark is drawn on both sides, cm; the handle's across it. */
 export function markLines(geometry: FrameGeometry): { key: string; x1: number; y1: number; x2: number; y2: number }[] {
   const outline = headOutline(geometry)
-  const { bumperCm, throatCm, hollowToCm } = geometry.landmarks ?? {}
+  const { bumperCm, throatCm, grommetCm, hollowToCm } = geometry.landmarks ?? {}
   const hoop = (key: string, arc: number | undefined) => {
     if (arc === undefined || arc > outline.halfLengthCm) return []
     const inner = headOutline(geometry, 1.4)
@@ -67,13 +71,16 @@ export function markLines(geometry: FrameGeometry): { key: string; x1: number; y
   return [
     ...hoop('bumper', bumperCm),
     ...hoop('throat', throatCm),
+    ...hoop('grommet', grommetCm),
     ...(hollowToCm === undefined ? [] : [{ key: 'hollow', x1: hollowToCm, y1: -half, x2: hollowToCm, y2: half }]),
   ]
 }
 
-/** `bumper’s end 15.4 cm, throat begins 38.0 cm`. */
+/** `bumper’s end 15.4 cm, throat begins 38.0 cm, grommet 9 21.3 cm`. */
 export const landmarksText = (landmarks: FrameLandmarks): string =>
   LANDMARK_FIELDS.flatMap(({ key, label, suffix }) => {
     const cm = landmarks[key]
-    return cm === undefined ? [] : [`${label.charAt(0).toLowerCase()}${label.slice(1)} ${fixed(cm, 1)} ${suffix}`]
+    if (cm === undefined || key === 'grommetNo') return []
+    const name = key === 'grommetCm' ? `grommet ${landmarks.grommetNo ?? ''}`.trimEnd() : label
+    return [`${name.charAt(0).toLowerCase()}${name.slice(1)} ${fixed(cm, 1)} ${suffix}`]
   }).join(', ')

@@ -9,6 +9,7 @@ import { STRUNG } from '#core/frame/fixtures.ts'
 import { amounted, layersIn, movedTo, nextLayers, stretchedTo, newCut, rangeOf } from './editCut.ts'
 import { hoopMarkCm } from '#core/cuts/zones.ts'
 import { hoopSpan } from '#core/cuts/cut.ts'
+import { placeText } from '#contract/messages/names.ts'
 import { runLength } from '#core/cuts/drawing.ts'
 
 const work = { geometry: tennis.geometry, condition: STRUNG, profile: tennis }
@@ -187,6 +188,15 @@ describe('a new piece', () => {
 describe('strips on edges, bevels and layers', () => {
   const below = newCut('belowBumper', tape, work, 'below')!
   const span = (cut: Cut) => hoopSpan(cut, layersOf(cut)[0], tennis.geometry)
+  it('an anchored run catches at the grommet that was counted, and says so', () => {
+    const geometry = { ...tennis.geometry, landmarks: { grommetNo: 9, grommetCm: 18.3 } }
+    const own = { ...work, geometry }
+    const below = newCut('belowBumper', tape, own, 'below')!
+    const at = movedTo(below, 18 + below.amount / 2, tape, own)
+    expect(hoopSpan(at, at.amount, geometry)[0]).toBeCloseTo(18.3, 6)
+    expect(placeText(at, own)).toContain('from grommet 9 down (18.3 to ')
+    expect(movedTo(below, 18 + below.amount / 2, tape, work)).not.toEqual(at)
+  })
   it('an anchored run keeps its landmark when it grows or shrinks', () => {
     const bumper = tennis.layers.guardTape.lengthCm / 2
     for (const amount of [4, 9, 15]) {

@@ -1,7 +1,7 @@
 import { inSteps } from '#core/cuts/ruler.ts'
 import { besideLine, headOutline } from '#core/geometry/outline.ts'
 import { fillGPerCm } from '#core/sports/landmarks.ts'
-import { cutIn, fits, hoopMarkCm, roomFor } from '#core/cuts/zones.ts'
+import { cutIn, fits, hoopMarksOf, roomFor } from '#core/cuts/zones.ts'
 import { acrossAt, acrossOf, besideCm, hoopSpan, middleFrom, type Cut, type Workpiece } from '#core/cuts/cut.ts'
 import { runLength } from '#core/cuts/drawing.ts'
 import { isByLength, type Material } from '#core/cuts/material.ts'
@@ -50,13 +50,11 @@ export function reachOf(cut: Cut, material: Material, work: Workpiece): number {
   return to - from
 }
 
-/** Where the middle of an anchored run of the hoop is when its end lies at a landmark: the bumper's end, the start of the throat. */
+/** Where the middle of an anchored run of the hoop is when its end lies at a landmark: the bumper's end, the start of the throat, a counted grommet. */
 function middlesAtLandmarks(cut: Cut, length: number, work: Workpiece): number[] {
   if (!cut.anchor) return []
   const towards = cut.anchor === 'tip' ? 'butt' : 'tip'
-  return (['bumper', 'throat'] as const).map((mark) =>
-    middleFrom(cut, hoopMarkCm(mark, work), length, towards, work.geometry),
-  )
+  return hoopMarksOf(work).map(({ cm }) => middleFrom(cut, cm, length, towards, work.geometry))
 }
 
 /** The nearest of some marks where it is near enough to catch at, else the place itself. */

@@ -3,8 +3,7 @@ import { computed, onMounted, shallowRef } from 'vue'
 import { RouterLink } from 'vue-router'
 import { contested, plannedSchema, type Planned } from '#contract/planned.ts'
 import { stockOf } from '#core/cuts/cut.ts'
-import { COUNTED_IN } from '#core/cuts/material.ts'
-import { fixed } from '#core/quantities/write.ts'
+import { amountText } from '#core/cuts/ruler.ts'
 import { call } from '../api/client.ts'
 import { useOpenJob } from '../stores/openJob.ts'
 
@@ -19,9 +18,7 @@ const used = computed(() => stockOf(job.cuts, job.picture.materials, job.picture
 const short = computed(() =>
   job.picture.materials
     .filter((m) => (used.value.get(m.id) ?? 0) > m.stock + 1e-6)
-    .map(
-      (m) => `${m.name}: ${fixed(used.value.get(m.id)!, 1)} ${COUNTED_IN[m.kind]} needed, ${fixed(m.stock, 1)} left`,
-    ),
+    .map((m) => `${m.name}: ${amountText(used.value.get(m.id)!, m)} needed, ${amountText(m.stock, m)} left`),
 )
 const shared = computed(() => contested(used.value, planned.value, job.picture.materials))
 /** Pieces of a job from another shop may use what this drawer does not know. */
@@ -43,8 +40,8 @@ const missing = computed(() =>
     data-testid="contested"
   >
     <p v-for="{ material, needed, planned: theirs } in shared" :key="material.id" class="mb-0">
-      {{ material.name }}: {{ fixed(material.stock, 1) }} {{ COUNTED_IN[material.kind] }} left,
-      {{ fixed(needed, 1) }} for this plan, and {{ fixed(theirs.amount, 1) }} planned by
+      {{ material.name }}: {{ amountText(material.stock, material) }} left, {{ amountText(needed, material) }} for this
+      plan, and {{ amountText(theirs.amount, material) }} planned by
       <template v-for="(one, i) in theirs.jobs" :key="one.id"
         >{{ i > 0 ? ', ' : ''
         }}<RouterLink :to="{ name: 'plan', params: { id: one.id } }">job {{ one.number }}</RouterLink></template

@@ -2,6 +2,8 @@
 import { computed, ref } from 'vue'
 import { headOutline, type Wall } from '#core/geometry/outline.ts'
 import type { Workpiece } from '#core/cuts/cut.ts'
+import { hoopMarksOf } from '#core/cuts/zones.ts'
+import { hoopMarkText } from '#contract/messages/names.ts'
 import type { Zone } from '#core/sports/profile.ts'
 import { fixed } from '#core/quantities/write.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
@@ -75,6 +77,11 @@ function make(): void {
       :max="Number(fixed(most, 1))"
       data-testid="zone-at"
     />
+    <div v-if="where === 'hoop'" class="marks">
+      <v-chip v-for="mark in hoopMarksOf(work)" :key="mark.mark" size="small" @click="atCm = Number(fixed(mark.cm, 1))"
+        >{{ hoopMarkText(mark) }}, {{ fixed(mark.cm, 1) }} cm</v-chip
+      >
+    </div>
     <v-btn-toggle
       v-if="where === 'hoop'"
       v-model="lies"
@@ -128,6 +135,11 @@ function make(): void {
   margin-top: 8px;
   padding-left: 10px;
   border-left: 3px solid rgb(var(--v-theme-line));
+}
+.marks {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
 }
 .two {
   display: grid;

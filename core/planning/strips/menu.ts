@@ -75,6 +75,14 @@ export function allowedOf(
   })
 }
 
+/** Adds the covariance of one error to one that lies row after row. */
+function addSquare(covariance: number[], error: readonly number[]): void {
+  for (let a = 0; a < SUMS; a++) {
+    const part = error[a]
+    if (part !== 0) for (let b = 0; b < SUMS; b++) covariance[SUMS * a + b] += part * error[b]
+  }
+}
+
 function patternOf(
   request: PlanRequest,
   choice: Choice,
@@ -91,10 +99,8 @@ function patternOf(
   let along: number[] | null = null
   for (const piece of piecesOf(cut, choice.material, work)) {
     const { perGram, errors } = effectOf(piece, axisCm, work.geometry)
-    for (let a = 0; a < SUMS; a++) {
-      sums[a] += piece.massG * perGram[a]
-      for (const error of errors) for (let b = 0; b < SUMS; b++) covariance[SUMS * a + b] += error[a] * error[b]
-    }
+    for (let a = 0; a < SUMS; a++) sums[a] += piece.massG * perGram[a]
+    for (const error of errors) addSquare(covariance, error)
     const { roll } = piece
     if (roll) along = perGram.map((g, a) => (along?.[a] ?? 0) + roll.uShare * piece.massG * g)
   }
