@@ -3,7 +3,7 @@ import { type Cut, acrossOf, hoopSpan, isOnHandle, layersOf, runsOf, type Workpi
 import type { AnyQuantity, Quantity, UnitChoice } from '#core/quantities/units.ts'
 import { hoopMarksOf, type HoopMark } from '#core/cuts/zones.ts'
 import { fixed } from '#core/quantities/write.ts'
-import { headOutline } from '#core/geometry/outline.ts'
+import { headOutline, type Wall } from '#core/geometry/outline.ts'
 import type { Material } from '#core/cuts/material.ts'
 import type { StockedKind } from '#core/sports/kinds.ts'
 
@@ -102,7 +102,7 @@ export function placeText(cut: Cut, work: Workpiece, ruler: Ruler = 'cm'): strin
   const lies = liesText(cut)
   const only = lies ? `${sides}, ${lies}` : sides
   const across = acrossOf(cut, work.geometry)
-  const abreast = lies ? `, ${cut.wall ? '' : cut.edges === 2 ? 'on ' : 'on the '}${lies}` : ''
+  const abreast = lies ? `, on ${!cut.wall && cut.edges === 2 ? '' : 'the '}${lies}` : ''
   if (across === 'tip') return `across the tip, middle on 12 o’clock${abreast}`
   if (across === 'bridge') return `across the throat bridge, middle on 6 o’clock${abreast}`
   const anchored = anchorText(cut, work, ruler)
@@ -125,9 +125,10 @@ export function placeText(cut: Cut, work: Workpiece, ruler: Ruler = 'cm'): strin
   return `${only}, ${where} (${far(cut.atCm)} along the hoop from the tip)`
 }
 
+const WALL_NAMES: Record<Wall, string> = { outside: 'outer wall', inside: 'inner wall' }
 /** What of the hoop's tube strips lie on; nothing where that is not said. */
 export function liesText({ edges, edge, wall }: Pick<Cut, 'edges' | 'edge' | 'wall'>): string {
-  if (wall) return `${wall}${edges === 2 ? ', two side by side' : ''}`
+  if (wall) return `${WALL_NAMES[wall]}${edges === 2 ? ', two side by side' : ''}`
   return edges === 2 ? 'both edges' : edge ? `${edge} edge` : ''
 }
 

@@ -51,8 +51,8 @@ const offered = computed(() => (saysLandmarks(geometry.value.landmarks) ? null :
     <h2>Landmarks</h2>
     <p class="quiet">
       <template v-if="placed.some((field) => field.on === 'hoop')"
-        >Along the hoop from the tip: strips begin there. Up the handle from the butt end: so far a fill can
-        go.</template
+        >Along the hoop from the tip, grommets counted from there: strips begin at them. Up the handle from the butt
+        end: so far a fill can go.</template
       ><template v-else>Up the handle from the butt end: so far a fill can go.</template> What is left empty is as
       usual; the next frame of this model has them too.
     </p>
@@ -96,7 +96,7 @@ const offered = computed(() => (saysLandmarks(geometry.value.landmarks) ? null :
 <style scoped>
 .fields {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(130px, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(170px, 1fr));
   gap: 8px;
 }
 .which {

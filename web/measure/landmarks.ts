@@ -19,8 +19,8 @@ export interface LandmarkField {
 export const LANDMARK_FIELDS: readonly LandmarkField[] = [
   { key: 'bumperCm', label: 'Bumper’s end', suffix: 'cm', min: 1, max: 60, on: 'hoop' },
   { key: 'throatCm', label: 'Throat begins', suffix: 'cm', min: 5, max: 70, on: 'hoop' },
-  { key: 'grommetNo', label: 'Grommet, from the tip', suffix: '', min: 1, max: 40, on: null, whole: true },
-  { key: 'grommetCm', label: 'That grommet', suffix: 'cm', min: 1, max: 70, on: 'hoop' },
+  { key: 'grommetNo', label: 'Grommet no.', suffix: '', min: 1, max: 40, on: null, whole: true },
+  { key: 'grommetCm', label: 'Grommet at', suffix: 'cm', min: 1, max: 70, on: 'hoop' },
   { key: 'hollowToCm', label: 'Handle hollow to', suffix: 'cm', min: 2, max: 40, on: 'handle' },
   { key: 'hollowGPerCm', label: 'A fill takes', suffix: 'g/cm', min: 0.2, max: 10, on: null },
 ]

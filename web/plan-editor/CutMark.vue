@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Cut, Workpiece } from '#core/cuts/cut.ts'
-import { headOutline } from '#core/geometry/outline.ts'
+import { besideCm, type Cut, type Workpiece } from '#core/cuts/cut.ts'
+import { besideLine, headOutline } from '#core/geometry/outline.ts'
 import { cutDrawing } from '#core/cuts/drawing.ts'
 import type { Material } from '#core/cuts/material.ts'
 import { toneOf } from './cutTone.ts'
@@ -27,11 +27,12 @@ const grips = computed(() => {
   const ends = props.selected && !props.locked ? endsOf(props.cut, props.material, props.work) : null
   if (!ends) return []
   const { geometry } = props.work
-  const outline = headOutline(geometry)
+  const { outline, across: onLine } = besideLine(geometry, besideCm(props.cut, geometry))
+  const half = headOutline(geometry).halfLengthCm
   const sign = props.cut.side === 'left' ? -1 : 1
   return ([0, 1] as const).map((end) => {
     if (props.cut.place !== 'hoop') return { end, x: ends[end], y: 0 }
-    const p = outline.pointAt(Math.min(outline.halfLengthCm, Math.max(0, ends[end])))
+    const p = outline.pointAt(onLine(Math.min(half, Math.max(0, ends[end]))))
     // Of a strip across the axis the two ends are the same, one on each side.
     const across = ends[0] === ends[1]
     return { end, x: p.xCm, y: (across && end === 0 ? -1 : sign) * p.yCm }

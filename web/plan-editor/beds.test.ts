@@ -27,10 +27,10 @@ describe('what strips lie on', () => {
       'both edges',
       'upper edge',
       'lower edge',
-      'outside',
-      'outside, two side by side',
-      'inside',
-      'inside, two side by side',
+      'outer wall',
+      'outer wall, two side by side',
+      'inner wall',
+      'inner wall, two side by side',
     ])
     expect(
       bedsOf(

@@ -103,7 +103,7 @@ function make(): void {
       aria-label="What strips lie on"
     >
       <v-btn size="small" value="edges">Both edges</v-btn><v-btn size="small" value="edge">One edge</v-btn>
-      <v-btn size="small" value="outside">Outside</v-btn><v-btn size="small" value="inside">Inside</v-btn>
+      <v-btn size="small" value="outside">Outer wall</v-btn><v-btn size="small" value="inside">Inner wall</v-btn>
     </v-btn-toggle>
     <PlainNumber
       v-if="where === 'spot'"
