@@ -49,7 +49,7 @@ test('limits hold in the plan, and the keyboard goes from stage to stage', async
   await page.getByTestId('no-lead').locator('input').check()
   await page.keyboard.press('Escape')
   await expect(page.getByTestId('limits')).toContainText('Limits: 1 set')
-  await expect(page.getByTestId('plan-state')).not.toHaveText('working…')
+  await expect(page.getByTestId('plan-state')).not.toContainText('working')
   await expect(page.locator('.cards')).not.toContainText('Lead tape')
   await page.locator('.strip button').first().click()
   expect(Math.abs((await predicted(page, 'mass')) - 316)).toBeLessThanOrEqual(1)

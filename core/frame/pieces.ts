@@ -122,10 +122,11 @@ export function addedBy(
  * @example 4 g at 68.58 cm on 336 g, 32.4 cm, 339 about 10.16: 340 g, 32.826 cm, 352.652
  */
 export function withPieces(state: FrameState, pieces: readonly Piece[], geometry: FrameGeometry): FrameState {
-  for (const { massG, uMassG, uPlaceCm } of pieces) {
+  for (const { massG, uMassG, uPlaceCm, strips = 1 } of pieces) {
     if (!(Math.abs(massG) <= HEAVIEST_G)) throw new Problem('piece.mass', 'mass', { massG })
     within('mass, uncertainty', uMassG, 0, HEAVIEST_G)
     within('place, uncertainty', uPlaceCm, 0, 1e4)
+    within('strips', strips, 1, 1000)
   }
   const { sums, covariance } = addedBy(pieces, state.axisCm, geometry)
   const [added, moment, swing, twist, side] = sums

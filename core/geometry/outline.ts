@@ -169,7 +169,7 @@ export class HeadOutline {
       else high = middle
     }
     const span = this.arc[low + 1] - this.arc[low]
-    return { index: low, share: Math.min(1, Math.max(0, (arcCm - this.arc[low]) / span)) }
+    return { index: low, share: span > 0 ? Math.min(1, Math.max(0, (arcCm - this.arc[low]) / span)) : 0 }
   }
 }
 

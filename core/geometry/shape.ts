@@ -115,6 +115,7 @@ export function slideOf(shape: Shape, geometry: FrameGeometry): Slide {
 
 /** The line that an arc lies on, with its ends on it. */
 function lineOf({ fromCm, toCm, offCm = 0 }: Shape & { kind: 'arc' }, geometry: FrameGeometry) {
+  if (!(Math.abs(offCm) <= OFF_CM)) throw new Problem('piece.outsideFrame', '', { offCm })
   const { outline, across } = besideLine(geometry, offCm)
   return { outline, from: across(fromCm), to: across(toCm) }
 }

@@ -47,6 +47,8 @@ export const dim: ThemeDefinition = {
     background: '#12181a',
     surface: '#1b2326',
     'surface-variant': '#2a3437',
+    'surface-bright': '#c6cbc5',
+    'on-surface-bright': '#1b2326',
     'on-surface-variant': '#e9e4d7',
     'on-background': '#ebe6da',
     'on-surface': '#ebe6da',

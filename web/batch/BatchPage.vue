@@ -186,9 +186,9 @@ async function toJob(unit: BatchUnit): Promise<void> {
         <table class="plain units">
           <thead>
             <tr>
-              <SortHead by="name" name="unit" :order="order" />
+              <SortHead by="name" name="Unit" :order="order" />
               <SortHead v-for="q in QUANTITIES" :key="q" :by="q" :name="QUANTITY_NAMES[q]" :order="order" />
-              <SortHead by="pick" name="pick" :order="order" />
+              <SortHead by="pick" name="Pick" :order="order" />
             </tr>
           </thead>
           <tbody>

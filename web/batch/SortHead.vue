@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { mdiUnfoldMoreHorizontal } from '@mdi/js'
 import type { UnitSort } from './unitOrder.ts'
 import type { useUnitOrder } from './useUnitOrder.ts'
 
@@ -13,7 +14,8 @@ defineProps<{
 <template>
   <th scope="col" :aria-sort="order.ariaOf(by)">
     <button type="button" class="sort" :data-sort="by" @click="order.choose(by)">
-      {{ name }}{{ order.arrowOf(by) }}
+      {{ name }}{{ order.arrowOf(by)
+      }}<v-icon v-if="!order.arrowOf(by)" :icon="mdiUnfoldMoreHorizontal" size="14" class="quiet" />
     </button>
   </th>
 </template>

@@ -135,7 +135,9 @@ const change = computed(() => addedText(job.cuts, job.picture.materials, job.pic
 <template>
   <StageFrame stage="plan" title="Plan" :rederive="rederive">
     <template #beside>
-      <span v-if="job.cuts.length > 0" class="quiet figure">{{ change }}{{ body.byHand ? ', by hand' : '' }}</span>
+      <span v-if="job.cuts.length > 0" class="quiet figure beside"
+        >{{ change }}{{ body.byHand ? ', by hand' : '' }}</span
+      >
     </template>
     <template #actions>
       <OtherWays />
@@ -185,3 +187,11 @@ const change = computed(() => addedText(job.cuts, job.picture.materials, job.pic
     <PlanCards v-if="!obstacle" :planner="planner" :taken="body.byHand ? null : body.taken" @take="take" />
   </StageFrame>
 </template>
+
+<style scoped>
+/* Two short lines rather than a row of its own for the last button. */
+.beside {
+  flex: 1 1 120px;
+  line-height: 1.25;
+}
+</style>

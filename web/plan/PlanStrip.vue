@@ -11,6 +11,8 @@ import type { usePlanner } from './usePlanner.ts'
 const props = defineProps<{ planner: ReturnType<typeof usePlanner>; taken: AlternativeId | null }>()
 defineEmits<{ take: [id: AlternativeId, plan: Plan] }>()
 const ways = computed(() => props.planner.ways.value)
+/** All ways are there; that nothing is better takes longer. */
+const isProving = computed(() => props.planner.progress.value >= 1)
 /** A way that lands less often than not is offered, and looks like it. */
 const FAIR = 0.5
 </script>
@@ -30,11 +32,18 @@ const FAIR = 0.5
       ><span class="figure">{{ plan.reached ? `lands ${percentText(chance.all)}` : 'off target' }}</span>
     </button>
     <span class="quiet" role="status" data-testid="plan-state">{{
-      planner.state.value === 'working' ? 'working…' : planner.state.value === 'stopped' ? 'stopped' : ''
+      planner.state.value === 'working'
+        ? isProving
+          ? 'working on the proof…'
+          : 'working…'
+        : planner.state.value === 'stopped'
+          ? 'stopped'
+          : ''
     }}</span>
     <template v-if="planner.state.value === 'working'">
       <v-progress-linear
         :model-value="100 * planner.progress.value"
+        :indeterminate="isProving"
         class="progress"
         height="6"
         rounded
