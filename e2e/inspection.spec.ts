@@ -63,6 +63,13 @@ test('a landmark set on the drawing is where strips begin, and the next frame of
   await marks.getByLabel('Throat begins').fill('')
   await marks.getByLabel('Throat begins').press('Enter')
   await expect(marks.getByRole('alert')).toHaveCount(0)
+  for (const [label, value] of [
+    ['Grommet no.', '9'],
+    ['Grommet at', '21.3'],
+  ] as const) {
+    await marks.getByLabel(label).fill(value)
+    await marks.getByLabel(label).press('Enter')
+  }
   await saved(page)
   await toStage(page, 'plan')
   await put(page, 'belowBumper', 'tungsten')
@@ -73,6 +80,7 @@ test('a landmark set on the drawing is where strips begin, and the next frame of
   await toStage(page, 'measure')
   await page.getByTestId('inspect').click()
   await expect(page.getByTestId('landmarks').getByLabel('Bumper’s end')).toHaveValue(bumper)
+  await expect(page.getByTestId('landmarks').getByLabel('Grommet at')).toHaveValue('21.3')
 })
 
 test('a frame read bare and strung keeps its own strings', async ({ page }) => {
