@@ -1,7 +1,6 @@
 import { spawn, type ChildProcess } from 'node:child_process'
 import { cpSync, existsSync, renameSync, rmSync } from 'node:fs'
 import { connect } from 'node:net'
-import { join } from 'node:path'
 import { IMAGE, STANDS } from '../playwright.config.ts'
 
 type Stand = (typeof STANDS)[number]
@@ -35,7 +34,7 @@ export class Shop {
   async #layOut(folder: string): Promise<void> {
     if (existsSync(folder)) return
     const { port } = stand()
-    const making = join(`${folder}-made`)
+    const making = `${folder}-made`
     rmSync(making, { recursive: true, force: true })
     await this.#serve(making, port)
     await this.close()

@@ -38,8 +38,8 @@ export function stretchOf(cut: Cut, work: Workpiece): Stretch | null {
 export function sharedCm(a: Stretch, b: Stretch): number {
   if (a.surface !== b.surface || (a.side !== 'both' && b.side !== 'both' && a.side !== b.side)) return 0
   if (a.wall !== b.wall) return 0
-  // One strip on each of two edges lies beside the other, unless both are on the same.
-  if (a.edges + b.edges <= 2 && (a.edge === undefined || a.edge !== b.edge)) return 0
+  // One strip on each of two edges lies beside the other, unless both are on the same; one on a wall lies in its middle.
+  if (!a.wall && a.edges + b.edges <= 2 && (a.edge === undefined || a.edge !== b.edge)) return 0
   const shared = Math.min(a.toCm, b.toCm) - Math.max(a.fromCm, b.fromCm)
   return shared > TOUCH_CM ? shared : 0
 }

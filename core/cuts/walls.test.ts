@@ -130,6 +130,7 @@ describe('strips on a wall of the tube', () => {
     const pairs = (...cuts: Cut[]) => overlapsOf(cuts, work).length
     expect(pairs(on('a', {}), on('b', { wall: 'inside' }))).toBe(0)
     expect(pairs(on('a', { wall: 'outside' }), on('b', { wall: 'outside' }))).toBe(1)
+    expect(pairs(on('a', { edges: 1, wall: 'outside' }), on('b', { edges: 1, wall: 'outside' }))).toBe(1)
     expect(pairs(on('a', { edges: 1, edge: 'upper' }), on('b', { edges: 1, edge: 'lower' }))).toBe(0)
     expect(pairs(on('a', { edges: 1, edge: 'upper' }), on('b', { edges: 1, edge: 'upper' }))).toBe(1)
     expect(pairs(on('a', { edges: 1, edge: 'upper' }), on('b', {}))).toBe(1)
