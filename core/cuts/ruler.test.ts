@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { readNumber } from '../quantities/read.ts'
 import { seeded } from '../numerics/random.ts'
-import { amountText, CUT_STEPS_CM, inSteps, lengthText, onRuler, rulerOf } from './ruler.ts'
+import { amountText, CUT_STEPS_CM, inSteps, lengthText, onRuler, perCounted, rulerOf } from './ruler.ts'
 
 describe('rulers', () => {
   it('eighths and quarters of an inch are cut by an inch ruler, half centimetres by another', () => {
@@ -42,5 +42,6 @@ describe('rulers', () => {
       amountText(2, of('overgrip')),
       amountText(0.5, of('overgrip')),
     ]).toEqual(['30.5 cm', '5 in', '6.0 g', '1 piece', '2 pieces', '0.5 pieces'])
+    expect([of('tape'), of('tape', 2.54 / 8), of('fill', 2.54)].map(perCounted)).toEqual([1, 2.54, 1])
   })
 })

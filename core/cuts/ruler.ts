@@ -4,7 +4,7 @@ import { COUNTED_IN, isByLength, type Material } from './material.ts'
 /** What a strip is measured off with. */
 export type Ruler = 'cm' | 'in'
 
-export const INCH_CM = 2.54
+const INCH_CM = 2.54
 /** The finest mark of an inch ruler that a hand works to. */
 const SIXTEENTHS = 16
 /** The steps in which tape is usually cut, cm: half and whole centimetres, quarters and eighths of an inch (common practice, no source). */
@@ -36,6 +36,10 @@ export function onRuler(cm: number, ruler: Ruler): string {
 
 /** A length as it stands on a ruler. @example lengthText(19.05, 'in') // '7 1/2 in' */
 export const lengthText = (cm: number, ruler: Ruler): string => `${onRuler(cm, ruler)} ${ruler}`
+
+/** What is stored for one of what a material is counted in: cm for an inch of what an inch ruler measures, else one. */
+export const perCounted = (material: Pick<Material, 'kind' | 'step'>): number =>
+  rulerOf(material) === 'in' ? INCH_CM : 1
 
 /**
  * So much of a material as it is counted: by its ruler, in g, in pieces.

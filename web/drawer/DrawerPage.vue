@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mdiPlus } from '@mdi/js'
 import { computed, onMounted, ref, shallowRef } from 'vue'
-import { amountText } from '#core/cuts/ruler.ts'
+import { amountText, perCounted } from '#core/cuts/ruler.ts'
 import { STOCKED_KINDS } from '#core/sports/kinds.ts'
 import { fixed } from '#core/quantities/write.ts'
 import type { StoredMaterial } from '#contract/entities.ts'
@@ -27,6 +27,11 @@ function plannedText(m: StoredMaterial): string {
   if (!all) return ''
   const numbers = all.jobs.map((job) => job.number).join(', ')
   return `${amountText(all.amount, m)} planned by ${all.jobs.length === 1 ? 'job' : 'jobs'} ${numbers}`
+}
+function costText(m: StoredMaterial): string {
+  if (m.cost === null) return '–'
+  const cost = m.cost * perCounted(m)
+  return fixed(cost, cost < 0.1 ? 3 : 2)
 }
 const groups = computed(() =>
   STOCKED_KINDS.map((kind) => ({
@@ -99,7 +104,7 @@ function add(): void {
               <td class="num figure">
                 {{ amountText(m.stock, m) }}
               </td>
-              <td class="num figure">{{ m.cost === null ? '–' : fixed(m.cost, m.cost < 0.1 ? 3 : 2) }}</td>
+              <td class="num figure">{{ costText(m) }}</td>
               <td class="notes">
                 <span v-if="m.lead" class="lead">lead</span>
                 <small v-if="m.reusable" class="quiet">used again</small>

@@ -2,7 +2,7 @@
 import { mdiClose } from '@mdi/js'
 import { computed, ref, watch } from 'vue'
 import { COUNTED_IN, isByLength, PLAIN_MATERIAL, UNWEIGHED_SHARE } from '#core/cuts/material.ts'
-import { CUT_STEPS_CM, INCH_CM, lengthText, rulerOf } from '#core/cuts/ruler.ts'
+import { CUT_STEPS_CM, lengthText, perCounted, rulerOf } from '#core/cuts/ruler.ts'
 import { STOCKED_KINDS, type StockedKind } from '#core/sports/kinds.ts'
 import { SPORTS, PROFILES } from '#core/sports/sports.ts'
 import type { StoredMaterial } from '#contract/entities.ts'
@@ -42,10 +42,8 @@ const problem = ref('')
 const weighing = ref(false)
 const isNew = computed(() => props.material === null)
 const byLength = computed(() => isByLength(held.value.kind))
-const inInches = computed(() => rulerOf(held.value) === 'in')
-const unit = computed(() => (inInches.value ? 'in' : COUNTED_IN[held.value.kind]))
-/** What is stored for one of the unit: cm of what an inch ruler measures. */
-const perUnit = computed(() => (inInches.value ? INCH_CM : 1))
+const unit = computed(() => (byLength.value ? rulerOf(held.value) : COUNTED_IN[held.value.kind]))
+const perUnit = computed(() => perCounted(held.value))
 /** Steps of a ruler, and what this material is cut in where that is another. */
 const steps = computed(() =>
   [...new Set([...CUT_STEPS_CM, held.value.step])].map((step) => ({
