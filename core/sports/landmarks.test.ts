@@ -22,10 +22,13 @@ describe('the handle of one frame', () => {
       true,
     ])
   })
-  it('is asked in every sport, and a bumper only where something begins at it', () => {
+  it('is asked in every sport, a bumper only where something begins at it, a grommet where there are strings', () => {
     for (const sport of SPORTS)
       expect(landmarksOf(PROFILES[sport]).slice(-2), sport).toEqual(['hollowToCm', 'hollowGPerCm'])
-    expect(landmarksOf(PROFILES.tennis)).toHaveLength(4)
+    const [hollow, filling] = landmarksOf(PROFILES.padel)
     expect(landmarksOf(PROFILES.padel)).toHaveLength(2)
+    expect(landmarksOf(PROFILES.tennis)).toEqual(['bumperCm', 'throatCm', 'grommetNo', 'grommetCm', hollow, filling])
+    // Strings go through grommets; no bumper of a badminton frame is where a strip begins.
+    expect(landmarksOf(PROFILES.badminton)).toEqual(['grommetNo', 'grommetCm', hollow, filling])
   })
 })
