@@ -67,7 +67,7 @@ test('a build with two bad checkpoints: a scale that was not at nought, too litt
   // 2.5 g less at 3.5 cm from the butt than planned.
   await readOff(fill, { mass: -2.5, balance: 0.24, swing: -0.1 })
   await expect(diagnosis.locator('li').first()).toHaveAttribute('data-cause', 'amount')
-  await expect(diagnosis.locator('li').first()).toContainText('too little went in at inside the butt')
+  await expect(diagnosis.locator('li').first()).toContainText('too little lies inside the butt')
   await diagnosis.getByRole('button', { name: 'It lies so: leave it' }).first().click()
   await expect(diagnosis).toBeHidden()
   // The plug is known to half of what it weighs: it has a part in what is missing.

@@ -6,7 +6,7 @@ import type { UnitChoice } from '#core/quantities/units.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import { CAUSE_KINDS, type Cause } from '#core/workorder/causes.ts'
 import { nothingMeasured } from '#core/job/documents.ts'
-import { besideText, causeText, shortText } from './build.ts'
+import { besideText, causeText, shortText, testText } from './build.ts'
 import { inspectedText } from './inspection.ts'
 
 const UNITS: UnitChoice = { mass: 'g', balance: 'cm', length: 'cm' }
@@ -44,6 +44,17 @@ describe('what is said of a cause', () => {
   })
 })
 
+describe('a place inside a sentence', () => {
+  it('is at a clock or a part of the frame, and inside or under one without another word', () => {
+    const putty = { where: 'Inside the butt', cut: null }
+    expect(causeText(cause({ kind: 'amount', size: -0.48 }), putty, DRAWER, UNITS)).toBe('48 % too little lies inside the butt') // prettier-ignore
+    expect(causeText(cause({ kind: 'forgotten', size: null }), { where: 'Under the bumper', cut: null }, DRAWER, UNITS)).toBe('Nothing was put on under the bumper') // prettier-ignore
+    expect(testText({ kind: 'count', stepId: 'a' }, () => '10 and 2')).toBe(
+      'Look first, at 10 and 2: count the strips.',
+    )
+    expect(testText({ kind: 'weigh', stepId: 'a' }, () => 'Inside the butt')).toBe('Look first, inside the butt: weigh or measure what was left over.') // prettier-ignore
+  })
+})
 describe('what is said of steps', () => {
   it('what the inspection has on record', () => {
     const measure = nothingMeasured(STRUNG, 10.16)

@@ -111,6 +111,12 @@ export const STEP_TOOLS: Partial<Record<StepKind, string>> = {
 const cm = (v: number) => `${fixed(Math.abs(v), 1)} cm`
 const percent = (share: number) => `${Math.round(100 * Math.abs(share))} %`
 
+/** `at 10 and 2`, `inside the butt`: a place by its name inside a sentence. */
+function atPlace(name: string): string {
+  const where = name.toLowerCase()
+  return /^(inside|under|below|above) /.test(where) ? where : `at ${where}`
+}
+
 /** A cause in words, with its size. @param where the piece's place @param name of a material */
 export function causeText(
   { kind, size, materialId, mend, meant }: Cause,
@@ -118,31 +124,31 @@ export function causeText(
   materials: readonly Material[],
   units: UnitChoice,
 ): string {
-  const at = piece ? piece.where.toLowerCase() : 'the piece'
+  const at = atPlace(piece ? piece.where : 'the piece')
   const s = size ?? 0
   const material = materials.find((m) => m.id === piece?.cut?.materialId)
   const along = lengthText(Math.abs(s), material ? rulerOf(material) : 'cm')
   switch (kind) {
     case 'misplaced': {
       const towardsTip = piece?.cut?.place === 'hoop' ? s < 0 : s > 0
-      return `Strips at ${at} lie ${along} too far towards the ${towardsTip ? 'tip' : 'butt'}`
+      return `Strips ${at} lie ${along} too far towards the ${towardsTip ? 'tip' : 'butt'}`
     }
     case 'length':
-      return `Strips at ${at} are ${percent(s)} too ${s > 0 ? 'long or heavy' : 'short or light'}`
+      return `Strips ${at} are ${percent(s)} too ${s > 0 ? 'long or heavy' : 'short or light'}`
     case 'amount':
-      return `${percent(s)} too ${s > 0 ? 'much' : 'little'} went in at ${at}`
+      return `${percent(s)} too ${s > 0 ? 'much' : 'little'} lies ${at}`
     case 'layerForgotten':
-      return `One layer is missing at ${at}`
+      return `One layer is missing ${at}`
     case 'layerDoubled':
-      return `One layer too many at ${at}`
+      return `One layer too many ${at}`
     case 'forgotten':
-      return `Nothing was put on at ${at}`
+      return `Nothing was put on ${at}`
     case 'halfOnly':
-      return `Only half of the strips are on at ${at}: one side, one edge or two bevels`
+      return `Only half of the strips are on ${at}: one side, one edge or two bevels`
     case 'wrongMaterial':
-      return `Another tape lies at ${at}: ${materials.find((m) => m.id === materialId)?.name ?? ''}`
+      return `Another tape lies ${at}: ${materials.find((m) => m.id === materialId)?.name ?? ''}`
     case 'runUp':
-      return `The fill at ${at} has run up or lies uneven: its middle about ${cm(s)} too high`
+      return `The fill ${at} has run up or lies uneven: its middle about ${cm(s)} too high`
     case 'gripState':
       return 'It was read with the grip the other way: on for off, or off for on'
     case 'overgripState':
@@ -188,11 +194,11 @@ export const isOfPiece = (kind: CauseKind): boolean =>
 export function testText(test: Test, where: (stepId: string) => string): string {
   switch (test.kind) {
     case 'weigh':
-      return `Look first: weigh or measure what was left over for ${where(test.stepId)}.`
+      return `Look first, ${atPlace(where(test.stepId))}: weigh or measure what was left over.`
     case 'measure':
-      return `Look first: measure from the landmark at ${where(test.stepId)}.`
+      return `Look first, ${atPlace(where(test.stepId))}: measure from the landmark.`
     case 'count':
-      return `Look first: count the strips at ${where(test.stepId)}.`
+      return `Look first, ${atPlace(where(test.stepId))}: count the strips.`
     case 'readAgain':
       return `Look first: set the instrument to nought and read the ${quantityInText(test.quantity)} again.`
     case 'unit':
