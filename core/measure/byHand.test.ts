@@ -338,6 +338,24 @@ describe('twist weight by two threads', () => {
     })
     expect(Math.abs(worked.value / T - 1)).toBeLessThan(1e-3)
   })
+  it.each([0, 1e-7, 1e-5, 1e-3])(
+    'a swing of %f rad, as a recording leaves it: the closed form of small swings',
+    (amplitude) => {
+      // P₀ = 4π·√(1000·T·ℓ/(M·g))/d.
+      const [T, M, d, l] = [14.5, 330, 20, 100]
+      const period = (4 * Math.PI * Math.sqrt((1000 * T * l) / (M * G))) / d
+      const given = {
+        mass: exact(M),
+        apartCm: exact(d),
+        threadCm: exact(l),
+        period: exact(period),
+        gravityCmS2: exact(G),
+      }
+      const worked = twistWeightByThreads({ ...given, amplitudeRad: exact(amplitude) })
+      expect(Math.abs(worked.value / T - 1)).toBeLessThan(1e-6)
+      expect(worked.parts.find((part) => part.name === 'amplitude')!.u).toBe(0)
+    },
+  )
   it('refuses threads of no length', () => {
     expect(() =>
       twistWeightByThreads({

@@ -39,14 +39,16 @@ export function bifilarFactor(amplitudeRad: number, ratio: number, share: number
   const under = (a: number) => 1 - 2 * ratio * ratio * (1 - Math.cos(a))
   if (!(A >= 0 && A < Math.PI && under(A) > 0 && share > 0)) throw new Problem('swing.amplitude', 'amplitude')
   if (A < 1e-9) return 1
-  const rise = (a: number) => 1 - Math.sqrt(under(a))
+  // h(A) − h(a) over ℓ, as a product: no digits are lost however small the swing.
+  const riseFrom = (a: number) =>
+    (4 * ratio * ratio * Math.sin((A + a) / 2) * Math.sin((A - a) / 2)) / (Math.sqrt(under(a)) + Math.sqrt(under(A)))
   const NODES = 48
   let sum = 0
   for (let i = 0; i < NODES; i++) {
     const phi = ((i + 0.5) / NODES) * (Math.PI / 2)
     const a = A * Math.sin(phi)
     const upward = (ratio * Math.sin(a)) ** 2 / (share * under(a))
-    sum += Math.sqrt(((1 + upward) * ratio * ratio) / (2 * (rise(A) - rise(a)))) * A * Math.cos(phi)
+    sum += Math.sqrt(((1 + upward) * ratio * ratio) / (2 * riseFrom(a))) * A * Math.cos(phi)
   }
   return sum / NODES
 }
