@@ -1,15 +1,11 @@
 import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 import { middleOf, rankUnits, toldApart } from '#core/compare/pick.ts'
-import { referenceState, singleReport } from '#core/compare/setup.ts'
 import { usualMethod } from '#core/measure/readings.ts'
 import type { Quantity } from '#core/quantities/units.ts'
-import { knownNumbers } from '#core/frame/state.ts'
 import { cautionsOnFrame } from '#core/targets/warnings.ts'
-import type { PlayerFacts } from '#core/player/facts.ts'
 import { profileOf } from '#core/sports/sports.ts'
 import { type Batch, type BatchBody, type BatchUnit, batchSchema } from '#contract/batch.ts'
 import { unitSummaries } from '#contract/unitSummaries.ts'
-import { jobViewSchema } from '#contract/entities.ts'
 import type { TrayReading } from '#contract/devices.ts'
 import { batchNamed } from '../documents/edit.ts'
 import { useOutbox } from '../documents/useOutbox.ts'
@@ -17,6 +13,7 @@ import { fromDevice } from '../instruments/fromDevice.ts'
 import { call, problemText, read } from '../api/client.ts'
 import { useDevices } from '../stores/devices.ts'
 import { useShop } from '../stores/shop.ts'
+import { aimedAt, type Aimed } from './aimedAt.ts'
 
 /** Several units of one model: their readings, their order, and saving every change. */
 export function useBatch(id: string) {
@@ -29,12 +26,7 @@ export function useBatch(id: string) {
   const canUndo = ref(false)
   const canRedo = ref(false)
   const problem = ref('')
-  const aimed = shallowRef<{
-    name: string
-    wanted: Partial<Record<Quantity, number>>
-    /** Of the job that it is picked for. */
-    player: PlayerFacts | null
-  } | null>(null)
+  const aimed = shallowRef<Aimed | null>(null)
 
   async function open(): Promise<void> {
     const acks = outbox.ackCount()
@@ -45,6 +37,7 @@ export function useBatch(id: string) {
     if (waiting) body.value = waiting.content as BatchBody
     shop.sportUnits = profileOf(body.value!.sport).units
     shop.unitsFor(id)
+    aimedFor = ''
     await aim()
   }
   function show(batch: Batch): void {
@@ -77,7 +70,7 @@ export function useBatch(id: string) {
       by: shop.initials,
       about: `Batch ${body.value.label}`,
     })
-    if (change.aim || change.condition) void aim()
+    void aim()
   }
   /** @returns whether the server has all of it */
   const send = () => outbox.settled(doc)
@@ -89,6 +82,7 @@ export function useBatch(id: string) {
     }
     try {
       show(await call(batchSchema, 'POST', `/batches/${id}/${way}`, { expected: revision.value, by: shop.initials }))
+      void aim()
     } catch (error) {
       problem.value = problemText(error)
     }
@@ -97,44 +91,25 @@ export function useBatch(id: string) {
   const profile = computed(() => profileOf(body.value?.sport ?? 'tennis'))
   const summaries = computed(() => (body.value ? unitSummaries(body.value) : []))
 
-  /** Whose numbers the pick goes by, brought to what is on these units. */
+  /** What is known to be aimed at, or being asked for. */
+  let aimedFor = ''
+  /** Whose numbers the pick goes by, brought to what is on these units. What was asked for before and comes late is dropped. */
   async function aim(): Promise<void> {
     const { aim: goal, condition, axisCm } = body.value!
+    const mine = JSON.stringify([goal, condition, axisCm])
+    if (mine === aimedFor) return
+    aimedFor = mine
     aimed.value = null
-    if (goal.kind === 'reference') {
-      await shop.know([goal.id])
-      const reference = shop.reference(goal.id)
-      if (!reference) return
-      aimed.value = {
-        name: reference.name,
-        wanted: knownNumbers(referenceState(reference, { condition, axisCm }, profile.value)),
-        player: null,
-      }
-    } else if (goal.kind === 'job') {
-      const view = await call(jobViewSchema, 'GET', `/jobs/${goal.id}`).catch(() => null)
-      const of = (stage: string) => view?.stages.find((s) => s.stage === stage)?.body as never
-      const target = of('target') as
-        { lines: Partial<Record<Quantity, { value: number; tolerance: number }>> } | undefined
-      const measure = of('measure') as { condition: BatchBody['condition']; axisCm: number } | undefined
-      if (!view || !target || !measure) return
-      const { mass, balance, swingWeight, twistWeight } = target.lines
-      const e = (line?: { value: number }) => (line ? { value: line.value, u: 0 } : null)
-      const state = referenceState(
-        {
-          reports: [
-            singleReport(
-              { condition: measure.condition, axisCm: measure.axisCm },
-              { mass: e(mass), balance: e(balance), swingWeight: e(swingWeight), twistWeight: e(twistWeight) },
-            ),
-          ],
-          geometry: view.frame.geometry,
-        },
-        { condition, axisCm },
-        profile.value,
-      )
-      const player = (of('player') as { facts: PlayerFacts } | undefined)?.facts ?? null
-      const who = player?.name ?? view.frame.label
-      aimed.value = { name: `${who}, job ${view.job.number}`, wanted: knownNumbers(state), player }
+    try {
+      const found = await aimedAt(body.value!, async (setup) => {
+        await shop.know([setup])
+        return shop.reference(setup) ?? null
+      })
+      if (mine === aimedFor) aimed.value = found
+    } catch (error) {
+      if (mine !== aimedFor) return
+      aimedFor = ''
+      problem.value = problemText(error)
     }
   }
 
