@@ -13,7 +13,7 @@ import { Backups } from './backup/backups.ts'
 import { missingAtStart } from './backup/check.ts'
 import { Keeper } from './backup/keeper.ts'
 import { DeviceGateway } from './devices/gateway.ts'
-import { settleSoon, stopSettling } from './logbook/settle.ts'
+import { settleSoon, settleStale, stopSettling } from './logbook/settle.ts'
 import { rebuildIndex, tidyIndex } from './queries/library.ts'
 import { makeApp } from './http/app.ts'
 
@@ -107,7 +107,10 @@ async function start(): Promise<void> {
   if (alarms.length > 0) console.error(`Something is missing from the data:\n  ${alarms.join('\n  ')}\n${ADVICE}`)
   if (values.demo) {
     const { loadDemoWorld } = await import('#server/demo/load.ts')
-    if (await loadDemoWorld(db, values.bench)) console.log('The demo world has been laid out.')
+    if (await loadDemoWorld(db, values.bench)) {
+      await settleStale(db)
+      console.log('The demo world has been laid out.')
+    }
   }
   if ((await rebuildIndex(db)) > 0) await tidyIndex(db)
   const gateway = new DeviceGateway(db)

@@ -11,8 +11,8 @@ const FOLLOWING = 1.5e5
 const AT_ONCE = 3e5
 const HARDER = 3e6
 const FOR_PROOF = 2.5e8
-/** For the best of all as far as it is found soon, for one of several ways, and for whether there is any. */
-const FOR_BEST = 5e6
+/** For the best of all, mostly with its proof, for one of several ways, and for whether there is any. */
+const FOR_BEST = 4e7
 const FOR_WAY = 2e6
 const FOR_QUESTION = 8e5
 /** Share of it that the nearest plan gets where none reaches. */
