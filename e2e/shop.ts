@@ -13,9 +13,11 @@ export const stand = (): Stand => STANDS[Number(process.env.TEST_PARALLEL_INDEX)
 /** A made-up shop and its bench of instruments, as they are on the first morning, whatever other files did to theirs. */
 export class Shop {
   readonly #running: ChildProcess[] = []
+  #file: string | null = null
 
-  /** @returns once pages are served */
-  async open(): Promise<void> {
+  /** Opens anew for each file of tests. @returns once pages are served */
+  async openFor(file: string): Promise<void> {
+    if (this.#file === file) return
     await this.close()
     const { port, bench, data } = stand()
     await this.#layOut(`${data}-first-morning`)
@@ -24,6 +26,7 @@ export class Shop {
     this.#start('dist/server/simulatedBench.js', '--port', String(bench), '--seed', '11', '--speed', '6', '--warm')
     await until(() => listens(bench))
     await this.#serve(data, port)
+    this.#file = file
   }
 
   async close(): Promise<void> {

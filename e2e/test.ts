@@ -4,7 +4,7 @@ import { Shop, stand } from './shop.ts'
 export { expect, type Locator, type Page } from '@playwright/test'
 export { stand }
 
-export const test = base.extend<{ ownShop: void }, { shop: Shop & { of?: string } }>({
+export const test = base.extend<{ ownShop: void }, { shop: Shop }>({
   shop: [
     // Playwright asks for the braces even when nothing is taken from them.
     async ({}, use) => {
@@ -17,8 +17,7 @@ export const test = base.extend<{ ownShop: void }, { shop: Shop & { of?: string 
   /** Every file begins with a shop of its own: what another file took out of the drawer is in it. */
   ownShop: [
     async ({ shop }, use, { file }) => {
-      if (shop.of !== file) await shop.open()
-      shop.of = file
+      await shop.openFor(file)
       await use()
     },
     { auto: true, timeout: 300000 },

@@ -63,7 +63,7 @@ const times = ([m, mx, s, t, my]: readonly number[], by: number) => [m * by, mx 
 
 /**
  * What a piece does to the five sums that add up, in this order: M in g, Σmx in g·cm, swing weight about `axisCm` and twist weight in
- * kg·cm², Σmy in g·cm. Of n equal strips each has its own error of mass (u·√n/n of the whole's u) and of place; what right and left strips
+ * kg·cm², Σmy in g·cm. Of n equal strips each has its own error of mass (`uMassG`/√n each) and of place; what right and left strips
  * do not share shows in Σmy alone. First order; what it shares with others of its roll is beside it: `roll.uShare` of its mass.
  * @throws Problem `piece.outsideFrame`
  */

@@ -1,4 +1,5 @@
-import { acrossOf, hoopSpan, middleFrom, type Cut, type Workpiece } from '#core/cuts/cut.ts'
+import { acrossOf, type Cut, type Workpiece } from '#core/cuts/cut.ts'
+import { heldMiddle } from './editCut.ts'
 
 /** What strips side by side lie on: edges or a wall of the hoop's tube, bevels. */
 export type Bed = Pick<Cut, 'edges' | 'edge' | 'wall' | 'bevels'>
@@ -22,9 +23,7 @@ export function laidOn(cut: Cut, bed: Bed, work: Workpiece): Cut {
   const next: Cut = { ...bare, ...bed }
   if (cut.place !== 'hoop' || !cut.anchor || acrossOf(cut, work.geometry)) return next
   const length = Math.min(cut.amount, cut.layerCm)
-  const span = hoopSpan(cut, length, work.geometry)
-  const [from, towards] = cut.anchor === 'tip' ? [span[0], 'butt' as const] : [span[1], 'tip' as const]
-  return { ...next, atCm: middleFrom(next, from, length, towards, work.geometry) }
+  return { ...next, atCm: heldMiddle(cut, length, next, length, work) }
 }
 
 /** The one that a cut lies on; a cut of before that does not say which edge lies on none of them. */

@@ -105,16 +105,17 @@ export function layersIn(cut: Cut, material: Material): number {
   return Math.abs(layers - Math.round(layers)) < 1e-6 ? Math.round(layers) : 1
 }
 
+/** Where the middle of an anchored run of the hoop comes to lie when it is longer, or on something else: the end at its landmark stays. */
+export function heldMiddle(was: Cut, wasCm: number, is: Cut, isCm: number, { geometry }: Workpiece): number {
+  const [from, to] = hoopSpan(was, wasCm, geometry)
+  return was.anchor === 'tip' ? middleFrom(is, from, isCm, 'butt', geometry) : middleFrom(is, to, isCm, 'tip', geometry)
+}
+
 /** Where a cut that became longer or shorter lies: the end that is anchored stays where it is. */
 function anchoredAt(was: Cut, is: Cut, material: Material, work: Workpiece): number {
   if (!was.anchor || acrossOf(was, work.geometry)) return was.atCm
   const length = runLength(is, material, work)
-  if (was.place === 'hoop') {
-    const [from, to] = hoopSpan(was, runLength(was, material, work), work.geometry)
-    return was.anchor === 'tip'
-      ? middleFrom(was, from, length, 'butt', work.geometry)
-      : middleFrom(was, to, length, 'tip', work.geometry)
-  }
+  if (was.place === 'hoop') return heldMiddle(was, runLength(was, material, work), is, length, work)
   const grown = length - runLength(was, material, work)
   return was.anchor === 'tip' ? was.atCm - grown : was.atCm
 }
