@@ -43,6 +43,7 @@ const weighing = ref(false)
 const isNew = computed(() => props.material === null)
 const byLength = computed(() => isByLength(held.value.kind))
 const unit = computed(() => (byLength.value ? rulerOf(held.value) : COUNTED_IN[held.value.kind]))
+const ONE = { cm: 'cm', in: 'inch', g: 'g', pieces: 'piece' } as const
 const perUnit = computed(() => perCounted(held.value))
 /** Steps of a ruler, and what this material is cut in where that is another. */
 const steps = computed(() =>
@@ -166,7 +167,7 @@ const number = (value: number | null, part: (v: number) => Partial<StoredMateria
       />
       <PlainNumber
         :model-value="held.cost === null ? null : Number((held.cost * perUnit).toPrecision(6))"
-        :label="`Cost of one ${unit === 'pieces' ? 'piece' : unit}`"
+        :label="`Cost of one ${ONE[unit]}`"
         :min="0"
         @update:model-value="(cost) => change({ cost: cost === null ? null : cost / perUnit })"
       />

@@ -136,6 +136,14 @@ function make(): void {
   padding-left: 10px;
   border-left: 3px solid rgb(var(--v-theme-line));
 }
+/* Every choice is to be seen, also in a narrow column. */
+.own :deep(.v-btn-toggle) {
+  flex-wrap: wrap;
+  height: auto !important;
+}
+.own :deep(.v-btn-toggle .v-btn) {
+  height: 36px !important;
+}
 .marks {
   display: flex;
   flex-wrap: wrap;
