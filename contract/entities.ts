@@ -71,7 +71,7 @@ const materialFields = z.object({
   name: z.string().trim().min(1).max(120),
   kind: z.enum(STOCKED_KINDS),
   unitMassG: bounded(1e-5, 100),
-  uShare: z.number().min(0).max(1).default(0),
+  uRel: z.number().min(0).max(1).default(0),
   step: bounded(1e-4, 10),
   widthCm: z.number().min(0).max(10),
   thicknessMm: z.number().min(0).max(50).default(0),
@@ -87,10 +87,13 @@ const materialFields = z.object({
   /** 0 for one that is new. */
   revision: revisionSchema.default(0),
 })
-/** What is cut by length and claims to be exact was never weighed. */
-export const materialSchema = materialFields.transform((m) =>
-  isByLength(m.kind) && m.uShare === 0 ? { ...m, uShare: UNWEIGHED_SHARE } : m,
-)
+/** What is cut by length and claims to be exact was never weighed. An edit that an earlier Kevro left unsent calls `uRel` `uShare`. */
+export const materialSchema = z
+  .preprocess(
+    (m) => (typeof m === 'object' && m !== null && 'uShare' in m ? { uRel: m.uShare, ...m } : m),
+    materialFields,
+  )
+  .transform((m) => (isByLength(m.kind) && m.uRel === 0 ? { ...m, uRel: UNWEIGHED_SHARE } : m))
 export type StoredMaterial = z.infer<typeof materialSchema>
 
 /** Standard uncertainties that came with a reading, in place of its method's usual ones. */

@@ -74,8 +74,10 @@ describe('content of earlier versions', () => {
   })
   it('what is cut by length and was never weighed is not taken for exact', () => {
     const tape = { ...PLAIN_MATERIAL, id: 't', name: 'T', kind: 'tape', unitMassG: 0.1 }
-    expect(materialSchema.parse(tape).uShare).toBe(0.05)
-    expect(materialSchema.parse({ ...tape, uShare: 0.01 }).uShare).toBe(0.01)
-    expect(materialSchema.parse({ ...tape, kind: 'fill' }).uShare).toBe(0)
+    expect(materialSchema.parse(tape).uRel).toBe(0.05)
+    expect(materialSchema.parse({ ...tape, uRel: 0.01 }).uRel).toBe(0.01)
+    const { uRel: _, ...nameless } = tape
+    expect(materialSchema.parse({ ...nameless, uShare: 0.01 }).uRel).toBe(0.01)
+    expect(materialSchema.parse({ ...tape, kind: 'fill' }).uRel).toBe(0)
   })
 })

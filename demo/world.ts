@@ -264,7 +264,7 @@ const material = (
   ...m,
 })
 /** Weighed by eight strips on a scale of 0.01 g. */
-const WEIGHED = { uShare: 0.004 }
+const WEIGHED = { uRel: 0.004 }
 
 export const MATERIALS: StoredMaterial[] = [
   material({
@@ -306,7 +306,7 @@ export const MATERIALS: StoredMaterial[] = [
     name: 'Silicone',
     kind: 'fill',
     unitMassG: 0.97,
-    uShare: 0.01,
+    uRel: 0.01,
     cureHours: 12,
     stock: 60,
     cost: 0.05,
@@ -359,7 +359,7 @@ export const MATERIALS: StoredMaterial[] = [
     stock: 150,
     thicknessMm: 0.8,
     cost: 0.04,
-    uShare: 0.01,
+    uRel: 0.01,
   }),
   material({ id: 'leather', name: 'Leather grip', kind: 'grip', unitMassG: 25, stock: 3, grip: 'leather', cost: 14 }),
   material({

@@ -56,7 +56,7 @@ describe('the drawer', () => {
         id: `kind-${kind}`,
         kind,
         grip: kind === 'grip' ? 'leather' : null,
-        uShare: 0.013,
+        uRel: 0.013,
         thicknessMm: 0.25,
         cost: 1.5,
         reusable: true,

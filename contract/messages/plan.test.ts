@@ -90,12 +90,12 @@ describe('what is said of a plan', () => {
   })
   it('what would raise a low chance: the reading, the roll or neither, by the largest part of the variance', () => {
     const target = { mass: { value: 317, tolerance: 0.5 } }
-    const cause = (u: number, uShare: number, cuts = [sides]) => {
+    const cause = (u: number, uRel: number, cuts = [sides]) => {
       const state = {
         ...usualState(),
         covariance: usualState().covariance.map((row, i) => row.map((v, j) => (i + j === 0 ? u * u : v))),
       }
-      const pieces = piecesOfAll(cuts, [{ ...tape, uShare }], work)
+      const pieces = piecesOfAll(cuts, [{ ...tape, uRel }], work)
       return doubtOf(state, pieces, chanceOf(state, pieces, target, tennis.geometry, { draws: 200 }), tennis.geometry)!
         .cause
     }

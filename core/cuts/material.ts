@@ -26,7 +26,7 @@ export interface Material {
   /** Tape, one strip, and sleeve: g per cm, weighed. Fill: what stays of one g, less than 1 where it loses some as it cures. The rest: g each. */
   unitMassG: number
   /** Standard uncertainty of `unitMassG` over it: all pieces of one material share it. */
-  uShare: number
+  uRel: number
   /** The step a hand works in: cm for tape and sleeve, g for fill, 1 for the rest. */
   step: number
   /** Tape only: width, cm. */
@@ -53,7 +53,7 @@ export const isByLength = (kind: MaterialKind): boolean => COUNTED_IN[kind] === 
 
 /** What a material is when nothing more is said about it. */
 export const PLAIN_MATERIAL: Omit<Material, 'id' | 'name' | 'kind' | 'unitMassG'> = {
-  uShare: 0,
+  uRel: 0,
   step: 1,
   widthCm: 0,
   thicknessMm: 0,

@@ -81,7 +81,7 @@ export function piecesLaid(cut: Cut, material: Material | undefined, work: Workp
   if (!material) throw new Problem('piece.unknownMaterial', 'materialId', { materialId: cut.materialId })
   const { geometry, profile, condition } = work
   const massG = massOf(cut, material, work)
-  const roll = { id: material.id, uShare: material.uShare }
+  const roll = { id: material.id, uRel: material.uRel }
   const handle = (fromCm: number, toCm: number): Piece['shape'] => ({
     kind: 'sleeve',
     fromCm,

@@ -10,13 +10,19 @@ const SIXTEENTHS = 16
 /** The steps in which tape is usually cut, cm: half and whole centimetres, quarters and eighths of an inch (common practice, no source). */
 export const CUT_STEPS_CM = [0.5, 1, INCH_CM / 4, INCH_CM / 8] as const
 
-/** The ruler by which a material is cut: inches where its steps are whole eighths of one. */
+/**
+ * The ruler by which a material is cut: inches where its steps are whole eighths of one.
+ * @example rulerOf({ kind: 'tape', step: 0.635 }) // 'in'
+ */
 export function rulerOf({ kind, step }: Pick<Material, 'kind' | 'step'>): Ruler {
   const eighths = (step / INCH_CM) * 8
   return isByLength(kind) && Math.round(eighths) >= 1 && Math.abs(eighths - Math.round(eighths)) < 1e-3 ? 'in' : 'cm'
 }
 
-/** So many steps of a material: what the scissors can make, free of the dust of sums. */
+/**
+ * So many steps of a material: what the scissors can make, free of the dust of sums.
+ * @example inSteps(15, { step: 0.635 }) // 9.525
+ */
 export const inSteps = (steps: number, { step }: Pick<Material, 'step'>): number => Number((steps * step).toFixed(4))
 
 /**
@@ -37,13 +43,16 @@ export function onRuler(cm: number, ruler: Ruler): string {
 /** A length as it stands on a ruler. @example lengthText(19.05, 'in') // '7 1/2 in' */
 export const lengthText = (cm: number, ruler: Ruler): string => `${onRuler(cm, ruler)} ${ruler}`
 
-/** What is stored for one of what a material is counted in: cm for an inch of what an inch ruler measures, else one. */
+/**
+ * What is stored for one of what a material is counted in: cm for an inch of what an inch ruler measures, else one.
+ * @example perCounted({ kind: 'tape', step: 0.635 }) // 2.54
+ */
 export const perCounted = (material: Pick<Material, 'kind' | 'step'>): number =>
   rulerOf(material) === 'in' ? INCH_CM : 1
 
 /**
  * So much of a material as it is counted: by its ruler, in g, in pieces.
- * @example amountText(2, overgrip) // '2 pieces'
+ * @example amountText(2, { kind: 'overgrip', step: 1 }) // '2 pieces'
  */
 export function amountText(amount: number, material: Pick<Material, 'kind' | 'step'>): string {
   if (isByLength(material.kind)) return lengthText(amount, rulerOf(material))

@@ -20,7 +20,7 @@ export function massPerCm(
   strips: readonly Weighing[],
   stepG: number,
   rulerCm = 0.05,
-): { gPerCm: number; uShare: number } {
+): { gPerCm: number; uRel: number } {
   within('scale', stepG, 0, 100)
   within('ruler', rulerCm, 0, 100)
   if (strips.length === 0) throw new Problem('weighing.none')
@@ -36,5 +36,5 @@ export function massPerCm(
   const uB = Math.sqrt((stepU ** 2 + (gPerCm * rulerCm) ** 2) / squares)
   const rest = sum((s) => (s.massG - gPerCm * s.lengthCm) ** 2)
   const uA = strips.length > 1 ? Math.sqrt(rest / (strips.length - 1) / squares) : 0
-  return { gPerCm, uShare: Math.max(uA, uB) / gPerCm }
+  return { gPerCm, uRel: Math.max(uA, uB) / gPerCm }
 }

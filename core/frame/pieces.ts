@@ -17,18 +17,21 @@ export interface Piece {
   /** Equal strips that it is made of, each cut and laid by itself, half of them on each side where it lies on both. Left out: one. */
   strips?: number
   /** What it was cut from, with the share of its mass to which that was weighed: one error for all pieces of it. */
-  roll?: { id: string; uShare: number }
+  roll?: { id: string; uRel: number }
 }
 
 /** How well a hand cuts and places one strip, standard uncertainties: ±2 % of mass, ±3 mm (common practice, no source). */
 export const HAND = { massShare: 0.02, placeCm: 0.3 } as const
 
-/** A cut piece with the usual uncertainties of hand work, each of its strips by itself. */
+/**
+ * A cut piece with the usual uncertainties of hand work, each of its strips by itself.
+ * @example handPlaced(10, { kind: 'point', xCm: 10, yCm: 0 }) // { uMassG: 0.2, uPlaceCm: 0.3 }
+ */
 export function handPlaced(massG: number, shape: Shape, roll?: Piece['roll'], strips = 1): Piece {
   const uMassG = (Math.abs(massG) * HAND.massShare) / Math.sqrt(strips)
   const piece: Piece = { massG, shape, uMassG, uPlaceCm: HAND.placeCm }
   if (strips > 1) piece.strips = strips
-  return roll && roll.uShare > 0 ? { ...piece, roll } : piece
+  return roll && roll.uRel > 0 ? { ...piece, roll } : piece
 }
 
 /** No frame and nothing that is put on one weighs more, g. */
@@ -42,7 +45,10 @@ export interface Leverage {
   yCm: number
 }
 
-/** Per-gram effects from a shape's means; swing is about the axis at `axisCm`. */
+/**
+ * Per-gram effects from a shape's means; swing is about the axis at `axisCm`.
+ * @example leverageOf({ x: 20, xx: 500, y: 0, yy: 100 }, 10) // { swing: 0.2, twist: 0.1 }
+ */
 export function leverageOf(means: ShapeMeans, axisCm: number): Leverage {
   return {
     xCm: means.x,
@@ -64,8 +70,9 @@ const times = ([m, mx, s, t, my]: readonly number[], by: number) => [m * by, mx 
 /**
  * What a piece does to the five sums that add up, in this order: M in g, Σmx in g·cm, swing weight about `axisCm` and twist weight in
  * kg·cm², Σmy in g·cm. Of n equal strips each has its own error of mass (`uMassG`/√n each) and of place; what right and left strips
- * do not share shows in Σmy alone. First order; what it shares with others of its roll is beside it: `roll.uShare` of its mass.
+ * do not share shows in Σmy alone. First order; what it shares with others of its roll is beside it: `roll.uRel` of its mass.
  * @throws Problem `piece.outsideFrame`
+ * @example effectOf({ massG: 4, shape: { kind: 'point', xCm: 60.16, yCm: 0 }, uMassG: 0, uPlaceCm: 0 }, 10.16, outline).perGram // [1, 60.16, 2.5, 0, 0]
  */
 export function effectOf(piece: Piece, axisCm: number, geometry: FrameGeometry): Effect {
   const { massG, uMassG, uPlaceCm, shape, strips = 1 } = piece
@@ -88,7 +95,10 @@ export function effectOf(piece: Piece, axisCm: number, geometry: FrameGeometry):
   return { perGram, errors }
 }
 
-/** What pieces add to the five sums, and its covariance: each has its own errors, pieces of one roll share how well that was weighed. */
+/**
+ * What pieces add to the five sums, and its covariance: each has its own errors, pieces of one roll share how well that was weighed.
+ * @example addedBy([{ massG: 4, shape: { kind: 'point', xCm: 60.16, yCm: 0 }, uMassG: 0, uPlaceCm: 0 }], 10.16, outline).sums // [4, 240.64, 10, 0, 0]
+ */
 export function addedBy(
   pieces: readonly Piece[],
   axisCm: number,
@@ -103,11 +113,11 @@ export function addedBy(
     whole.forEach((v, i) => (sums[i] += v))
     for (const error of errors) covariance = addError(covariance, error, 1)
     if (!piece.roll) continue
-    const { id, uShare } = piece.roll
+    const { id, uRel } = piece.roll
     const along = rolls.get(id)
     rolls.set(
       id,
-      whole.map((v, i) => (along?.[i] ?? 0) + uShare * v),
+      whole.map((v, i) => (along?.[i] ?? 0) + uRel * v),
     )
   }
   for (const along of rolls.values()) covariance = addError(covariance, along, 1)
@@ -119,7 +129,7 @@ export function addedBy(
  * Exact in the values; uncertainties to first order with their covariances. What is unknown stays unknown.
  * @throws Problem `piece.outsideFrame` when a piece does not lie on the frame, `piece.mass` when it has none or nothing would be left,
  * `number.outside` for an uncertainty that is none
- * @example 4 g at 68.58 cm on 336 g, 32.4 cm, 339 about 10.16: 340 g, 32.826 cm, 352.652
+ * @example withPieces(frame(336, 32.4, 339), [{ massG: 4, shape: { kind: 'point', xCm: 68.58, yCm: 0 }, uMassG: 0, uPlaceCm: 0 }], outline) // { massG: 340, balanceCm: 32.826, swingWeightKgCm2: 352.652 }
  */
 export function withPieces(state: FrameState, pieces: readonly Piece[], geometry: FrameGeometry): FrameState {
   for (const { massG, uMassG, uPlaceCm, strips = 1 } of pieces) {

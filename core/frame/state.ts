@@ -30,7 +30,10 @@ const FIELD = {
   twistWeight: 'twistWeightKgCm2',
 } as const satisfies Record<Quantity, keyof FrameState>
 
-/** A state from independent estimates; what is null is unknown. */
+/**
+ * A state from independent estimates; what is null is unknown.
+ * @example frameState({ mass: { value: 330, u: 0.1 } }, 10.16) // { massG: 330, balanceCm: null, axisCm: 10.16 }
+ */
 export function frameState(
   known: Partial<Record<Quantity, Estimate | null>>,
   axisCm: number,
@@ -48,7 +51,10 @@ export function frameState(
   }
 }
 
-/** One quantity of a state with its uncertainty, or null when it is not known. */
+/**
+ * One quantity of a state with its uncertainty, or null when it is not known.
+ * @example estimateOf(frame(330, 32.5, 325), 'recoilWeight').value // 160.305
+ */
 export function estimateOf(state: FrameState, quantity: AimQuantity): Estimate | null {
   if (quantity === 'recoilWeight') return recoilWeight(state)
   if (quantity === 'mgri') return swingRate(state)
@@ -58,7 +64,10 @@ export function estimateOf(state: FrameState, quantity: AimQuantity): Estimate |
   return value === null ? null : { value, u: Math.sqrt(state.covariance[INDEX[quantity]][INDEX[quantity]]) }
 }
 
-/** The numbers of a state that are known, by name, core units. */
+/**
+ * The numbers of a state that are known, by name, core units.
+ * @example knownNumbers(frame(330, 32.5, 0)) // { mass: 330, balance: 32.5 }
+ */
 export function knownNumbers(state: FrameState): Partial<Record<Quantity, number>> {
   const known: Partial<Record<Quantity, number>> = {}
   for (const quantity of QUANTITIES) {
@@ -71,6 +80,7 @@ export function knownNumbers(state: FrameState): Partial<Record<Quantity, number
 /**
  * A state with one of its numbers read once more: what it was and what was read, each by its uncertainty, and every number that
  * shares errors with it moves along (Gaussian conditioning). A number that is not known takes nothing.
+ * @example observed(frameState({ mass: { value: 330, u: 0.3 } }, 10.16), 'mass', { value: 331, u: 0.3 }).massG // 330.5
  */
 export function observed(state: FrameState, quantity: Quantity, read: Estimate): FrameState {
   const i = INDEX[quantity]
@@ -92,7 +102,10 @@ export function observed(state: FrameState, quantity: Quantity, read: Estimate):
   }
 }
 
-/** The three numbers that most formulas need, or a Problem that names the one that is missing. */
+/**
+ * The three numbers that most formulas need, or a Problem that names the one that is missing.
+ * @example needed(frame(330, 32.5, 325)) // { massG: 330, balanceCm: 32.5, swingWeightKgCm2: 325 }
+ */
 export function needed(state: FrameState): { massG: number; balanceCm: number; swingWeightKgCm2: number } {
   const { massG, balanceCm, swingWeightKgCm2 } = state
   if (massG === null) throw new Problem('state.needs', 'mass')
@@ -104,6 +117,7 @@ export function needed(state: FrameState): { massG: number; balanceCm: number; s
 /**
  * Inertia about a transverse axis through the centre of mass, I_cm = S − M(b−a)²/1000 (parallel axes), from numbers that are known.
  * @returns kg·cm²; not more than nothing where no frame has these together
+ * @example inertiaAtCentre(330, 32.5, 325, 10.16) // 160.305
  */
 export function inertiaAtCentre(massG: number, balanceCm: number, swingWeightKgCm2: number, axisCm: number): number {
   return swingWeightKgCm2 - (massG * (balanceCm - axisCm) ** 2) / GCM2_PER_KGCM2
@@ -112,7 +126,7 @@ export function inertiaAtCentre(massG: number, balanceCm: number, swingWeightKgC
 /**
  * Recoil weight: transverse inertia about the centre of mass, I_cm = S − M(b−a)²/1000 (parallel axes).
  * @returns kg·cm² with uncertainty, or null when mass, balance or swing weight is not known, or no frame has them together
- * @example 330 g, 32.5 cm, 325 kg·cm² about 10.16 cm: 160.305
+ * @example recoilWeight(frame(330, 32.5, 325)).value // 160.305
  */
 export function recoilWeight(state: FrameState): Estimate | null {
   const { massG, balanceCm, swingWeightKgCm2, axisCm } = state
@@ -130,6 +144,7 @@ export function recoilWeight(state: FrameState): Estimate | null {
 /**
  * M·g·R/I about the butt end: g·M·b/(1000·I), I = S + M(2ab − a²)/1000.
  * @returns rad²/s² with uncertainty, or null when mass, balance or swing weight is not known
+ * @example swingRate(frame(330, 32.5, 325)).value // 20.6687
  */
 export function swingRate(state: FrameState): Estimate | null {
   const { massG: m, balanceCm: b, swingWeightKgCm2, axisCm: a } = state
@@ -151,6 +166,7 @@ export function swingRate(state: FrameState): Estimate | null {
  * The same frame with its swing weight about another axis: S′ = S + M[(b−a′)² − (b−a)²]/1000.
  * A state whose swing weight is unknown only changes its axis.
  * @throws Problem `state.needs` when swing weight is known but mass or balance is not, `number.outside` for no axis
+ * @example aboutAxis(frame(330, 32.5, 325), 10).swingWeightKgCm2 // 327.3676
  */
 export function aboutAxis(state: FrameState, axisCm: number): FrameState {
   if (axisCm === state.axisCm) return state
@@ -186,6 +202,7 @@ export interface DerivedNumbers {
 /**
  * @throws Problem `state.needs` when mass, balance or swing weight is not known, `state.impossible` when no frame has them together
  * @see Cross, Am. J. Phys. 72 (2004) 622 for the centre of percussion (from memory)
+ * @example derivedNumbers(frame(330, 32.5, 325)) // { recoilWeightKgCm2: 160.305, buttInertiaKgCm2: 508.868, centreOfPercussionCm: 54.2445, radiusOfGyrationCm: 22.0403 }
  */
 export function derivedNumbers(state: FrameState): DerivedNumbers {
   const { massG, balanceCm, swingWeightKgCm2 } = needed(state)

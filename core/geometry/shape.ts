@@ -39,6 +39,7 @@ const OFF_CM = 2
 /**
  * Exact means of a shape on a frame. Arcs are exact sums over the outline's polyline.
  * @throws Problem `piece.outsideFrame` when it does not lie on the frame
+ * @example meansOf({ kind: 'column', fromCm: 0, toCm: 6 }, outline) // { x: 3, xx: 12, y: 0, yy: 0 }
  */
 export function meansOf(shape: Shape, geometry: FrameGeometry): ShapeMeans {
   switch (shape.kind) {
@@ -88,6 +89,7 @@ const POINT_CM = 0.02
 /**
  * The slide of a shape: a run of even mass from s₀ to s₁ along a line has the mean ∫f ds/(s₁−s₀), which moves by (f(s₁)−f(s₀))/(s₁−s₀) a cm.
  * @throws Problem `piece.outsideFrame` when it does not lie on the frame
+ * @example slideOf({ kind: 'column', fromCm: 0, toCm: 6 }, outline).per // { x: 1, xx: 6, y: 0, yy: 0 }
  */
 export function slideOf(shape: Shape, geometry: FrameGeometry): Slide {
   const { x } = meansOf(shape, geometry)

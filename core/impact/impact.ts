@@ -12,6 +12,7 @@ export const EFFORT_BAND = [0.2, 0.3] as const
  * @param xCm from the butt @param yCm off the long axis
  * @returns g
  * @throws Problem `state.needs` when mass, balance or swing weight is not known, or twist weight off the axis
+ * @example effectiveMass(frame(330, 32.5, 325, 14.5), 52, 0) // 185.105
  */
 export function effectiveMass(state: FrameState, xCm: number, yCm: number): number {
   within('x', xCm, -1000, 1000)
@@ -24,7 +25,7 @@ export function effectiveMass(state: FrameState, xCm: number, yCm: number): numb
 
 /**
  * Apparent coefficient of restitution: e_A = (e·M_e − m_b)/(M_e + m_b).
- * @example 330 g, 32.5 cm, 325 about 10.16 cm, T 14.5, ball 57.7 g, e 0.85: 0.4104 at (52, 0)
+ * @example apparentRestitution(185.105, 57.7, 0.85) // 0.4104
  */
 export function apparentRestitution(effectiveG: number, ballG: number, restitution: number): number {
   within('mass', effectiveG, 1e-9, 1e12)
@@ -37,6 +38,7 @@ export function apparentRestitution(effectiveG: number, ballG: number, restituti
  * Angular speed of a stroke at equal effort, rad/s: ω = ω₀(S/S₀)^(−n), ω₀ from the head's middle of the frame as it is now.
  * @param swingWeight both about the same axis, kg·cm²
  * @throws Problem `number.outside`
+ * @example strokeRate(300, { swingWeight: 300, headCentreCm: 50 }, stroke) // 60
  */
 export function strokeRate(
   swingWeight: number,
@@ -70,6 +72,7 @@ export interface Striker {
 /**
  * Outgoing speed e_A·v_in + (1+e_A)·ω(x−x_p), turning m_b(1+e_A)(v_in+v)(y−ȳ)/(1000·T_c).
  * @throws Problem `state.needs` when one of the four numbers is not known
+ * @example strikerOf(frame(330, 32.5, 325, 14.5), 60, stroke).at(52, 0).apparent // 0.4104
  */
 export function strikerOf(state: FrameState, rateRadS: number, assumed: ImpactAssumptions): Striker {
   const { massG, recoil, balanceCm, twist } = bodyOf(state, true)

@@ -28,6 +28,7 @@ export interface CalibrationFit {
  * body's own uncertainty. What a display's gain usually is counts as one more reading of it: where bodies of one value, or of two
  * close together, cannot tell the gain, it is 1 to half a per cent, and a reading far from them is as unsure as that makes it.
  * @throws Problem `calibration.none`, `calibration.impossible` for a display that would stand still or run backwards, `number.outside`
+ * @example fitCalibration([{ reference: 100, uReference: 0, reading: 101 }], scale) // { gain: 1, offset: 1, points: 1 }
  */
 export function fitCalibration(points: readonly CheckPoint[], method: MeasuringMethod): CalibrationFit {
   if (points.length === 0) throw new Problem('calibration.none', 'points')
@@ -71,6 +72,7 @@ const GAIN_U = 0.005
 /**
  * A reading put right by the calibration in force: (reading − offset)/gain, with the standard uncertainty that the calibration itself brings.
  * @param standsU standard uncertainty of how far the device moves while a calibration is in force
+ * @example calibrated(101, { gain: 1, offset: 1, covariance: [[0.04, 0], [0, 0]], straight: null, points: 1 }, 0) // { value: 100, u: 0.2 }
  */
 export function calibrated(reading: number, fit: CalibrationFit, standsU: number): { value: number; u: number } {
   within('reading', reading, -1e9, 1e9)
@@ -86,7 +88,10 @@ export interface CheckOutcome {
   passes: boolean
 }
 
-/** The trade's check: each body's mean reading within the tolerance of what the body is (99.5 on the 100 passes ±1; common practice, no source). */
+/**
+ * The trade's check: each body's mean reading within the tolerance of what the body is (99.5 on the 100 passes ±1; common practice, no source).
+ * @example checkOutcome([{ reference: 100, uReference: 0, reading: 99.5 }], 1) // { passes: true }
+ */
 export function checkOutcome(points: readonly CheckPoint[], tolerance: number): CheckOutcome {
   const references = [...new Set(points.map((p) => p.reference))].sort((a, b) => a - b)
   const bodies = references.map((reference) => {
@@ -122,6 +127,7 @@ export interface CalibrationInForce {
  * put in force or not; one put in force mends what it found.
  * @param checks of one device and quantity, in any order
  * @param daysValid how long a check holds
+ * @example inForceAt([], '2026-05-01', scale, 1, 30).standing // 'never checked'
  */
 export function inForceAt(
   checks: readonly SavedCheck[],
@@ -165,6 +171,7 @@ export interface PutRight {
  * @param raw as the display showed it, core units
  * @param checks the device's checks of this quantity
  * @param at when it was read, ISO
+ * @example putRight(322, scale, [], '2026-05-01', 30) // { value: 322, basis: null, standing: 'never checked' }
  */
 export function putRight(
   raw: number,

@@ -31,7 +31,10 @@ export function outlierOf(values: readonly number[], step: number): OutlierTest 
   return g > critical ? { index, g, critical } : null
 }
 
-/** Two-sided critical value at 5 %: ((n−1)/√n)·√(t²/(n−2+t²)), t for 0.05/(2n) with n−2 degrees of freedom. */
+/**
+ * Two-sided critical value at 5 %: ((n−1)/√n)·√(t²/(n−2+t²)), t for 0.05/(2n) with n−2 degrees of freedom.
+ * @example grubbsCritical(8) // 2.1266
+ */
 export function grubbsCritical(n: number): number {
   const t = studentT(1 - 0.05 / n, n - 2)
   return ((n - 1) / Math.sqrt(n)) * Math.sqrt((t * t) / (n - 2 + t * t))

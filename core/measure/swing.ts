@@ -6,7 +6,10 @@ import { Problem } from '../problem.ts'
 import { half95 } from './readings.ts'
 import type { Estimate } from '../quantities/estimate.ts'
 
-/** Arithmetic-geometric mean of two positive numbers. */
+/**
+ * Arithmetic-geometric mean of two positive numbers.
+ * @example agm(1, Math.SQRT2) // 1.19814…
+ */
 export function agm(a: number, b: number): number {
   let [x, y] = [a, b]
   for (let i = 0; i < 60 && Math.abs(x - y) > 1e-16 * x; i++) [x, y] = [(x + y) / 2, Math.sqrt(x * y)]
@@ -31,6 +34,7 @@ export function amplitudeFactor(amplitudeRad: number): number {
  * @param ratio half the distance of the threads over their length, r/ℓ
  * @param share the body's inertia over M·r²
  * @throws Problem `swing.amplitude`, `number.outside`
+ * @example bifilarFactor(Math.PI / 18, 1e-4, 1) // 1.001907
  */
 export function bifilarFactor(amplitudeRad: number, ratio: number, share: number): number {
   const A = amplitudeRad
@@ -64,7 +68,10 @@ export function gravityAt(latitudeDeg: number): number {
   return (978.03267715 * (1 + 0.001931851353 * sine)) / Math.sqrt(1 - 0.0066943800229 * sine)
 }
 
-/** Gravity to work with: the standard one, or the one of a latitude. What is not known of a place (height, rock) is 0.03 cm/s². */
+/**
+ * Gravity to work with: the standard one, or the one of a latitude. What is not known of a place (height, rock) is 0.03 cm/s².
+ * @example gravityFor(null).value // 980.665
+ */
 export function gravityFor(latitudeDeg: number | null): Estimate {
   return latitudeDeg === null ? { value: GRAVITY_CM_S2, u: 1.2 } : { value: gravityAt(latitudeDeg), u: 0.03 }
 }
@@ -85,6 +92,7 @@ const TELLS_LATE = 7
 /**
  * Period from one stopwatch figure over several swings, or several such figures.
  * @param totalsS seconds, each over `swings` whole swings
+ * @example periodFromStopwatch([14.2, 14.0], 10).value // 1.41
  */
 export function periodFromStopwatch(totalsS: readonly number[], swings: number): PeriodTiming {
   if (totalsS.length === 0 || !(swings >= 1)) throw new Problem('swing.tooFew', 'swings')
@@ -104,6 +112,7 @@ export function periodFromStopwatch(totalsS: readonly number[], swings: number):
  * a first tap that is further off the line through the others than one in a hundred would be is left out, and said.
  * @param tapsS seconds, increasing, at least 4
  * @throws Problem `swing.tooFew`, `swing.timesOutOfOrder`, `swing.uneven` when the taps keep no time
+ * @example periodFromTaps([0, 1.4, 2.8, 4.2]).value // 1.4
  */
 export function periodFromTaps(tapsS: readonly number[]): PeriodTiming {
   const n = tapsS.length
@@ -139,7 +148,10 @@ const slopeShare = (x: readonly number[]) => {
   return 1 / Math.sqrt(x.reduce((s, v) => s + (v - mean) ** 2, 0))
 }
 
-/** Inertia in kg·cm² about the pin of a pendulum with Σm·(x−p) = `momentGCm`, from its small-swing period. */
+/**
+ * Inertia in kg·cm² about the pin of a pendulum with Σm·(x−p) = `momentGCm`, from its small-swing period.
+ * @example pendulumInertia(330 * 32.5, 1.4, 980.665) // 522.173
+ */
 export function pendulumInertia(momentGCm: number, periodS: number, gravityCmS2: number): number {
   within('moment', momentGCm, -1e7, 1e7)
   within('period', periodS, 0, 100)

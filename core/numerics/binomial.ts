@@ -26,7 +26,10 @@ export function atLeast(least: number, cases: number, chance: number): number {
   return least > cases ? 0 : incompleteBeta(chance, least, cases - least + 1)
 }
 
-/** P(as far from the middle as this, or further) where both sides come alike: two-sided, exact. */
+/**
+ * P(as far from the middle as this, or further) where both sides come alike: two-sided, exact.
+ * @example asUneven(7, 8) // 18/256
+ */
 export function asUneven(of: number, cases: number): number {
   checked(of, cases)
   return cases === 0 ? 1 : Math.min(1, 2 * atLeast(Math.max(of, cases - of), cases, 0.5))
@@ -35,7 +38,7 @@ export function asUneven(of: number, cases: number): number {
 /**
  * The score interval for a share (source: newcombe1998, method 3), 95 %.
  * @throws Problem `number.outside`
- * @example scoreInterval(81, 263) // 0.2553 to 0.3662
+ * @example scoreInterval(81, 263) // { low: 0.2553, high: 0.3662 }
  */
 export function scoreInterval(of: number, cases: number): Share {
   checked(of, cases)
@@ -50,7 +53,7 @@ export function scoreInterval(of: number, cases: number): Share {
 /**
  * Clopper and Pearson's exact interval for a share (source: newcombe1998, method 5), 95 %, by bisection on the exact tails.
  * @throws Problem `number.outside`
- * @example clopperPearson(81, 263) // 0.2527 to 0.3676
+ * @example clopperPearson(81, 263) // { low: 0.2527, high: 0.3676 }
  */
 export function clopperPearson(of: number, cases: number): Share {
   checked(of, cases)

@@ -6,6 +6,7 @@ import { normal } from './random.ts'
  * Lower triangle L with L·Lᵀ equal to a covariance (Cholesky). Rows of zeros, as unknown quantities have, stay zero; variances
  * down to rounding below nothing count as nothing.
  * @throws Problem `numbers.notACovariance` when the matrix has a direction of negative variance
+ * @example lowerTriangle([[4, 2], [2, 5]]) // [[2, 0], [1, 2]]
  */
 export function lowerTriangle(covariance: Matrix): Matrix {
   const lower = zeros(covariance.length)
@@ -23,7 +24,10 @@ export function lowerTriangle(covariance: Matrix): Matrix {
   return lower
 }
 
-/** Draws of correlated normal errors, mean 0. Each call fills and returns the same array. */
+/**
+ * Draws of correlated normal errors, mean 0. Each call fills and returns the same array.
+ * @example correlated([[0, 0], [0, 0]], () => 0.5)() // [0, 0]
+ */
 export function correlated(covariance: Matrix, random: () => number): () => number[] {
   const lower = lowerTriangle(covariance)
   const next = normal(random)

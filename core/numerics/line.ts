@@ -17,7 +17,7 @@ export interface LineFit {
  * @param x at least two different values
  * @param sigma standard uncertainty of each y, all greater than 0
  * @throws Problem `line.tooFew`, `number.outside`
- * @example fitLine([0, 1, 2], [1, 3, 5]) // intercept 1, slope 2
+ * @example fitLine([0, 1, 2], [1, 3, 5]) // { intercept: 1, slope: 2 }
  */
 export function fitLine(x: readonly number[], y: readonly number[], sigma?: readonly number[]): LineFit {
   const count = x.length

@@ -1,7 +1,7 @@
 /**
  * Share of a normal distribution between two places, in standard deviations from its middle. The error function by Abramowitz and
  * Stegun 7.1.26 (from memory): good to 3e-7, enough to rank plans by; no substitute where a tail matters.
- * @example normalBetween(-1.96, 1.96) // 0.95
+ * @example normalBetween(-1.96, 1.96) // 0.95000
  */
 export function normalBetween(from: number, to: number): number {
   return Math.max(0, (erf(to * Math.SQRT1_2) - erf(from * Math.SQRT1_2)) / 2)

@@ -23,7 +23,10 @@ function tailOfT(t: number, dof: number): number {
   return incompleteBeta(dof / (dof + t * t), dof / 2, 0.5)
 }
 
-/** Regularised incomplete beta function by its continued fraction (Abramowitz and Stegun 26.5.8, from memory). */
+/**
+ * Regularised incomplete beta function by its continued fraction (Abramowitz and Stegun 26.5.8, from memory).
+ * @example incompleteBeta(0.4, 2, 3) // 0.5248
+ */
 export function incompleteBeta(x: number, a: number, b: number): number {
   if (x <= 0) return 0
   if (x >= 1) return 1
@@ -62,7 +65,10 @@ function logGamma(z: number): number {
   return shift + (z - 0.5) * Math.log(z) - z + 0.5 * Math.log(2 * Math.PI) + series
 }
 
-/** P(χ² > value) for whole or half degrees of freedom, by the series of the incomplete gamma function. */
+/**
+ * P(χ² > value) for whole or half degrees of freedom, by the series of the incomplete gamma function.
+ * @example chiSquareTail(11.07, 5) // 0.05001
+ */
 export function chiSquareTail(value: number, dof: number): number {
   if (value <= 0) return 1
   const a = dof / 2

@@ -12,7 +12,10 @@ export function within(path: string, value: number, low = -Infinity, high = Infi
   return value
 }
 
-/** The same of a value and its standard uncertainty. */
+/**
+ * The same of a value and its standard uncertainty.
+ * @example estimateWithin('mass', { value: 330, u: 0.1 }, 0) // undefined
+ */
 export function estimateWithin(path: string, e: { value: number; u: number }, low?: number, high?: number): void {
   within(path, e.value, low, high)
   within(`${path}, uncertainty`, e.u, 0)

@@ -121,8 +121,8 @@ describe('the plan of least work', () => {
             ...(seed % 9 === 4 ? { finish: finishFor(seed % 2 === 0) } : {}),
           },
           materials: [
-            { ...DRAWER[0], unitMassG: 0.15, stock: 60, uShare: 0.01 },
-            { ...DRAWER[1], unitMassG: 0.3, stock: 40, uShare: seed % 2 ? 0.05 : 0 },
+            { ...DRAWER[0], unitMassG: 0.15, stock: 60, uRel: 0.01 },
+            { ...DRAWER[1], unitMassG: 0.3, stock: 40, uRel: seed % 2 ? 0.05 : 0 },
           ],
           limits: {
             ...OPEN_LIMITS,
@@ -215,7 +215,7 @@ describe('the plan of least work', () => {
         materials: DRAWER.map((m) => ({
           ...m,
           unitMassG: sport === 'badminton' && m.kind === 'tape' ? 0.02 : m.unitMassG,
-          uShare: 0.02,
+          uRel: 0.02,
         })),
       })
       for (let trial = 0; trial < 5; trial++) {

@@ -3,7 +3,10 @@ import type { PlayerFacts } from './facts.ts'
 /** A birth as it may be written: a year, or a day. */
 const BORN = /^(\d{4})(?:-(\d{2})-(\d{2}))?$/
 
-/** Why this is no birth of anybody who plays; null where it is one. @param today ISO day */
+/**
+ * Why this is no birth of anybody who plays; null where it is one. @param today ISO day
+ * @example wrongWithBirth('2031-01-01', '2026-05-02') // 'future'
+ */
 export function wrongWithBirth(born: string, today: string): 'unread' | 'future' | 'tooOld' | null {
   const found = BORN.exec(born)
   const day = found?.[2] ? born : `${found?.[1]}-01-01`
@@ -16,7 +19,7 @@ export function wrongWithBirth(born: string, today: string): 'unread' | 'future'
 /**
  * Whole years on a day. Of a year alone the younger age: the birthday may still be to come, and what is too heavy is asked of the younger.
  * @returns null where the birth cannot be read or lies after the day
- * @example 2012-05-03 on 2026-05-02: 13; 2012 on 2026-11-26: 13
+ * @example [ageOn('2012-05-03', '2026-05-02'), ageOn('2012', '2026-11-26')] // [13, 13]
  */
 export function ageOn(born: string, day: string): number | null {
   const found = BORN.exec(born)
@@ -28,7 +31,10 @@ export function ageOn(born: string, day: string): number | null {
   return years < 0 || (years === 0 && month !== undefined && !had) ? null : Math.max(0, age)
 }
 
-/** Facts as they are on a day: the age follows from the birth where it is known. */
+/**
+ * Facts as they are on a day: the age follows from the birth where it is known.
+ * @example factsOn({ born: '2012', age: null }, '2026-11-26').age // 13
+ */
 export function factsOn(facts: PlayerFacts, day: string): PlayerFacts {
   const age = facts.born === null ? null : ageOn(facts.born, day)
   return age === null || age === facts.age ? facts : { ...facts, age }

@@ -11,7 +11,10 @@ export interface Difference {
   inU: number | null
 }
 
-/** Standard uncertainty of a difference. @param shared covariance of the two */
+/**
+ * Standard uncertainty of a difference. @param shared covariance of the two
+ * @example apart(3, 4, 0) // 5
+ */
 export const apart = (a: number, b: number, shared: number): number =>
   Math.sqrt(Math.max(0, a * a + b * b - 2 * shared))
 
@@ -21,6 +24,7 @@ export const COVERAGE = 2
 /**
  * Other minus this, and whether it can be told from nothing.
  * @param shared covariance of the two, where one instrument read both: its calibration moves them alike
+ * @example differenceOf({ value: 320, u: 0.3 }, { value: 321, u: 0.4 }) // { difference: { value: 1, u: 0.5 }, verdict: 'more', inU: 2 }
  */
 export function differenceOf(mine: Estimate | null, other: Estimate | null, shared = 0): Difference {
   if (!mine || !other) return { difference: null, verdict: 'unknown', inU: null }

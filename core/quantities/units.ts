@@ -84,22 +84,34 @@ export function pointsHeadLight(balanceCm: number, lengthCm: number): number {
   return (lengthCm / 2 - balanceCm) / CM_PER_POINT
 }
 
-/** The balance in cm of so many points head-light on a frame of this length. */
+/**
+ * The balance in cm of so many points head-light on a frame of this length.
+ * @example balanceOfPoints(6, 68.58) // 32.385
+ */
 export function balanceOfPoints(points: number, lengthCm: number): number {
   return lengthCm / 2 - points * CM_PER_POINT
 }
 
-/** A value in any unit to core units (g, cm, kg·cm²); points need the frame's length in cm. */
+/**
+ * A value in any unit to core units (g, cm, kg·cm²); points need the frame's length in cm.
+ * @example toCore(11.25, 'oz', 68.58) // 318.932
+ */
 export function toCore(value: number, unit: Unit, lengthCm: number): number {
   return unit === 'points' ? balanceOfPoints(value, lengthCm) : value * TO_CORE[unit]
 }
 
-/** A value in core units to any unit; points need the frame's length in cm. */
+/**
+ * A value in core units to any unit; points need the frame's length in cm.
+ * @example fromCore(318.932, 'oz', 68.58) // 11.250
+ */
 export function fromCore(value: number, unit: Unit, lengthCm: number): number {
   return unit === 'points' ? pointsHeadLight(value, lengthCm) : value / TO_CORE[unit]
 }
 
-/** A difference or an uncertainty in core units to a unit: no origin, and points keep their sense (head-light positive). */
+/**
+ * A difference or an uncertainty in core units to a unit: no origin, and points keep their sense (head-light positive).
+ * @example differenceFromCore(0.3175, 'points') // -1
+ */
 export function differenceFromCore(difference: number, unit: Unit): number {
   return unit === 'points' ? -difference / CM_PER_POINT : difference / TO_CORE[unit]
 }
@@ -111,7 +123,10 @@ export interface UnitChoice {
   length: LengthUnit
 }
 
-/** The unit in which a quantity is shown under a shop's choice. */
+/**
+ * The unit in which a quantity is shown under a shop's choice.
+ * @example unitFor('balance', { mass: 'g', balance: 'points', length: 'cm' }) // 'points'
+ */
 export function unitFor(quantity: AnyQuantity, units: UnitChoice): Unit {
   const kind = KIND_OF[quantity]
   if (kind === 'inertia') return 'kg·cm²'

@@ -206,8 +206,8 @@ export const COVERAGE_CASES: CoverageCase[] = [
         lengthCm: 20,
         massG: Math.round(100 * 0.0984 * (20 + r.n(0.05))) / 100,
       }))
-      const { gPerCm, uShare } = massPerCm(strips, 0.01)
-      return { stated: { value: gPerCm, u: uShare * gPerCm }, truth: 0.0984 }
+      const { gPerCm, uRel } = massPerCm(strips, 0.01)
+      return { stated: { value: gPerCm, u: uRel * gPerCm }, truth: 0.0984 }
     },
   },
 ]

@@ -281,7 +281,7 @@ describe('every odd number at every public function: a Problem, or a finite answ
           () => massPerCm(strips, step, ruler),
           (m) => {
             finite(m.gPerCm, 0)
-            finite(m.uShare, 0)
+            finite(m.uRel, 0)
           },
         ),
     )

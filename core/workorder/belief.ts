@@ -140,7 +140,7 @@ export function put(belief: Belief, pieces: readonly Piece[], geometry: FrameGeo
     const covariance = errors.reduce((sum, error) => addError(sum, [...error, ...behind], 1), now.covariance)
     now = { ...now, mean, covariance }
     if (!piece.roll) continue
-    const [wider, k] = named(now, `roll ${piece.roll.id}`, piece.roll.uShare)
+    const [wider, k] = named(now, `roll ${piece.roll.id}`, piece.roll.uRel)
     const step = wider.mean.map((_, i) => wider.mean.map((__, j) => (i === j ? 1 : 0)))
     for (let i = 0; i < SUMS; i++) step[i][k] += piece.massG * effect[i]
     now = {

@@ -127,7 +127,7 @@ function faulty(sport: SportId, kind: CauseKind, seed: number) {
   if (cuts.length === 0) return null
   const bench = new HiddenBench(FRAMES[sport], work, seed)
   const { state, shared } = bench.measure()
-  const materials = DRAWER.map((m) => ({ ...m, uShare: 0.02 }))
+  const materials = DRAWER.map((m) => ({ ...m, uRel: 0.02 }))
   const steps = orderOfWork(cuts, materials, work).filter((s) => s.kind !== 'trial')
   const step = steps.findLast((s) => s.cut !== null)!
   // The handle is read as it was measured: that the grip comes off is another test's.

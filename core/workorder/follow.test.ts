@@ -18,7 +18,7 @@ import { GRIP_OFF, GRIP_ON, orderOfWork, PLUG, USUAL_ORDER } from './order.ts'
 import { asPlanned, restOf } from './resolve.ts'
 
 const work = { geometry: tennis.geometry, condition: STRUNG, profile: tennis }
-const materials = DRAWER.map((m) => ({ ...m, uShare: 0.02 }))
+const materials = DRAWER.map((m) => ({ ...m, uRel: 0.02 }))
 const at = (id: string, materialId: string, amount: number): Cut =>
   cutIn(
     tennis.zones.find((z) => z.id === id)!,

@@ -84,7 +84,7 @@ function gripChange(material: Material, piece: Piece, { condition, profile }: Wo
 }
 const gripRoll = ({ massG, uMassG }: { massG: number; uMassG: number }) => ({
   id: GRIP_LAYER,
-  uShare: massG > 0 ? uMassG / massG : 0,
+  uRel: massG > 0 ? uMassG / massG : 0,
 })
 
 /** Pieces that were weighed together: their mass is known, whatever their roll. */

@@ -9,7 +9,7 @@ import { EMPTY_ORDER, markNow, redrawn, type WorkOrder } from './marks.ts'
 import { orderOfWork } from './order.ts'
 import { isPiece, stripMarks, stripsOf, weighedTogether, withPieceWeighed, withStrip, withTotal } from './strips.ts'
 
-const tape: Material = { ...PLAIN_MATERIAL, id: 'tape', name: 'tape', kind: 'tape', unitMassG: 0.1, step: 0.5, widthCm: 0.6, uShare: 0.04 } // prettier-ignore
+const tape: Material = { ...PLAIN_MATERIAL, id: 'tape', name: 'tape', kind: 'tape', unitMassG: 0.1, step: 0.5, widthCm: 0.6, uRel: 0.04 } // prettier-ignore
 const putty: Material = { ...PLAIN_MATERIAL, id: 'putty', name: 'putty', kind: 'fill', unitMassG: 1 }
 const materials = [tape, putty]
 const work = { geometry: tennis.geometry, condition: STRUNG, profile: tennis }

@@ -41,7 +41,7 @@ function suspicionOf(laid: [Cut, Cut], fault: ReadingFault, seed: number, sport:
   }
   const reads = { threeNine: bench.read(READ, fault) }
   const steps = orderOfWork([tip, sides], DRAWER, work)
-  const materials = DRAWER.map((m) => ({ ...m, uShare: 0.01 }))
+  const materials = DRAWER.map((m) => ({ ...m, uRel: 0.01 }))
   const build: Build = { measured: state, shared, steps, marks, weighed: {}, reads, materials, work }
   return followBuild(build).open?.suspicion ?? null
 }

@@ -7,7 +7,7 @@ const materialOf = (row: Row): StoredMaterial =>
   materialSchema.parse({
     ...row,
     unitMassG: row.unit_mass_g,
-    uShare: row.u_share,
+    uRel: row.u_share,
     widthCm: row.width_cm,
     thicknessMm: row.thickness_mm,
     cureHours: row.cure_hours,
@@ -39,7 +39,7 @@ export async function putMaterial(db: Queryable, m: StoredMaterial): Promise<Sto
       m.name,
       m.kind,
       m.unitMassG,
-      m.uShare,
+      m.uRel,
       m.step,
       m.widthCm,
       m.thicknessMm,

@@ -24,7 +24,7 @@ const blank = (): StoredMaterial => ({
   name: '',
   kind: 'tape',
   unitMassG: 0.1,
-  uShare: UNWEIGHED_SHARE,
+  uRel: UNWEIGHED_SHARE,
   step: usualStep(),
   widthCm: 0.64,
   retired: false,
@@ -72,20 +72,20 @@ const USUAL: Record<StockedKind, Partial<StoredMaterial>> = {
     unitMassG: 0.1,
     step: usualStep(),
     widthCm: 0.64,
-    uShare: UNWEIGHED_SHARE,
+    uRel: UNWEIGHED_SHARE,
     cureHours: null,
     grip: null,
     zoneIds: null,
   },
-  fill: { unitMassG: 1, step: 1, widthCm: 0, uShare: 0, cureHours: null, grip: null, zoneIds: null },
-  sleeve: { unitMassG: 0.3, step: usualStep(), widthCm: 0, uShare: UNWEIGHED_SHARE, grip: null, zoneIds: null },
-  weight: { unitMassG: 2, step: 1, widthCm: 0, uShare: 0, grip: null, reusable: true },
-  strings: { unitMassG: 16, step: 1, widthCm: 0, uShare: 0, grip: null, zoneIds: null },
-  grip: { unitMassG: 15, step: 1, widthCm: 0, uShare: 0, grip: 'synthetic', zoneIds: null },
-  overgrip: { unitMassG: 5, step: 1, widthCm: 0, uShare: 0, grip: null, zoneIds: null },
+  fill: { unitMassG: 1, step: 1, widthCm: 0, uRel: 0, cureHours: null, grip: null, zoneIds: null },
+  sleeve: { unitMassG: 0.3, step: usualStep(), widthCm: 0, uRel: UNWEIGHED_SHARE, grip: null, zoneIds: null },
+  weight: { unitMassG: 2, step: 1, widthCm: 0, uRel: 0, grip: null, reusable: true },
+  strings: { unitMassG: 16, step: 1, widthCm: 0, uRel: 0, grip: null, zoneIds: null },
+  grip: { unitMassG: 15, step: 1, widthCm: 0, uRel: 0, grip: 'synthetic', zoneIds: null },
+  overgrip: { unitMassG: 5, step: 1, widthCm: 0, uRel: 0, grip: null, zoneIds: null },
 }
 /** What a curing fill usually is (from memory): a night, and about three of a hundred grams lost. */
-const CURES: Partial<StoredMaterial> = { cureHours: 12, unitMassG: 0.97, uShare: 0.01 }
+const CURES: Partial<StoredMaterial> = { cureHours: 12, unitMassG: 0.97, uRel: 0.01 }
 /** Every spot of every sport, by name once. */
 const SPOTS = SPORTS.flatMap((sport) =>
   [...PROFILES[sport].zones, ...PROFILES[sport].moreZones]
@@ -129,12 +129,12 @@ const number = (value: number | null, part: (v: number) => Partial<StoredMateria
       />
       <PlainNumber
         v-if="byLength"
-        :model-value="Number((200 * held.uShare).toFixed(2))"
+        :model-value="Number((200 * held.uRel).toFixed(2))"
         label="Known to ±"
         suffix="%"
         :min="0.1"
         :max="100"
-        @update:model-value="(v) => number(v, (share) => ({ uShare: share / 200 }))"
+        @update:model-value="(v) => number(v, (share) => ({ uRel: share / 200 }))"
       />
     </div>
     <v-btn
@@ -149,9 +149,9 @@ const number = (value: number | null, part: (v: number) => Partial<StoredMateria
     <WeighStrips
       v-if="byLength && weighing"
       @found="
-        (unitMassG, uShare) => {
+        (unitMassG, uRel) => {
           weighing = false
-          void change({ unitMassG, uShare })
+          void change({ unitMassG, uRel })
         }
       "
     />
@@ -242,7 +242,7 @@ const number = (value: number | null, part: (v: number) => Partial<StoredMateria
         :model-value="held.cureHours !== null"
         label="Cures (silicone, glue, resin)"
         data-testid="material-cures"
-        @update:model-value="(v) => change(v === true ? CURES : { cureHours: null, unitMassG: 1, uShare: 0 })"
+        @update:model-value="(v) => change(v === true ? CURES : { cureHours: null, unitMassG: 1, uRel: 0 })"
       />
       <div v-if="held.cureHours !== null" class="two">
         <PlainNumber

@@ -8,7 +8,7 @@ import { wordsOf } from '#contract/messages/job.ts'
 import { useDevices } from '../stores/devices.ts'
 
 /** Makes of tape differ by half: cut strips, weigh them, and take grams per cm from all of them together. */
-const emit = defineEmits<{ found: [gPerCm: number, uShare: number] }>()
+const emit = defineEmits<{ found: [gPerCm: number, uRel: number] }>()
 const devices = useDevices()
 const STEP_G = 0.01
 const stepG = ref<number | null>(STEP_G)
@@ -66,14 +66,14 @@ const result = computed(() => {
     <p v-if="result && 'problem' in result" class="bad">{{ result.problem }}</p>
     <p v-else-if="result" data-testid="per-cm">
       <b class="figure">{{ fixed(result.gPerCm, 4) }} g per cm</b>
-      <span class="quiet"> ±{{ fixed(200 * result.uShare, 1) }} %, the best line through all strips.</span>
+      <span class="quiet"> ±{{ fixed(200 * result.uRel, 1) }} %, the best line through all strips.</span>
       <v-btn
         size="small"
         color="primary"
         variant="flat"
         class="ml-2"
         data-testid="use-weighed"
-        @click="emit('found', Number(result.gPerCm.toFixed(5)), Number(result.uShare.toFixed(5)))"
+        @click="emit('found', Number(result.gPerCm.toFixed(5)), Number(result.uRel.toFixed(5)))"
         >Use</v-btn
       >
     </p>

@@ -67,7 +67,7 @@ describe('the chance to land', () => {
       uMassG: 0,
       uPlaceCm: 0,
       shape: { kind: 'point', xCm: 32, yCm: 0 } as const,
-      roll: { id, uShare: 0.05 },
+      roll: { id, uRel: 0.05 },
     })
     // 0.5 g each: 1 g together when it is one error, √2·0.5 g when they are two.
     const target = { mass: { value: 320, tolerance: 1 } }

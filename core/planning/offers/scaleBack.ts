@@ -21,7 +21,7 @@ export interface Given {
  * @param share of the added mass that goes, 0 to 1
  * @param stays ids of pieces that are not touched
  * @returns the pieces that are left, and what each gave
- * @example 3 g at the tip, 6 g at 3 and 9, 9 g in the handle, less 0.3: about −1, −2 and −3 g
+ * 3 g at the tip, 6 g at 3 and 9, 9 g in the handle, less 0.3: about −1, −2 and −3 g.
  */
 export function scaleBack(
   cuts: readonly Cut[],

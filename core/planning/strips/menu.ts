@@ -102,7 +102,7 @@ function patternOf(
     for (let a = 0; a < SUMS; a++) sums[a] += piece.massG * perGram[a]
     for (const error of errors) addSquare(covariance, error)
     const { roll } = piece
-    if (roll) along = perGram.map((g, a) => (along?.[a] ?? 0) + roll.uShare * piece.massG * g)
+    if (roll) along = perGram.map((g, a) => (along?.[a] ?? 0) + roll.uRel * piece.massG * g)
   }
   const asked = workOfCut(cut, choice.material, work, limits.minutes)
   return {
