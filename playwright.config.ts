@@ -22,6 +22,8 @@ export default defineConfig({
   retries: 2,
   reporter: [['list']],
   use: {
+    // A click that finds nothing fails as soon as what is looked at would.
+    actionTimeout: 60000,
     viewport: { width: 1280, height: 800 },
     colorScheme: 'light',
     // Nothing waits for a menu to slide open.

@@ -35,8 +35,8 @@ export const eraseSchema = z.object({ name: text(120), photos: z.boolean(), earl
 export const STANDINGS = ['new', 'changed', 'same', 'doubtful'] as const
 export const importPeopleSchema = z.object({ text: z.string().max(8_000_000), apply: z.boolean() })
 export const peopleImportedSchema = z.object({
-  rows: z.array(z.object({ line: z.int(), name: z.string(), standing: z.enum(STANDINGS), says: z.string() })),
-  problems: z.array(z.object({ line: z.int(), words: z.string() })),
+  rows: z.array(z.object({ line: z.int(), name: z.string(), standing: z.enum(STANDINGS), summary: z.string() })),
+  problems: z.array(z.object({ line: z.int(), message: z.string() })),
   /** Whether it was taken in: all that is new and changed, or nothing. */
   applied: z.boolean(),
 })

@@ -11,14 +11,14 @@ it('reads what a list says of people, whatever separates the cells, and leaves u
       { line: 2, facts: { name: 'Ilse Varn', born: '2012-05-03', level: 'club', hoursPerWeek: 3.5 } },
       { line: 4, facts: { name: 'Odo Pell' } },
     ],
-    problems: [{ line: 3, words: 'There is no name.' }],
+    problems: [{ line: 3, message: 'There is no name.' }],
   })
 })
 it('says row by row what cannot be so', () => {
   const text = 'name,born,age,level,hand\nA,2031,,,\nB,,200,,\nC,,,expert,\nD,,,,both\nE,3.5.2012,,,\nF,,,,left'
   const { rows, problems } = readPeople(text, today)
   expect(rows.map((r) => r.facts.name)).toEqual(['F'])
-  expect(problems.map((p) => p.words)).toEqual([
+  expect(problems.map((p) => p.message)).toEqual([
     'The birth 2031 is still to come.',
     '“200” is no number from 3 to 110.',
     '“expert” is none of beginner, club, strong, competition.',
@@ -27,11 +27,11 @@ it('says row by row what cannot be so', () => {
   ])
 })
 it('a file of something else, and one far too long, are told apart from people', () => {
-  expect(readPeople('mass,balance\n1,2', today).problems[0].words).toContain('There is no column “name”')
+  expect(readPeople('mass,balance\n1,2', today).problems[0].message).toContain('There is no column “name”')
   const long = `name\n${Array.from({ length: MOST_PEOPLE + 1 }, (_, i) => `P${i}`).join('\n')}`
   expect(readPeople(long, today)).toMatchObject({
     rows: [],
-    problems: [{ words: expect.stringContaining('too many') }],
+    problems: [{ message: expect.stringContaining('too many') }],
   })
 })
 it('what goes out comes in again as the same', () => {

@@ -10,7 +10,7 @@ export const MOST_PEOPLE = 5000
 export type PersonRow = Pick<PlayerFacts, 'name'> & Partial<PlayerFacts>
 export interface PeopleRead {
   rows: { line: number; facts: PersonRow }[]
-  problems: { line: number; words: string }[]
+  problems: { line: number; message: string }[]
 }
 
 export function writePeople(people: readonly (PlayerFacts & { jobs: number; seen: string })[]): string {
@@ -69,7 +69,7 @@ export function readPeople(text: string, today: string): PeopleRead {
   if (!columns.includes('name'))
     return {
       rows: [],
-      problems: [{ line: 1, words: `There is no column “name”. Known are: ${PEOPLE_COLUMNS.join(', ')}.` }],
+      problems: [{ line: 1, message: `There is no column “name”. Known are: ${PEOPLE_COLUMNS.join(', ')}.` }],
     }
   if (body.length > MOST_PEOPLE)
     return {
@@ -77,7 +77,7 @@ export function readPeople(text: string, today: string): PeopleRead {
       problems: [
         {
           line: 1,
-          words: `${body.length} rows are too many for one go: ${MOST_PEOPLE} at most. Cut the file in parts.`,
+          message: `${body.length} rows are too many for one go: ${MOST_PEOPLE} at most. Cut the file in parts.`,
         },
       ],
     }
@@ -86,7 +86,7 @@ export function readPeople(text: string, today: string): PeopleRead {
     const line = i + 2
     const name = (cells[columns.indexOf('name')] ?? '').trim()
     if (!name || name.length > 120) {
-      out.problems.push({ line, words: name ? 'The name is too long.' : 'There is no name.' })
+      out.problems.push({ line, message: name ? 'The name is too long.' : 'There is no name.' })
       return
     }
     const wrongs: string[] = []
@@ -98,7 +98,7 @@ export function readPeople(text: string, today: string): PeopleRead {
       if ('wrong' in found) wrongs.push(found.wrong)
       else facts = { ...facts, ...found.value }
     })
-    if (wrongs.length > 0) out.problems.push({ line, words: wrongs.join(' ') })
+    if (wrongs.length > 0) out.problems.push({ line, message: wrongs.join(' ') })
     else out.rows.push({ line, facts })
   })
   return out

@@ -44,7 +44,7 @@ describe('what a shop is reminded of', () => {
     expect(keysOf({ waiting: [cures] }, minute(-1))).toEqual([])
     expect(keysOf({ waiting: [cures] })).toEqual(['ready a 2026-11-26T10:00:00.000Z'])
     expect(keysOf({ waiting: [cures] }, minute(24 * 60 + 1))).toEqual([])
-    expect(remindersOf(day({ waiting: [cures] }), now)[0].words).toBe('Job 7, Player, Frame: has cured')
+    expect(remindersOf(day({ waiting: [cures] }), now)[0].message).toBe('Job 7, Player, Frame: has cured')
   })
   it('a promise an hour before, and once more when it is over', () => {
     const at = (dueAt: string) => keysOf({ jobs: [job('a', { dueAt })] })

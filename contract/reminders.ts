@@ -8,7 +8,7 @@ export interface Reminder {
   key: string
   /** ISO: when it came about, or comes. */
   at: string
-  words: string
+  message: string
   about: { page: 'job' | 'person' | 'frame' | 'device'; id: string }
   /** It is late already. */
   late: boolean
@@ -37,7 +37,7 @@ export function remindersOf(day: Day, now: Date): Reminder[] {
       found.push({
         key: `ready ${job.id} ${job.readyAt}`,
         at: job.readyAt,
-        words: `${who(job)}: ${WAITS_DONE[job.waitsFor]}`,
+        message: `${who(job)}: ${WAITS_DONE[job.waitsFor]}`,
         about: { page: 'job', id: job.id },
         late: false,
       })
@@ -48,7 +48,7 @@ export function remindersOf(day: Day, now: Date): Reminder[] {
         // Once before its time, and once more when it is over.
         key: `${late ? 'late' : 'due'} ${job.id} ${job.dueAt}`,
         at: job.dueAt,
-        words: `${who(job)}: ${late ? 'is overdue' : 'is promised soon'}`,
+        message: `${who(job)}: ${late ? 'is overdue' : 'is promised soon'}`,
         about: { page: 'job', id: job.id },
         late,
       })
@@ -59,7 +59,7 @@ export function remindersOf(day: Day, now: Date): Reminder[] {
       found.push({
         key: `back ${c.frameId} ${c.rule} ${due}`,
         at: due,
-        words: `${COMING_BACK_NAMES[c.rule]}: ${[c.playerName, c.frameLabel].filter(Boolean).join(', ')}`,
+        message: `${COMING_BACK_NAMES[c.rule]}: ${[c.playerName, c.frameLabel].filter(Boolean).join(', ')}`,
         about: c.playerId ? { page: 'person', id: c.playerId } : { page: 'frame', id: c.frameId },
         late: due < today,
       })
@@ -68,7 +68,7 @@ export function remindersOf(day: Day, now: Date): Reminder[] {
     found.push({
       key: `check ${check.id} ${check.dueOn ?? 'never'}`,
       at: check.dueOn ?? '',
-      words: `${check.name}: ${check.dueOn ? 'its check is due' : 'was never checked'}`,
+      message: `${check.name}: ${check.dueOn ? 'its check is due' : 'was never checked'}`,
       about: { page: 'device', id: check.id },
       late: false,
     })

@@ -24,7 +24,7 @@ export const squadFrameSchema = z.object({
       overCeilingKgCm2: figure,
       bandKgCm2: z.tuple([z.number(), figure]).nullable(),
       inBand: z.literal([-1, 0, 1]).nullable(),
-      words: z.array(z.string()),
+      messages: z.array(z.string()),
     })
     .nullable(),
   comingBack: z.array(comingBackSchema),

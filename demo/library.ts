@@ -433,7 +433,7 @@ const BAND_SETUPS: Reference[] = BAND_RULES.flatMap((rule) => {
   }
   const outline = rule.id === 'band.junior26' ? 2 : 0
   return [
-    setup(`ref-${rule.id}`, 'tennis', 'band', rule.words.split(':')[0], '', [told], { outline, note: rule.words }),
+    setup(`ref-${rule.id}`, 'tennis', 'band', rule.message.split(':')[0], '', [told], { outline, note: rule.message }),
   ]
 })
 

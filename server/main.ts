@@ -160,12 +160,12 @@ async function start(): Promise<void> {
 const EXPECTED = [CannotStart, DataFolderInUse, NewerDatabase]
 start().catch(async (error: unknown) => {
   const said = EXPECTED.some((kind) => error instanceof kind)
-  console.error(said ? (error as Error).message : wordsOfFailure(error))
+  console.error(said ? (error as Error).message : messageOfFailure(error))
   if (!said || (error instanceof CannotStart && error.message.includes('damaged'))) console.error(await wayBack())
   process.exit(1)
 })
 
-function wordsOfFailure(error: unknown): string {
+function messageOfFailure(error: unknown): string {
   const { message, code = '' } = error as Error & { code?: string }
   if (code === 'ENOSPC' || message.includes('No space left'))
     return 'The disk is full. Nothing is lost; free some space and start again.'

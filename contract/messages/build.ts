@@ -1,4 +1,4 @@
-import { gripWords, type GripRoutine } from '#core/player/grip.ts'
+import { gripText, type GripRoutine } from '#core/player/grip.ts'
 import type { Cut } from '#core/cuts/cut.ts'
 import { amountText, lengthText, rulerOf } from '#core/cuts/ruler.ts'
 import { type Material } from '#core/cuts/material.ts'
@@ -77,7 +77,7 @@ const STEP_NOTES: Partial<Record<StepKind, string>> = {
 const WINDS: readonly StepKind[] = ['gripOn', 'overgrip']
 /** How a step is done: a grip as this player likes it, where that was asked. */
 export function stepNote(kind: StepKind, grip: GripRoutine | null): string {
-  const own = grip && WINDS.includes(kind) ? gripWords(grip) : ''
+  const own = grip && WINDS.includes(kind) ? gripText(grip) : ''
   return own ? `As this player likes it. ${own}` : (STEP_NOTES[kind] ?? '')
 }
 /** What a coat or a plug weighs by itself. */

@@ -7,7 +7,7 @@ const percent = (share: number) => `${fixed(Math.abs(100 * share), 0)} %`
 const enough = (share: number) => Math.abs(share) >= LEAST_SHARE
 
 /** What a setup does beside the frame as it is now, in plain words. */
-export function effectWords(effect: ImpactChange): string[] {
+export function effectTexts(effect: ImpactChange): string[] {
   const band = effect.timeBand.map((s) => fixed(Math.abs(100 * s), 1))
   return [
     enough(effect.turnShare)

@@ -1,7 +1,7 @@
 import { BIRTH_FAULTS } from './player.ts'
 import { z } from 'zod'
 import { PROBLEM_CODES, type ProblemCode } from '#core/problem.ts'
-import { problemWords } from './problems.ts'
+import { problemMessage } from './problems.ts'
 
 /** What a request can fail with. The words live here, once, for both ends. */
 export const refusalSchema = z.object({
@@ -70,7 +70,7 @@ const WORDS: Record<string, (data: Record<string, unknown>) => string> = {
 const isProblemCode = (code: string): code is ProblemCode => (PROBLEM_CODES as readonly string[]).includes(code)
 
 /** The words for a code, also for one of the core. A code that nobody knows is not shown: it says nothing to anybody. */
-export function wordsFor(code: string, data: Record<string, unknown> = {}, path = ''): string {
+export function messageFor(code: string, data: Record<string, unknown> = {}, path = ''): string {
   const own = Object.hasOwn(WORDS, code) ? WORDS[code](data) : null
-  return own ?? (isProblemCode(code) ? problemWords({ code, path, data }) : WORDS['server.failed'](data))
+  return own ?? (isProblemCode(code) ? problemMessage({ code, path, data }) : WORDS['server.failed'](data))
 }

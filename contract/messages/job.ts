@@ -18,7 +18,7 @@ import {
   writeSpread,
 } from '#core/quantities/write.ts'
 import type { Zone } from '#core/sports/profile.ts'
-import { problemWords } from '#contract/messages/problems.ts'
+import { problemMessage } from '#contract/messages/problems.ts'
 import { lengthy, QUANTITY_NAMES, quantityInText } from '#contract/messages/names.ts'
 
 /** All words for codes of the core, in one place. */
@@ -33,11 +33,11 @@ export const STAGE_NAMES: Record<Stage, string> = {
   play: 'Play',
 }
 
-export const wordsOf = (error: unknown): string =>
-  error instanceof Problem ? problemWords(error) : error instanceof Error ? error.message : String(error)
+export const messageOf = (error: unknown): string =>
+  error instanceof Problem ? problemMessage(error) : error instanceof Error ? error.message : String(error)
 
 /** What is wrong with a reading, and the likely slip. */
-export function doubtWords(doubt: Doubt, units: UnitChoice, lengthCm: number): string {
+export function doubtMessage(doubt: Doubt, units: UnitChoice, lengthCm: number): string {
   const { value, meant, axisCm, low, high } = doubt.data
   const write = (v: number) =>
     doubt.quantity === 'balance' ? writeBalanceBoth(v, lengthCm) : writeQuantity(v, doubt.quantity, units, lengthCm)
@@ -67,36 +67,36 @@ export function doubtWords(doubt: Doubt, units: UnitChoice, lengthCm: number): s
   }
 }
 
-export const ALTERNATIVES: Record<AlternativeId, { name: string; says: string }> = {
+export const ALTERNATIVES: Record<AlternativeId, { name: string; description: string }> = {
   best: {
     name: 'First choice',
-    says: 'All places open: inside every tolerance, minutes of work weighed against the chance to land.',
+    description: 'All places open: inside every tolerance, minutes of work weighed against the chance to land.',
   },
-  handleFirst: { name: 'Handle first', says: 'At least 60 % of the mass in the handle.' },
+  handleFirst: { name: 'Handle first', description: 'At least 60 % of the mass in the handle.' },
   handleThenHead: {
     name: 'Handle, then 10 and 2',
-    says: 'The second step of handle first: as many grams at 10 and 2 as in the handle.',
+    description: 'The second step of handle first: as many grams at 10 and 2 as in the handle.',
   },
-  ends: { name: 'Butt and tip', says: 'Fill in the butt behind a plug, countered across the tip.' },
+  ends: { name: 'Butt and tip', description: 'Fill in the butt behind a plug, countered across the tip.' },
   sides: {
     name: 'Sides and butt',
-    says: 'On the hoop only the sides, countered in the butt; nothing at the tip or throat.',
+    description: 'On the hoop only the sides, countered in the butt; nothing at the tip or throat.',
   },
-  noLead: { name: 'No lead', says: 'Without lead.' },
-  hidden: { name: 'Out of sight', says: 'Nothing that shows.' },
-  fewest: { name: 'Fewest places', says: 'As few places as will do, then the fewest minutes.' },
-  spread: { name: 'Spread', says: 'No place carries more than 30 % of the mass.' },
-  bevels: { name: 'Main bevels', says: 'All of it on the bevels of the handle.' },
+  noLead: { name: 'No lead', description: 'Without lead.' },
+  hidden: { name: 'Out of sight', description: 'Nothing that shows.' },
+  fewest: { name: 'Fewest places', description: 'As few places as will do, then the fewest minutes.' },
+  spread: { name: 'Spread', description: 'No place carries more than 30 % of the mass.' },
+  bevels: { name: 'Main bevels', description: 'All of it on the bevels of the handle.' },
   bevelsTenTwo: {
     name: 'Bevels, 10 and 2',
-    says: 'Strips on the bevels with their counterweight at 10 and 2: the balance stays.',
+    description: 'Strips on the bevels with their counterweight at 10 and 2: the balance stays.',
   },
-  head: { name: 'Top, sides and bridge', says: 'All of it on the hoop: a lighter sister made the heavier one.' },
-  leather: { name: 'Heavier grip', says: 'A heavier grip goes on; strips do the rest.' },
-  elsewhere: { name: 'Other places', says: 'At most half of what the first plan puts at each of its places.' },
+  head: { name: 'Top, sides and bridge', description: 'All of it on the hoop: a lighter sister made the heavier one.' },
+  leather: { name: 'Heavier grip', description: 'A heavier grip goes on; strips do the rest.' },
+  elsewhere: { name: 'Other places', description: 'At most half of what the first plan puts at each of its places.' },
 }
 
-export function leftOutWords(left: LeftOut): string {
+export function leftOutMessage(left: LeftOut): string {
   switch (left.reason) {
     case 'same':
       return `lies like “${ALTERNATIVES[left.like!].name}” (only ${fixed(100 * (left.elsewhere ?? 0), 0)} % elsewhere)`
@@ -112,7 +112,7 @@ export function leftOutWords(left: LeftOut): string {
 const zoneName = (id: string, zones: readonly Zone[]) => zones.find((z) => z.id === id)?.name.toLowerCase() ?? id
 const materialName = (id: string, materials: readonly Material[]) => materials.find((m) => m.id === id)?.name ?? id
 
-export function openingWords(
+export function openingText(
   { obstacle, by }: Relaxation,
   { materials, work }: { materials: readonly Material[]; work: Workpiece },
   units: UnitChoice,
@@ -165,7 +165,7 @@ export function openingWords(
 }
 
 /** What holds the nearest plan back. */
-export function bindingWords(
+export function bindingText(
   binding: Binding,
   { materials, work }: { materials: readonly Material[]; work: Workpiece },
   units: UnitChoice,

@@ -6,7 +6,7 @@ import { DRAWER } from '#core/planning/fixtures/fixtures.ts'
 import { STRUNG } from '#core/frame/fixtures.ts'
 import type { Material } from '#core/cuts/material.ts'
 import { PROBLEM_CODES } from '#core/problem.ts'
-import { wordsFor } from './errors.ts'
+import { messageFor } from './errors.ts'
 import { cautionsFor, placeText, stripsText } from './names.ts'
 
 const work = { geometry: tennis.geometry, condition: STRUNG, profile: tennis }
@@ -103,7 +103,7 @@ describe('words for what the core refuses', () => {
       hz: 1,
       other: 2,
     }
-    const words = wordsFor(code, data, code === 'weighing.strip' ? '1' : 'mass')
+    const words = messageFor(code, data, code === 'weighing.strip' ? '1' : 'mass')
     expect(words.length).toBeGreaterThan(8)
     expect(words).not.toContain(code)
     expect(words).not.toMatch(/NaN/)
@@ -113,10 +113,10 @@ describe('words for what the core refuses', () => {
 
 describe('words for refusals', () => {
   it('name the cause, and say what was kept', () => {
-    expect(wordsFor('edit.stale')).toContain('kept')
-    expect(wordsFor('import.newerVersion', { version: 7, reads: 1 })).toContain('version 7')
-    expect(wordsFor('some.code')).toContain('Something went wrong')
-    expect(wordsFor('state.needs', {}, 'mass')).toBe(
+    expect(messageFor('edit.stale')).toContain('kept')
+    expect(messageFor('import.newerVersion', { version: 7, reads: 1 })).toContain('version 7')
+    expect(messageFor('some.code')).toContain('Something went wrong')
+    expect(messageFor('state.needs', {}, 'mass')).toBe(
       'Static weight has not been measured, so this cannot be worked out.',
     )
   })

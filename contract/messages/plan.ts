@@ -11,22 +11,31 @@ import { lengthText, onRuler, rulerOf, type Ruler } from '#core/cuts/ruler.ts'
 import { quantityInText, whereText } from './names.ts'
 
 /** Recipes by their ids. */
-export const RECIPE_NAMES: Record<string, { name: string; says: string }> = {
-  bevels: { name: 'Main bevels', says: 'Strips on the bevels under the grip: steadier, swing almost as it was.' },
-  bevelsTenTwo: { name: 'Bevels, 10 and 2', says: 'Half of the moment at either end: heavier, the balance stays.' },
+export const RECIPE_NAMES: Record<string, { name: string; description: string }> = {
+  bevels: {
+    name: 'Main bevels',
+    description: 'Strips on the bevels under the grip: steadier, swing almost as it was.',
+  },
+  bevelsTenTwo: {
+    name: 'Bevels, 10 and 2',
+    description: 'Half of the moment at either end: heavier, the balance stays.',
+  },
   handleThenHead: {
     name: 'Handle, then 10 and 2',
-    says: 'The second step of handle first: as many grams at 10 and 2 as in the handle.',
+    description: 'The second step of handle first: as many grams at 10 and 2 as in the handle.',
   },
-  buttTip: { name: 'Butt and tip', says: 'Fill in the butt, countered across the tip: the balance stays.' },
-  sidesButt: { name: 'Sides and butt', says: 'Less twist on late hits, countered in the butt: the balance stays.' },
-  tip: { name: 'Tip', says: 'The most swing weight for each gram.' },
-  sides: { name: '3 and 9', says: 'The most twist weight for each gram.' },
-  belowBumper: { name: 'Below the bumper', says: 'One long strip on each side from the bumper’s end down.' },
-  bridge: { name: 'Throat bridge', says: 'Near the balance: heavier, little else moves.' },
-  shaft: { name: 'Shaft', says: 'On the shaft, just above the grip: heavier, the head hardly notices.' },
-  modules: { name: 'Modules', says: 'Weights into the holes of the frame: on and off without glue.' },
-  leather: { name: 'Heavier grip', says: 'A heavier grip goes on.' },
+  buttTip: { name: 'Butt and tip', description: 'Fill in the butt, countered across the tip: the balance stays.' },
+  sidesButt: {
+    name: 'Sides and butt',
+    description: 'Less twist on late hits, countered in the butt: the balance stays.',
+  },
+  tip: { name: 'Tip', description: 'The most swing weight for each gram.' },
+  sides: { name: '3 and 9', description: 'The most twist weight for each gram.' },
+  belowBumper: { name: 'Below the bumper', description: 'One long strip on each side from the bumper’s end down.' },
+  bridge: { name: 'Throat bridge', description: 'Near the balance: heavier, little else moves.' },
+  shaft: { name: 'Shaft', description: 'On the shaft, just above the grip: heavier, the head hardly notices.' },
+  modules: { name: 'Modules', description: 'Weights into the holes of the frame: on and off without glue.' },
+  leather: { name: 'Heavier grip', description: 'A heavier grip goes on.' },
 }
 
 /** The parts of a build that take minutes of their own. */

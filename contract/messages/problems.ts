@@ -3,12 +3,12 @@ import { fixed } from '#core/quantities/write.ts'
 import { QUANTITY_NAMES } from './names.ts'
 import { PLACE_NAMES } from './targets.ts'
 
-const placeWords = (place: string) => PLACE_NAMES[place as keyof typeof PLACE_NAMES] ?? place
+const namedPlace = (place: string) => PLACE_NAMES[place as keyof typeof PLACE_NAMES] ?? place
 
-type Words = (data: Record<string, string>, path: string) => string
+type Message = (data: Record<string, string>, path: string) => string
 
 /** What each refusal of the core says: complete by type. */
-const WORDS: Record<ProblemCode, Words> = {
+const WORDS: Record<ProblemCode, Message> = {
   'number.empty': () => 'Type a number.',
   'number.unreadable': (d) => `“${d.text}” cannot be read as a number. Try 322.1, 11 1/4 oz, 32,4 or 6 HL.`,
   'number.notWhole': () => 'A whole number.',
@@ -71,10 +71,10 @@ const WORDS: Record<ProblemCode, Words> = {
   'impact.impossible': () => 'These numbers do not fit together: no mass would be left at the middle. Read them again.',
   'target.mgriMinor': () => 'M·g·R/I is not tuned on a minor’s frame: the evidence is thin.',
   'target.mgri': (d) => `M·g·R/I is ${fixed(Number(d.k), 2)}; no mass within reason brings it to 20 to 21.`,
-  'tuning.noRoom': (_, path) => `There is no room for more ${placeWords(path)}.`,
-  'tuning.noMaterial': (_, path) => `Nothing in the drawer can go ${placeWords(path)}.`,
-  'tuning.tooLittle': (d, path) => `Too little ${d.name} is left in the drawer for more ${placeWords(path)}.`,
-  'tuning.notThere': (_, path) => `Nothing was put on ${placeWords(path)} that could come off.`,
+  'tuning.noRoom': (_, path) => `There is no room for more ${namedPlace(path)}.`,
+  'tuning.noMaterial': (_, path) => `Nothing in the drawer can go ${namedPlace(path)}.`,
+  'tuning.tooLittle': (d, path) => `Too little ${d.name} is left in the drawer for more ${namedPlace(path)}.`,
+  'tuning.notThere': (_, path) => `Nothing was put on ${namedPlace(path)} that could come off.`,
   'tuning.nothingOn': () => 'Nothing was put on this frame that could come off: a lighter one is another frame.',
   'tuning.noTarget': () => 'There is no target to go towards, or it is reached.',
   'weighing.none': () => 'Weigh one strip at least.',
@@ -85,5 +85,5 @@ const WORDS: Record<ProblemCode, Words> = {
 }
 
 /** What the core refused, in words, for the page and for the server alike. */
-export const problemWords = ({ code, data, path }: ProblemParts): string =>
+export const problemMessage = ({ code, data, path }: ProblemParts): string =>
   WORDS[code](data as Record<string, string>, path)

@@ -4,12 +4,12 @@ import { whatIsAdded } from '#core/planning/explain/added.ts'
 import type { TargetNumbers } from '#core/planning/problem/request.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import type { UnitChoice } from '#core/quantities/units.ts'
-import { addedWords, rangeWords } from './reach.ts'
+import { whatIsAddedText, rangeText } from './reach.ts'
 
 const CM: UnitChoice = { mass: 'g', balance: 'cm', length: 'cm' }
 const INCHES: UnitChoice = { mass: 'oz', balance: 'points', length: 'in' }
 const said = (target: TargetNumbers, units = CM) =>
-  addedWords(whatIsAdded(usualState(), target, tennis.geometry)!, tennis.geometry, units)
+  whatIsAddedText(whatIsAdded(usualState(), target, tennis.geometry)!, tennis.geometry, units)
 
 describe('what is said of a target before any plan', () => {
   it('what has to be added, and where on the whole', () => {
@@ -42,8 +42,8 @@ describe('what is said of a target before any plan', () => {
   })
   it('between what a number can be had', () => {
     const ends = { least: 301, most: 325 }
-    expect(rangeWords({ quantity: 'swingWeight', ends }, CM, 68.6)).toBe('swing weight 301.0 to 325.0 kg·cm²')
-    expect(rangeWords({ quantity: 'balance', ends: { least: 32, most: 32 } }, INCHES, 68.6)).toBe('balance 32.00 cm')
-    expect(rangeWords({ quantity: 'mass', ends: null }, CM, 68.6)).toBe('static weight: none would do')
+    expect(rangeText({ quantity: 'swingWeight', ends }, CM, 68.6)).toBe('swing weight 301.0 to 325.0 kg·cm²')
+    expect(rangeText({ quantity: 'balance', ends: { least: 32, most: 32 } }, INCHES, 68.6)).toBe('balance 32.00 cm')
+    expect(rangeText({ quantity: 'mass', ends: null }, CM, 68.6)).toBe('static weight: none would do')
   })
 })

@@ -40,7 +40,7 @@ const FAULTS: Record<AddedFault, { adding: string; taking: string }> = {
 }
 
 /** What has to go on or come off on the whole, before any plan; and why that cannot be, where it cannot. */
-export function addedWords(added: Added, geometry: FrameGeometry, units: UnitChoice): string {
+export function whatIsAddedText(added: Added, geometry: FrameGeometry, units: UnitChoice): string {
   const { centreCm, places, offAxisCm, impossible } = added
   const adding = added.massG > 0
   const grams = writeQuantity(Math.abs(added.massG), 'mass', units, 0)
@@ -66,7 +66,7 @@ export function addedWords(added: Added, geometry: FrameGeometry, units: UnitCho
 }
 
 /** `swing weight 301.0 to 323.0 kg·cm²`: what a number can be while the others are inside their tolerances. */
-export function rangeWords({ quantity, ends }: NumberRange, units: UnitChoice, lengthCm: number): string {
+export function rangeText({ quantity, ends }: NumberRange, units: UnitChoice, lengthCm: number): string {
   const name = quantityInText(quantity)
   if (!ends) return `${name}: none would do`
   const u = lengthy(units)

@@ -21,5 +21,5 @@ export const feltBetween = (from: FrameState, to: FrameState): string[] =>
   [...QUANTITIES, 'recoilWeight' as const].flatMap((quantity) => {
     const shared = changeBetween(from, to, quantity)?.shared
     const said = feltOf(estimateOf(from, quantity), estimateOf(to, quantity), quantity, shared)
-    return said.kind === 'felt' ? [said.words] : []
+    return said.kind === 'felt' ? [said.message] : []
   })

@@ -59,7 +59,7 @@ describe('felt terms', () => {
       expect(step.source.length).toBeGreaterThan(5)
       const up = feltOf(e(100, 0.01), e(100 * (1 + step.fromShare), 0.01), step.quantity)
       const down = feltOf(e(100, 0.01), e(100 * (1 - step.fromShare), 0.01), step.quantity)
-      expect([up, down].map((f) => f.kind === 'felt' && f.words)).toEqual([step.up, step.down])
+      expect([up, down].map((f) => f.kind === 'felt' && f.message)).toEqual([step.up, step.down])
     }
   })
 })

@@ -106,7 +106,7 @@ export type Felt =
   | { kind: 'cannotTell' }
   /** Real, but below what players notice; `step` is the first that would be noticed. */
   | { kind: 'notFelt'; step: FeltStep }
-  | { kind: 'felt'; step: FeltStep; words: string }
+  | { kind: 'felt'; step: FeltStep; message: string }
 
 /** What a player would say of other against mine, and by which threshold. */
 export function feltOf(mine: Estimate | null, other: Estimate | null, quantity: ShownQuantity, shared = 0): Felt {
@@ -117,5 +117,5 @@ export function feltOf(mine: Estimate | null, other: Estimate | null, quantity: 
   const share = Math.abs(difference.value) / mine!.value
   const step = steps.find((f) => share >= f.fromShare - 1e-12)
   if (!step) return { kind: 'notFelt', step: steps[steps.length - 1] }
-  return { kind: 'felt', step, words: difference.value > 0 ? step.up : step.down }
+  return { kind: 'felt', step, message: difference.value > 0 ? step.up : step.down }
 }

@@ -117,7 +117,7 @@ export function tuningOf(
         return found instanceof Problem ? found : found.state
       },
       overClass: (of) =>
-        isMinor(player) ? (cautionsOnNext(frame(bench.base), frame(of), player)[0]?.words ?? null) : null,
+        isMinor(player) ? (cautionsOnNext(frame(bench.base), frame(of), player)[0]?.message ?? null) : null,
     },
   }
 }

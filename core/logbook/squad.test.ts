@@ -20,8 +20,8 @@ describe('a squad’s frames', () => {
     const child = { ...unknownPlayer('C'), age: 10 }
     const standing = standingOf(frame, child)
     expect(standing.classesOver).toBeGreaterThan(0)
-    expect(standing.words).toEqual(cautionsOnFrame(frame, child).map((c) => c.words))
-    expect(standing.words.length).toBeGreaterThan(0)
+    expect(standing.messages).toEqual(cautionsOnFrame(frame, child).map((c) => c.message))
+    expect(standing.messages.length).toBeGreaterThan(0)
     expect(standing.overCeilingKgCm2).toBeNull()
     // A first frame of full length: 250 to 268, bare.
     expect([standing.bandKgCm2, standing.inBand]).toEqual([[250, 268], 1])

@@ -18,7 +18,7 @@ export interface Standing {
   /** Below it, in it, above it; null where either is not known. */
   inBand: -1 | 0 | 1 | null
   /** Cautions, in words. */
-  words: string[]
+  messages: string[]
 }
 
 /**
@@ -57,7 +57,7 @@ export function standingOf(frame: FrameNow, player: PlayerFacts): Standing {
     overCeilingKgCm2: ceiling === null || swing === null ? null : swing - ceiling,
     bandKgCm2: band,
     inBand: band === null || bare.swingKgCm2 === null ? null : sideOf(bare.swingKgCm2, band),
-    words: cautionsOnFrame(frame, player).map((c) => c.words),
+    messages: cautionsOnFrame(frame, player).map((c) => c.message),
   }
 }
 

@@ -18,7 +18,7 @@ export const PLAIN_GRIP: GripRoutine = { size: '', overgrips: null, first: null,
 const cm = (value: number) => String(Number(value.toFixed(1)))
 
 /** A player's grip in a sentence; empty where nothing was asked. */
-export function gripWords({ size, overgrips, first, turns, upToCm }: GripRoutine): string {
+export function gripText({ size, overgrips, first, turns, upToCm }: GripRoutine): string {
   const parts = [
     ...(size ? [`size ${size}`] : []),
     ...(overgrips === null ? [] : [overgrips === 1 ? 'one overgrip' : `${overgrips || 'no'} overgrips`]),

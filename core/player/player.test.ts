@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { ageOn, factsOn, wrongWithBirth } from './age.ts'
 import { unknownPlayer } from './facts.ts'
-import { gripWords, PLAIN_GRIP } from './grip.ts'
+import { gripText, PLAIN_GRIP } from './grip.ts'
 
 describe('an age', () => {
   it('turns on the birthday; on 29 February in a common year, the day after the 28th', () => {
@@ -35,9 +35,9 @@ describe('an age', () => {
 })
 
 it('a grip in a sentence, only what was asked', () => {
-  expect(gripWords(PLAIN_GRIP)).toBe('')
-  expect(gripWords({ size: 'L2', overgrips: 1, first: 'thin', turns: 'left', upToCm: 17.5 })).toBe(
+  expect(gripText(PLAIN_GRIP)).toBe('')
+  expect(gripText({ size: 'L2', overgrips: 1, first: 'thin', turns: 'left', upToCm: 17.5 })).toBe(
     'Size L2, one overgrip, thin end first, wound left-handed, up to 17.5 cm.',
   )
-  expect(gripWords({ ...PLAIN_GRIP, overgrips: 0 })).toBe('No overgrips.')
+  expect(gripText({ ...PLAIN_GRIP, overgrips: 0 })).toBe('No overgrips.')
 })

@@ -131,7 +131,7 @@ export const badminton: SportProfile = {
     effort: { usual: 0.27, low: 0.2, high: 0.3 },
   },
   shapes: [],
-  words: [
+  labels: [
     {
       quantity: 'balance',
       steps: [

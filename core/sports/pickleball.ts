@@ -140,38 +140,38 @@ export const pickleball: SportProfile = {
       lengthCm: 40.64,
       widthCm: 20.32,
       swingWeightKgCm2: 111,
-      says: 'The widest sweet spot of the three; the quickest.',
+      description: 'The widest sweet spot of the three; the quickest.',
     },
     {
       name: 'Hybrid',
       lengthCm: 41.28,
       widthCm: 19.56,
       swingWeightKgCm2: 115,
-      says: 'Between the two; for beginners and the undecided.',
+      description: 'Between the two; for beginners and the undecided.',
     },
     {
       name: 'Elongated',
       lengthCm: 41.91,
       widthCm: 19.05,
       swingWeightKgCm2: 120,
-      says: 'More reach and power, the sweet spot higher, less twist weight.',
+      description: 'More reach and power, the sweet spot higher, less twist weight.',
     },
     {
       name: 'Extra-long',
       lengthCm: 43.18,
       widthCm: 17.78,
       swingWeightKgCm2: null,
-      says: 'As long as the standard allows.',
+      description: 'As long as the standard allows.',
     },
     {
       name: 'Wide-body',
       lengthCm: 40.1,
       widthCm: 20.8,
       swingWeightKgCm2: null,
-      says: 'A little short, a little wide: the most twist weight.',
+      description: 'A little short, a little wide: the most twist weight.',
     },
   ],
-  words: [
+  labels: [
     {
       quantity: 'swingWeight',
       steps: [

@@ -81,7 +81,7 @@ export interface FrameShapeFacts {
   widthCm: number
   /** Usual swing weight about the sport's axis; null where none is told. */
   swingWeightKgCm2: number | null
-  says: string
+  description: string
 }
 
 /** What is usual for an age: the heaviest bare frame, and the highest bare swing weight where the trade names one. */
@@ -155,7 +155,7 @@ export interface SportProfile {
   /** Shapes by which the sport's people speak of a frame; empty where shape is no subject. */
   shapes: FrameShapeFacts[]
   /** Words for a number, lowest first: the last word has no upper edge. */
-  words: { quantity: Quantity; steps: { below: number; word: string }[] }[]
+  labels: { quantity: Quantity; steps: { below: number; word: string }[] }[]
   rules: {
     name: string
     source: string
@@ -173,6 +173,6 @@ export function classOf(massG: number, profile: SportProfile): string | null {
 
 /** The sport's word for a number, where it has one. @example wordFor('swingWeight', 117, pickleball) // 'medium' */
 export function wordFor(quantity: Quantity, value: number, profile: SportProfile): string | null {
-  const steps = profile.words.find((w) => w.quantity === quantity)?.steps
+  const steps = profile.labels.find((w) => w.quantity === quantity)?.steps
   return steps?.find((s) => value < s.below)?.word ?? null
 }

@@ -156,7 +156,7 @@ export const tennis: SportProfile = {
     effort: { usual: 0.27, low: 0.2, high: 0.3 },
   },
   shapes: [],
-  words: [],
+  labels: [],
   rules: {
     name: 'Rules of tennis, appendix on the racket',
     source: 'from memory; the rules in force where you play decide',

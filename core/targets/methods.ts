@@ -9,7 +9,7 @@ import { withPieces, type Piece } from '../frame/pieces.ts'
 import { withPointMasses, shapeAt, type PointMass, type TargetPlace } from '../frame/places.ts'
 import { bareState, ceilingHere, rulesFacts, type FrameNow } from './frameNow.ts'
 import { PLAYER_RULES } from './rules/playerRules.ts'
-import { firing, ruleWords, type Rule, type RuleFacts } from './rules/rule.ts'
+import { firing, ruleMessage, type Rule, type RuleFacts } from './rules/rule.ts'
 import { oneClassAtATime } from './steps.ts'
 import type { LineMethod, Reason, TargetLine, TargetLines } from './target.ts'
 
@@ -98,7 +98,7 @@ export function fromBand(frame: FrameNow, player: PlayerFacts | null): TargetLin
       'band',
       [
         ...nowOf(frame.state, quantity),
-        ruleReason(rule, ruleWords(rule, facts)),
+        ruleReason(rule, ruleMessage(rule, facts)),
         { code: 'band', low: low + on, high: high === null ? null : high + on, inside: nearest === now.value },
       ],
       quantity,
@@ -156,8 +156,8 @@ export function fromComplaints(frame: FrameNow, player: PlayerFacts | null): Tar
   const back = scaledBack(frame, scales[0]?.share ?? 0)
   if (shifts.length === 0 && back === null) return {}
   const reasons: Reason[] = [
-    ...shifts.map((s) => ruleReason(s.rule, ruleWords(s.rule, facts))),
-    ...(back ? scales.slice(0, 1).map((s) => ruleReason(s.rule, ruleWords(s.rule, facts))) : []),
+    ...shifts.map((s) => ruleReason(s.rule, ruleMessage(s.rule, facts))),
+    ...(back ? scales.slice(0, 1).map((s) => ruleReason(s.rule, ruleMessage(s.rule, facts))) : []),
     ...(back ? [{ code: 'scaled' as const, share: back.share }] : []),
   ]
   const pointMasses = shifts.map(({ effect }) => ({ place: effect.place, massG: effect.massG }))

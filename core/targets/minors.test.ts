@@ -38,7 +38,7 @@ const ids = (found: { id: string }[]) => found.map((c) => c.id)
 describe('a child on a heavy frame', () => {
   it('of ten years on 294 g bare is warned of without any target', () => {
     expect(ids(cautionsOnFrame(bare(294, 260), player({ age: 10 })))).toEqual(['frame.class.under12'])
-    expect(cautionsOnFrame(bare(294, 260), player({ age: 10 }))[0].words).toContain('294')
+    expect(cautionsOnFrame(bare(294, 260), player({ age: 10 }))[0].message).toContain('294')
     expect(cautionsOnFrame(bare(294, 260), player({ age: 30 }))).toEqual([])
     expect(cautionsOnFrame(bare(250, 260), player({ age: 10 }))).toEqual([])
   })
@@ -64,7 +64,7 @@ describe('a child on a heavy frame', () => {
       profile,
     }
     const [caution] = cautionsOnFrame(frame, player({ age }))
-    expect(caution.words).toContain('Common practice, wide')
+    expect(caution.message).toContain('Common practice, wide')
   })
 })
 

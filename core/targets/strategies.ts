@@ -67,7 +67,7 @@ export interface Proposal {
   recoilKgCm2: number | null
   mgri: number | null
   /** Nothing to do, or it cannot be had. */
-  says: string
+  summary: string
 }
 
 /** The tuning programme's step: 2 g at 12 o'clock. */
@@ -123,7 +123,7 @@ export function proposals(frame: FrameNow, player: PlayerFacts | null): Proposal
       massG: mine.reduce((sum, d) => sum + d.massG, 0),
       recoilKgCm2: recoilWeightKgCm2,
       mgri,
-      says: none
+      summary: none
         ? 'no dose within reason reaches it'
         : mine.length > 0
           ? ''

@@ -3,14 +3,14 @@ import type { PlayerFacts } from '../player/facts.ts'
 import { QUANTITIES, type Quantity, type ShownQuantity } from '../quantities/units.ts'
 import { ceilingHere, rulesFacts, type FrameNow } from './frameNow.ts'
 import { CLASS_STEP_RULES, FRAME_RULES, WARNING_RULES } from './rules/warningRules.ts'
-import { firing, judge, ruleWords, type RuleOutcome, type Rule, type RuleFacts } from './rules/rule.ts'
+import { firing, judge, ruleMessage, type RuleOutcome, type Rule, type RuleFacts } from './rules/rule.ts'
 import type { Confirmation, TargetLines } from './target.ts'
 
 /** A caution on a target. It warns; the fitter decides. */
 export interface TargetWarning {
   rule: Rule
   quantity: ShownQuantity | null
-  words: string
+  message: string
   /** Needs a reason in writing, kept with the job. */
   confirm: boolean
   /** The rule with the number that it is about. */
@@ -106,7 +106,7 @@ export function warningsOnTarget(
       {
         rule,
         quantity: about,
-        words: ruleWords(rule, facts),
+        message: ruleMessage(rule, facts),
         confirm: rule.effect.confirm,
         key: [rule.id, ...(number ? [number] : [])].join(' '),
       },
@@ -115,9 +115,9 @@ export function warningsOnTarget(
 }
 
 /** What there is to say of a frame as it stands, before there is any target: too heavy for the age of who plays it. */
-export function cautionsOnFrame(frame: FrameNow, player: PlayerFacts | null): { id: string; words: string }[] {
+export function cautionsOnFrame(frame: FrameNow, player: PlayerFacts | null): { id: string; message: string }[] {
   const facts = rulesFacts(frame, player)
-  return firing(FRAME_RULES, facts).map((rule) => ({ id: rule.id, words: ruleWords(rule, facts) }))
+  return firing(FRAME_RULES, facts).map((rule) => ({ id: rule.id, message: ruleMessage(rule, facts) }))
 }
 
 /**
@@ -128,7 +128,7 @@ export function cautionsOnNext(
   now: FrameNow | null,
   next: FrameNow,
   player: PlayerFacts | null,
-): { id: string; words: string }[] {
+): { id: string; message: string }[] {
   const facts = rulesFacts(next, player)
   const from = now && rulesFacts(now, player)
   const up = (a: number | null | undefined, b: number | null) => (a == null || b === null ? null : b - a)
@@ -139,7 +139,7 @@ export function cautionsOnNext(
   }
   return [
     ...cautionsOnFrame(next, player),
-    ...firing(CLASS_STEP_RULES, step).map((rule) => ({ id: rule.id, words: ruleWords(rule, step) })),
+    ...firing(CLASS_STEP_RULES, step).map((rule) => ({ id: rule.id, message: ruleMessage(rule, step) })),
   ]
 }
 

@@ -1,5 +1,5 @@
 import type { PlayerFacts } from '../player/facts.ts'
-import { gripWords } from '../player/grip.ts'
+import { gripText } from '../player/grip.ts'
 import type { PlaySession, StringBed } from './document.ts'
 import type { Intervals } from './intervals.ts'
 
@@ -10,7 +10,7 @@ export const lbOfKg = (kg: number): number => kg / KG_PER_LB
 /** Advice on strings and grips with its reason (common practice, no source). */
 export interface Advice {
   id: 'tighter' | 'looser' | 'softFirst' | 'thicker' | 'gone' | 'cold' | 'restring' | 'measure' | 'overgrip'
-  words: string
+  message: string
   why: string
 }
 
@@ -46,58 +46,58 @@ export function stringAdvice(of: {
   if (addedG >= 2 && (last?.ratings.power ?? 0) >= 1 && (last?.ratings.depth ?? 0) <= -1)
     advice.push({
       id: 'tighter',
-      words: 'Too much power since mass was added: 2 to 3 lb (about 1 kg) tighter before anything comes off.',
+      message: 'Too much power since mass was added: 2 to 3 lb (about 1 kg) tighter before anything comes off.',
       why: 'A heavier frame gives the ball more speed for the same swing.',
     })
   const arm = player?.pain === 'past' || player?.pain === 'now' || sessions.some((s) => s.pain === 'yes')
   if (arm && bed && STIFF.test(bed.kind))
     advice.push({
       id: 'softFirst',
-      words: 'Hard strings and an arm with a history: ask about softer strings, or less tension, before mass.',
+      message: 'Hard strings and an arm with a history: ask about softer strings, or less tension, before mass.',
       why: 'A stiff bed stops the ball in a shorter time.',
     })
   if (addedG <= -2 && (last?.ratings.power ?? 0) <= -1 && (last?.ratings.depth ?? 0) <= 0)
     advice.push({
       id: 'looser',
-      words: 'The ball is short since mass came off: 2 to 3 lb (about 1 kg) looser before anything goes back on.',
+      message: 'The ball is short since mass came off: 2 to 3 lb (about 1 kg) looser before anything goes back on.',
       why: 'A looser bed gives the ball back more of its speed; control goes down a little.',
     })
   const bedSessions = bed ? sessions.filter((s) => !bed.strungOn || s.on.slice(0, 10) >= bed.strungOn) : []
   if (bedSessions.length >= 2 && bedSessions.slice(-2).every((s) => (s.ratings.direction ?? 0) <= -1))
     advice.push({
       id: 'gone',
-      words: 'Direction worse twice in a row on this bed: look at the strings before the balance of the frame.',
+      message: 'Direction worse twice in a row on this bed: look at the strings before the balance of the frame.',
       why: 'A bed loses tension with hours; the ball then leaves higher and less true.',
     })
   if (bed && last?.conditions.includes('cold') && (last.ratings.comfort ?? 0) <= -1)
     advice.push({
       id: 'cold',
-      words: 'Cold and harder on the arm: 1 to 2 lb looser for the cold months.',
+      message: 'Cold and harder on the arm: 1 to 2 lb looser for the cold months.',
       why: 'Strings and balls are stiffer in the cold.',
     })
   const lives = of.lifeOfBeds ?? []
   if (bed?.gaugeMm && lives.length >= 2 && lives.slice(-2).every((h) => h > 0 && h < SHORT_LIFE_HOURS))
     advice.push({
       id: 'thicker',
-      words: `Two beds gone in under ${SHORT_LIFE_HOURS} h each: a gauge thicker (now ${bed.gaugeMm} mm), or a harder main string.`,
+      message: `Two beds gone in under ${SHORT_LIFE_HOURS} h each: a gauge thicker (now ${bed.gaugeMm} mm), or a harder main string.`,
       why: 'A thicker string lasts longer and feels a little less lively; a hard one asks about the arm first.',
     })
   if (of.wraps > 0 && hours.grip >= OVERGRIP_HOURS)
     advice.push({
       id: 'overgrip',
-      words: `New overgrip: about ${Math.round(hours.grip)} h played on it.`,
-      why: `It takes up sweat, gets heavier and turns in the hand after about ${OVERGRIP_HOURS} h. ${player?.grip ? gripWords(player.grip) : 'How this player likes it is asked on the player’s page.'}`,
+      message: `New overgrip: about ${Math.round(hours.grip)} h played on it.`,
+      why: `It takes up sweat, gets heavier and turns in the hand after about ${OVERGRIP_HOURS} h. ${player?.grip ? gripText(player.grip) : 'How this player likes it is asked on the player’s page.'}`,
     })
   if (bed && (hours.strings >= restringHours || older(bed.strungOn, today, restringMonths)))
     advice.push({
       id: 'restring',
-      words: `Restring: ${hours.strings >= restringHours ? `about ${Math.round(hours.strings)} h played` : `strung ${bed.strungOn}`}.`,
+      message: `Restring: ${hours.strings >= restringHours ? `about ${Math.round(hours.strings)} h played` : `strung ${bed.strungOn}`}.`,
       why: `Strings are changed after about ${restringHours} h of play or ${restringMonths} months, whichever comes first.`,
     })
   if (hours.measured >= measureHours || older(of.measuredOn, today, measureMonths))
     advice.push({
       id: 'measure',
-      words: `Measure again: ${hours.measured >= measureHours ? `about ${Math.round(hours.measured)} h played` : `last measured ${of.measuredOn?.slice(0, 10)}`}.`,
+      message: `Measure again: ${hours.measured >= measureHours ? `about ${Math.round(hours.measured)} h played` : `last measured ${of.measuredOn?.slice(0, 10)}`}.`,
       why: `Frames are measured after about ${measureHours} h of play or ${measureMonths} months.`,
     })
   return advice

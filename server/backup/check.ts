@@ -29,7 +29,7 @@ export async function checkAll(db: Database, dataFolder: string): Promise<CheckR
         await read(id)
       } catch (error) {
         bad++
-        damaged.push(`${what} ${name} cannot be read (${wordsOf(error)}).`)
+        damaged.push(`${what} ${name} cannot be read (${messageOf(error)}).`)
         if (what === 'Job') badJobs.push(id)
       }
     whole.push(`${ids.length - bad} of ${ids.length} ${PLURALS[what]} are whole`)
@@ -40,7 +40,7 @@ export async function checkAll(db: Database, dataFolder: string): Promise<CheckR
       const [row] = await db.query(`SELECT count(t)::int AS n FROM ${table} t`)
       now[table] = Number(row.n)
     } catch (error) {
-      damaged.push(`The table “${table}” cannot be read to its end (${wordsOf(error)}).`)
+      damaged.push(`The table “${table}” cannot be read to its end (${messageOf(error)}).`)
     }
   const kept = keptCounts(dataFolder)
   if (kept) {
@@ -56,7 +56,7 @@ export async function checkAll(db: Database, dataFolder: string): Promise<CheckR
   return { damaged, jobs: badJobs, whole }
 }
 const PLURALS: Record<string, string> = { Job: 'jobs', Batch: 'batches', Setup: 'setups', Picture: 'pictures' }
-const wordsOf = (error: unknown) => (error instanceof Error ? error.message.split('\n')[0] : String(error))
+const messageOf = (error: unknown) => (error instanceof Error ? error.message.split('\n')[0] : String(error))
 
 async function named(db: Queryable, sql: string): Promise<{ id: string; name: string }[]> {
   try {

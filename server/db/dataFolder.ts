@@ -27,12 +27,12 @@ export function prepareFolder(folder: string): void {
     writeFileSync(probe, '', { mode: OWNER_ONLY.file })
     rmSync(probe)
   } catch (error) {
-    throw new CannotStart(wordsFor(folder, (error as NodeJS.ErrnoException).code ?? ''))
+    throw new CannotStart(messageFor(folder, (error as NodeJS.ErrnoException).code ?? ''))
   }
   if ((statSync(folder).mode & 0o777) !== OWNER_ONLY.folder) closeToOthers(folder)
 }
 
-function wordsFor(folder: string, code: string): string {
+function messageFor(folder: string, code: string): string {
   if (code === 'ENOSPC') return `The disk of ${folder} is full. Nothing is lost; free some space and start again.`
   if (code === 'EEXIST' || code === 'ENOTDIR') return `${folder} is a file, not a folder. Choose a folder with --data.`
   return `The folder ${folder} cannot be written (${code}). Choose another with --data, or change its owner.`

@@ -43,7 +43,7 @@ export function lockDataFolder(folder: string, isAlive: (holder: Holder) => bool
       const highest = numbersIn(folder).at(-1) ?? 0
       const holder = highest > 0 ? holderOf(fileOf(folder, highest)) : null
       if (holder === 'being written') throw new DataFolderInUse(folder, '')
-      if (holder && isAlive(holder)) throw new DataFolderInUse(folder, wordsOf(holder))
+      if (holder && isAlive(holder)) throw new DataFolderInUse(folder, messageOf(holder))
       const mine = highest + 1
       try {
         claim(draft, fileOf(folder, mine))
@@ -103,7 +103,7 @@ function remove(file: string): void {
     // Somebody else cleared it away.
   }
 }
-const wordsOf = (holder: Holder) =>
+const messageOf = (holder: Holder) =>
   holder.host === hostname() ? `process ${holder.pid}` : `process ${holder.pid} on the machine “${holder.host}”`
 
 /** Another machine's processes cannot be seen from here: what it holds it holds. */

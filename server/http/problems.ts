@@ -1,7 +1,7 @@
 import type { ErrorRequestHandler } from 'express'
 import { ZodError } from 'zod'
 import { Problem } from '#core/problem.ts'
-import { wordsFor, type ApiError } from '#contract/messages/errors.ts'
+import { messageFor, type ApiError } from '#contract/messages/errors.ts'
 import { DatabaseError } from '../db/database.ts'
 import { notFound, Refusal, staleEdit } from '../refusal.ts'
 
@@ -72,7 +72,7 @@ export const answerErrors: ErrorRequestHandler = (error, _request, response, nex
       code: refusal.code,
       path: refusal.path,
       data: refusal.data,
-      message: wordsFor(refusal.code, refusal.data, refusal.path),
+      message: messageFor(refusal.code, refusal.data, refusal.path),
     },
   }
   response.status(refusal.status).json(body)

@@ -76,7 +76,7 @@ function loggedJob({ view, input, derived }: Worked, photos: Photos): LoggedJob 
     inspection: measure?.inspection ?? 'not yet',
     findings: findingsText(measure?.findings ?? []),
     photos: photos.get(view.job.id) ?? [],
-    cautions: derived.measured.state.massG === null ? [] : cautionsOnFrame(frame, player).map((c) => c.words),
+    cautions: derived.measured.state.massG === null ? [] : cautionsOnFrame(frame, player).map((c) => c.message),
     events: jobEvents(input, derived).map((event) =>
       event.kind === 'built' ? { ...event, added: addedText(event.cuts, derived) } : event,
     ),

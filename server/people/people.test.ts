@@ -198,8 +198,8 @@ describe('lists of people', () => {
     const csv = await (await fetch(`${base}/people.csv?find=row`)).text()
     expect(csv.trim().split('\r\n')).toHaveLength(61)
     interface Taken {
-      rows: { name: string; standing: string; says: string }[]
-      problems: { words: string }[]
+      rows: { name: string; standing: string; summary: string }[]
+      problems: { message: string }[]
       applied: boolean
     }
     const send = async (text: string, apply: boolean) =>
@@ -207,7 +207,7 @@ describe('lists of people', () => {
     const text = 'name,level\nRow 00,competition\nRow 01,club\nNew Comer,club\nTwice Here,club\nTwice Here,strong'
     const shown = await send(text, false)
     expect(shown.rows.map((r) => r.standing)).toEqual(['changed', 'same', 'new', 'doubtful', 'doubtful'])
-    expect(shown.rows[0].says).toBe('level: strong → competition')
+    expect(shown.rows[0].summary).toBe('level: strong → competition')
     expect((await list('find=new comer')).rows).toEqual([])
     expect((await send(`${text}\nBad,wrong`, true)).applied).toBe(false)
     expect((await list('find=new comer')).rows).toEqual([])

@@ -44,19 +44,19 @@ export async function takeInPeople(
     const there = known.get(name) ?? []
     const told = { line, name: facts.name }
     if (there.length > 1 || times.get(name)! > 1) {
-      out.push({ ...told, standing: 'doubtful', says: there.length > 1 ? 'several of this name are in the book' : 'twice in this file' }) // prettier-ignore
+      out.push({ ...told, standing: 'doubtful', summary: there.length > 1 ? 'several of this name are in the book' : 'twice in this file' }) // prettier-ignore
       continue
     }
     const [player] = there
     if (!player) {
-      out.push({ ...told, standing: 'new', says: '' })
+      out.push({ ...told, standing: 'new', summary: '' })
       if (applied)
         await insertPlayer(tx, randomUUID(), factsOn({ ...unknownPlayer(facts.name), ...facts }, today), today)
       continue
     }
     const differs = differing(player.facts, facts)
     const says = differs.map(([field, value]) => `${field}: ${String(player.facts[field as keyof PlayerFacts] ?? '–')} → ${String(value)}`) // prettier-ignore
-    out.push({ ...told, standing: differs.length > 0 ? 'changed' : 'same', says: says.join(', ') })
+    out.push({ ...told, standing: differs.length > 0 ? 'changed' : 'same', summary: says.join(', ') })
     if (applied && differs.length > 0)
       await updatePlayerFacts(tx, player.id, factsOn({ ...player.facts, ...Object.fromEntries(differs) }, today), today)
   }

@@ -64,7 +64,7 @@ export function comparisonSheet(source: SheetSource, printedOn: string): Sheet {
   })
   const now = { state, condition: picture.condition, geometry, profile }
   const warnings = warningsOnTarget(now, player, lines, setupKindOf(lines, references))
-  const cautions = [...new Set(warnings.map((g) => g.words))]
+  const cautions = [...new Set(warnings.map((g) => g.message))]
     .slice(0, MOST_CAUTIONS)
     .map((w) => w[0].toUpperCase() + w.slice(1))
   const confirmed = documents.target?.confirmed.filter((c) => warnings.some((g) => g.key === c.key)) ?? []
@@ -110,7 +110,7 @@ export function comparisonSheet(source: SheetSource, printedOn: string): Sheet {
               const words = (['swingWeight', 'twistWeight', 'recoilWeight', 'mass'] as const).flatMap((q) => {
                 const shared = q === 'recoilWeight' ? 0 : sharedVariance(instruments, reference.instruments ?? {}, q)
                 const felt = feltOf(estimateOf(state, q), estimateOf(s, q), q, shared)
-                return felt.kind === 'felt' ? [felt.words] : []
+                return felt.kind === 'felt' ? [felt.message] : []
               })
               return words.length > 0
                 ? [{ kind: 'text', text: `${reference.name}, beside this frame: ${words.join('; ')}.` }]

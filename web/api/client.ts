@@ -1,7 +1,7 @@
 import { tooLarge } from '../browser/fileSize.ts'
 import type { z } from 'zod'
 import { photoSchema, type Photo } from '#contract/devices.ts'
-import { refusalSchema, wordsFor, type ApiError } from '#contract/messages/errors.ts'
+import { refusalSchema, messageFor, type ApiError } from '#contract/messages/errors.ts'
 
 /** A refusal by the server, with its code and words. */
 export class ApiProblem extends Error {
@@ -87,7 +87,7 @@ export async function tell(method: Method, path: string, body?: unknown): Promis
 /** What to show for anything that went wrong. */
 export function problemText(error: unknown): string {
   if (error instanceof ApiProblem)
-    return error.error.message || wordsFor(error.error.code, error.error.data, error.error.path)
+    return error.error.message || messageFor(error.error.code, error.error.data, error.error.path)
   return error instanceof Error ? error.message : String(error)
 }
 

@@ -53,7 +53,7 @@ const said = computed({ get: () => reminders.fresh !== null, set: () => (reminde
           :class="{ late: r.late, new: newKeys.has(r.key) }"
           @click="open = false"
         >
-          <v-list-item-title class="words">{{ r.words }}</v-list-item-title>
+          <v-list-item-title class="words">{{ r.message }}</v-list-item-title>
           <template #append
             ><small class="quiet ml-3">{{ timeOf(r) }}</small></template
           >
@@ -63,7 +63,7 @@ const said = computed({ get: () => reminders.fresh !== null, set: () => (reminde
     <span v-if="count > 0" class="count" aria-hidden="true" data-testid="reminder-count">{{ count }}</span>
   </span>
   <v-snackbar v-model="said" :timeout="12000" location="bottom" data-testid="reminder-said">
-    {{ reminders.fresh?.words }}
+    {{ reminders.fresh?.message }}
     <template #actions>
       <v-btn v-if="reminders.fresh" variant="text" :to="pageOf(reminders.fresh)" @click="said = false">Go there</v-btn>
       <v-btn variant="text" @click="said = false">Close</v-btn>
@@ -95,16 +95,16 @@ const said = computed({ get: () => reminders.fresh !== null, set: () => (reminde
   max-height: 70vh;
   overflow-y: auto;
 }
-.words {
+.message {
   white-space: normal;
 }
-.words {
+.message {
   letter-spacing: 0;
 }
-.new .words {
+.new .message {
   font-weight: 700;
 }
-.late .words {
+.late .message {
   color: rgb(var(--v-theme-error));
 }
 </style>

@@ -10,7 +10,7 @@ const props = defineProps<{
   name: (id: string) => string
   aim: string
   /** Of a unit, for who plays it. */
-  cautions: (id: string) => { id: string; words: string }[]
+  cautions: (id: string) => { id: string; message: string }[]
 }>()
 const first = computed(() => props.ranking[0])
 const second = computed(() => props.ranking[1])
@@ -26,7 +26,7 @@ const second = computed(() => props.ranking[1])
     >.
   </p>
   <p v-for="caution in cautions(first.id)" :key="caution.id" class="caution" role="alert" :data-caution="caution.id">
-    {{ caution.words }}
+    {{ caution.message }}
   </p>
 </template>
 

@@ -12,7 +12,7 @@ import type { BatchUnit } from '#contract/batch.ts'
 import { sameContent } from '#contract/sameContent.ts'
 import { useJob } from '../stores/job.ts'
 import { useShop } from '../stores/shop.ts'
-import { wordsOf } from '#contract/messages/job.ts'
+import { messageOf } from '#contract/messages/job.ts'
 import type { Stoppable } from '#planner/pool.ts'
 import { planner } from '../workers/planner.ts'
 import { jobOfUnit } from './jobOfUnit.ts'
@@ -87,7 +87,7 @@ export function useSet(batch: ReturnType<typeof useBatch>) {
       const answer = await mine.finished
       if (mine === going && answer) found.value = answer
     } catch (error) {
-      if (mine === going) problem.value = wordsOf(error)
+      if (mine === going) problem.value = messageOf(error)
     } finally {
       if (mine === going) {
         going = null
@@ -127,7 +127,7 @@ export function useSet(batch: ReturnType<typeof useBatch>) {
     try {
       pairs.value = await planner.pair(framesOf(able.value), aim.value ?? { kind: 'common' })
     } catch (error) {
-      problem.value = wordsOf(error)
+      problem.value = messageOf(error)
     } finally {
       pairing.value = false
     }

@@ -3,7 +3,7 @@ import { computed, type Reactive } from 'vue'
 import { estimateOf } from '#core/frame/state.ts'
 import { bareState, rulesFacts } from '#core/targets/frameNow.ts'
 import { BAND_RULES, PLAYER_RULES } from '#core/targets/rules/playerRules.ts'
-import { judge, ruleWords, type Band } from '#core/targets/rules/rule.ts'
+import { judge, ruleMessage, type Band } from '#core/targets/rules/rule.ts'
 import { wordFor } from '#core/sports/profile.ts'
 import { fixed, writeQuantity } from '#core/quantities/write.ts'
 import FrameShape from '../shared/FrameShape.vue'
@@ -34,7 +34,7 @@ const bands = computed(() =>
 const shapeAdvice = computed(() =>
   judged.value.flatMap((j) =>
     j.verdict === 'yes' && j.rule.effect.kind === 'shape'
-      ? [{ id: j.rule.id, words: ruleWords(j.rule, facts.value), prefer: j.rule.effect.prefer }]
+      ? [{ id: j.rule.id, message: ruleMessage(j.rule, facts.value), prefer: j.rule.effect.prefer }]
       : [],
   ),
 )
@@ -73,7 +73,7 @@ const writeBand = ([a, b]: Band, unit = '') =>
 <template>
   <div class="panel">
     <template v-if="compare.profile.shapes.length > 0">
-      <p v-for="advice in shapeAdvice" :key="advice.id" class="advice" :data-rule="advice.id">{{ advice.words }}</p>
+      <p v-for="advice in shapeAdvice" :key="advice.id" class="advice" :data-rule="advice.id">{{ advice.message }}</p>
       <p v-if="asks" class="quiet">{{ asks }} <RouterLink :to="{ name: 'player' }">To the player</RouterLink></p>
       <div class="shapes">
         <section
@@ -108,7 +108,7 @@ const writeBand = ([a, b]: Band, unit = '') =>
               </dd>
             </template>
           </dl>
-          <p class="quiet says">{{ shape.says }}</p>
+          <p class="quiet says">{{ shape.description }}</p>
         </section>
       </div>
       <p class="mt-3 mb-0">
@@ -179,7 +179,7 @@ const writeBand = ([a, b]: Band, unit = '') =>
             :class="{ here: band.verdict === 'yes' }"
             :data-rule="band.rule.id"
           >
-            <td>{{ band.rule.words.split(':')[0] }}</td>
+            <td>{{ band.rule.message.split(':')[0] }}</td>
             <td class="num figure" :class="{ hit: inside(bareMass?.value, band.effect.mass) }">
               {{ writeBand(band.effect.mass, ' g') }}
             </td>
@@ -246,7 +246,7 @@ dd {
   color: rgb(var(--v-theme-error));
   font-weight: 700;
 }
-.says {
+.description {
   font-size: 13px;
   margin: 0;
   line-height: 1.3;

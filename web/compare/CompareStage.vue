@@ -90,7 +90,7 @@ const axisText = (cm: number) => (cm === 0 ? 'the butt end' : `${fixed(cm, 2)} c
     }}</v-alert>
     <p v-for="one in compare.cautions" :key="one.id" class="caution" role="alert">
       <b>{{ one.name }}:</b>
-      <span v-for="said in one.says" :key="said.id" :data-caution="said.id">{{ ` ${said.words}` }}</span>
+      <span v-for="said in one.says" :key="said.id" :data-caution="said.id">{{ ` ${said.message}` }}</span>
     </p>
     <p v-if="compare.librarySize === 0 && compare.rows.length === 0" class="panel" data-testid="empty-library">
       The library has nothing of this sport yet. <RouterLink to="/library">Add setups</RouterLink>, or set a target by

@@ -78,7 +78,7 @@ function told({ reference }: CompareRow): string {
             >
             <small v-if="row.reference.note" class="note">{{ row.reference.note }}</small>
             <small v-if="row.felt.length > 0" class="felt"
-              >{{ row.felt.map((f) => f.words).join('; ') }}
+              >{{ row.felt.map((f) => f.message).join('; ') }}
               <v-menu location="bottom" max-width="460">
                 <template #activator="{ props: menu }"
                   ><button v-bind="menu" class="why" :aria-label="`Where from: ${row.reference.name}`">

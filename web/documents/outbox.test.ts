@@ -3,7 +3,7 @@ import { seeded } from '#core/numerics/random.ts'
 import type { Edit } from './edit.ts'
 import { Outbox } from './outbox.ts'
 import type { EditStore, Outcome } from './parts.ts'
-import { saveWords } from './saveWords.ts'
+import { saveMessage } from './saveMessage.ts'
 
 /** What the server holds, edit by edit, and what became of each: the reference that the outbox is held against. */
 class Server {
@@ -125,7 +125,7 @@ async function schedule(seed: number, steps = 50): Promise<void> {
     for (const doc of DOCS)
       for (const edit of window.outbox.waitingFor(doc))
         if (!browser.stored.has(edit.id) && !server.applied.has(edit.id)) {
-          if (saveWords(state) === 'saved' || state.kept)
+          if (saveMessage(state) === 'saved' || state.kept)
             throw new Error(`${edit.id} was not stored and nothing said so`)
           excused.add(edit.id)
         }
@@ -138,7 +138,7 @@ async function schedule(seed: number, steps = 50): Promise<void> {
   }
   function check(): void {
     for (const { outbox, mine } of windows) {
-      if (saveWords(outbox.state()) !== 'saved') continue
+      if (saveMessage(outbox.state()) !== 'saved') continue
       for (const id of mine)
         if (!server.applied.has(id) && !outbox.state().aside.some((e) => e.id === id && e.aside?.why === 'not chosen'))
           throw new Error(`“saved” was said while ${id} was not`)
@@ -209,7 +209,7 @@ async function schedule(seed: number, steps = 50): Promise<void> {
   while (windows.length > 0) closeWindow(windows[0])
   await openWindow()
   const [last] = windows
-  for (let i = 0; i < 400 && saveWords(last.outbox.state()) !== 'saved'; i++) {
+  for (let i = 0; i < 400 && saveMessage(last.outbox.state()) !== 'saved'; i++) {
     flights.splice(0, 1)[0]?.land()
     browser.pass(16000)
     for (const { doc } of last.outbox.state().conflicts)

@@ -6,7 +6,7 @@ import { browserStore } from './browserStore.ts'
 import type { DocumentName } from './edit.ts'
 import { Outbox } from './outbox.ts'
 import type { DocumentNews, NewEdit } from './parts.ts'
-import { saveWords } from './saveWords.ts'
+import { saveMessage } from './saveMessage.ts'
 import { revisionAtServer, send } from './wire.ts'
 
 const LOOK_MS = 4000
@@ -30,7 +30,7 @@ export const useOutbox = defineStore('outbox', () => {
   })
   const state = shallowRef(outbox.state())
   const problem = shallowRef('')
-  const words = computed(() => saveWords(state.value, notTaken.size))
+  const words = computed(() => saveMessage(state.value, notTaken.size))
   const unsent = computed(() => state.value.waiting > 0)
   /** Who shows a document and wants it anew once a choice was made or an edit was let go. */
   let ready: Promise<void> = Promise.resolve()

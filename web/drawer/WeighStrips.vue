@@ -4,7 +4,7 @@ import { computed, onBeforeUnmount, ref } from 'vue'
 import { massPerCm } from '#core/cuts/weighing.ts'
 import { fixed } from '#core/quantities/write.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
-import { wordsOf } from '#contract/messages/job.ts'
+import { messageOf } from '#contract/messages/job.ts'
 import { useDevices } from '../stores/devices.ts'
 
 /** Makes of tape differ by half: cut strips, weigh them, and take grams per cm from all of them together. */
@@ -36,7 +36,7 @@ const result = computed(() => {
       stepG.value ?? STEP_G,
     )
   } catch (error) {
-    return { problem: wordsOf(error) }
+    return { problem: messageOf(error) }
   }
 })
 </script>

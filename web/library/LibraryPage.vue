@@ -16,7 +16,7 @@ import type { LibraryFacets, LibraryPage, LibrarySearch } from '#contract/librar
 import { QUANTITY_NAMES } from '#contract/messages/names.ts'
 import { exportAddress, facetsOf, searchLibrary } from '../api/library.ts'
 import { problemText } from '../api/client.ts'
-import { wordsOf } from '#contract/messages/job.ts'
+import { messageOf } from '#contract/messages/job.ts'
 import { filterOf, queryOfFilter, type LibraryFilter } from './libraryAddress.ts'
 import { useAddress } from '../shared/useAddress.ts'
 import { useShop } from '../stores/shop.ts'
@@ -44,7 +44,7 @@ function readBound(text: string, q: Quantity): { value: number | null; problem: 
     const options = { kind: KIND_OF[q], unit: unitFor(q, units.value), lengthCm: profile.value.geometry.lengthCm }
     return { value: readNumber(text, options).value, problem: '' }
   } catch (error) {
-    if (error instanceof Problem) return { value: null, problem: `${QUANTITY_NAMES[q]}: ${wordsOf(error)}` }
+    if (error instanceof Problem) return { value: null, problem: `${QUANTITY_NAMES[q]}: ${messageOf(error)}` }
     throw error
   }
 }

@@ -3,7 +3,7 @@ import { SPORTS, profileOf } from '#core/sports/sports.ts'
 import { readCsv as readCells } from '#contract/csv.ts'
 import { LIBRARY_FILE_VERSION, libraryFileSchema, setupDraftSchema } from '#contract/library.ts'
 import { delimiterOf } from '../browser/delimiter.ts'
-import { wordsOf } from '#contract/messages/job.ts'
+import { messageOf } from '#contract/messages/job.ts'
 
 /** One row of a library file as it was read: what it gives, or why it gives nothing. */
 export interface FileRow {
@@ -32,7 +32,7 @@ function readCsv(text: string): LibraryFileRead {
     try {
       return readLibrary(data, profileOf, SPORTS)
     } catch (error) {
-      throw new Error(wordsOf(error))
+      throw new Error(messageOf(error))
     }
   })()
   const taken = entries.flatMap((e) => (e.taken ? [e.taken] : []))
@@ -45,7 +45,7 @@ function readCsv(text: string): LibraryFileRead {
       row: e.row,
       name: e.name,
       setup: e.taken ? (at.get(setupKey(e.taken)) ?? null) : null,
-      refusal: e.refusal ? wordsOf(e.refusal) : '',
+      refusal: e.refusal ? messageOf(e.refusal) : '',
     })),
   }
 }

@@ -15,7 +15,7 @@ import * as api from '../api/library.ts'
 import { ApiProblem, problemText, read } from '../api/client.ts'
 import { setupNamed } from '../documents/edit.ts'
 import { useOutbox } from '../documents/useOutbox.ts'
-import { wordsOf } from '#contract/messages/job.ts'
+import { messageOf } from '#contract/messages/job.ts'
 import { useShop } from '../stores/shop.ts'
 
 export type ReportBody = SetupBody['reports'][number]
@@ -121,7 +121,7 @@ export function useSetup(id: string) {
       changeReport(report.id, { figures: { ...report.figures, [quantity]: figure } })
       return ''
     } catch (error) {
-      if (error instanceof Problem) return wordsOf(error)
+      if (error instanceof Problem) return messageOf(error)
       throw error
     }
   }

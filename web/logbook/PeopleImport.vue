@@ -83,7 +83,7 @@ async function openFile(event: Event): Promise<void> {
           class="mt-2"
           data-testid="people-problems"
         >
-          <p v-for="p in found.problems.slice(0, 12)" :key="p.line" class="mb-0">Row {{ p.line }}: {{ p.words }}</p>
+          <p v-for="p in found.problems.slice(0, 12)" :key="p.line" class="mb-0">Row {{ p.line }}: {{ p.message }}</p>
           <p v-if="found.problems.length > 12" class="mb-0">… and {{ found.problems.length - 12 }} more.</p>
           <p class="mb-0"><b>Nothing is taken in until every row can be read.</b></p>
         </v-alert>
@@ -95,7 +95,7 @@ async function openFile(event: Event): Promise<void> {
                 <td class="figure">{{ row.line }}</td>
                 <td>{{ row.name }}</td>
                 <td>{{ NAMES[row.standing] }}</td>
-                <td class="quiet">{{ row.says }}</td>
+                <td class="quiet">{{ row.summary }}</td>
               </tr>
             </tbody>
           </table>

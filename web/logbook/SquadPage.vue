@@ -139,7 +139,7 @@ const print = () => globalThis.print()
                 <td class="figure wide">{{ frame?.standing ? bandText(frame.standing) : '' }}</td>
                 <td :class="{ heavy: says.heavy }">
                   {{ says.text }}
-                  <small v-for="words in frame?.standing?.words ?? []" :key="words" class="quiet why">{{
+                  <small v-for="words in frame?.standing?.messages ?? []" :key="words" class="quiet why">{{
                     words
                   }}</small>
                 </td>

@@ -1,5 +1,5 @@
 import type { PlayerFacts } from '#core/player/facts.ts'
-import { gripWords, type GripRoutine } from '#core/player/grip.ts'
+import { gripText, type GripRoutine } from '#core/player/grip.ts'
 import { fixed } from '#core/quantities/write.ts'
 import { ASKED, COMPLAINT_NAMES } from '#contract/messages/player.ts'
 
@@ -22,7 +22,7 @@ export function factLines(facts: PlayerFacts): { name: string; value: string }[]
     ...line('Hours a week', facts.hoursPerWeek),
     ...line('Now it', facts.complaints?.map((c) => COMPLAINT_NAMES[c].toLowerCase()).join(', ') ?? null),
     ...line('Ceiling', facts.ceiling && `${fixed(facts.ceiling.swingWeightKgCm2, 1)} kg·cm² as played`),
-    ...line('Grip', facts.grip && gripWords(facts.grip)),
+    ...line('Grip', facts.grip && gripText(facts.grip)),
     ...line('Agreed to notes', facts.consentOn),
     ...line('Wants', facts.wants),
   ]
@@ -49,7 +49,7 @@ export function toldText(field: keyof PlayerFacts, value: unknown): string {
   if (field === 'height') return `height: ${fixed((value as { cm: number }).cm, 0)} cm`
   if (field === 'ceiling') return `ceiling ${fixed((value as { swingWeightKgCm2: number }).swingWeightKgCm2, 1)} kg·cm²`
   if (field === 'grip')
-    return `grip: ${gripWords(value as GripRoutine)
+    return `grip: ${gripText(value as GripRoutine)
       .toLowerCase()
       .replace(/\.$/, '')}`
   const said = answer(field, value)

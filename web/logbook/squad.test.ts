@@ -14,7 +14,7 @@ const frame = (id: string, over: Partial<NonNullable<Frame['standing']>> | null,
     overCeilingKgCm2: null,
     bandKgCm2: null,
     inBand: null,
-    words: [],
+    messages: [],
     ...over,
   },
 })

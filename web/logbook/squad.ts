@@ -16,7 +16,7 @@ export function standingText(frame: Member['frames'][number]): { text: string; h
     }
   if (standing.overCeilingKgCm2 !== null && standing.overCeilingKgCm2 > 0)
     return { text: `${fixed(standing.overCeilingKgCm2, 0)} kg·cm² over the ceiling`, heavy: true }
-  return { text: standing.words.length > 0 ? 'look at it' : 'fits', heavy: standing.words.length > 0 }
+  return { text: standing.messages.length > 0 ? 'look at it' : 'fits', heavy: standing.messages.length > 0 }
 }
 
 /** The band of swing weight that is usual for a player, with the side on which the frame lies. */

@@ -4,7 +4,7 @@ import { usualMethod } from '#core/measure/readings.ts'
 import { QUANTITIES, READ_QUANTITIES, type ReadQuantity } from '#core/quantities/units.ts'
 import { writeValue } from '#core/quantities/write.ts'
 import QuantityField from '../shared/QuantityField.vue'
-import { doubtWords } from '#contract/messages/job.ts'
+import { doubtMessage } from '#contract/messages/job.ts'
 import { QUANTITY_NAMES } from '#contract/messages/names.ts'
 import { methodOfDevice, useDevices, type Receiver } from '../stores/devices.ts'
 import { useOpenJob } from '../stores/openJob.ts'
@@ -141,7 +141,7 @@ const focusOn = (quantity: ReadQuantity) => (devices.focused = receivers.find((r
         />
       </div>
       <div v-for="{ readingId, doubt } in summaryOf(quantity).doubtful" :key="readingId" class="doubt" role="alert">
-        <span>{{ doubtWords(doubt, shop.units, lengthCm()) }} Kept, not used.</span>
+        <span>{{ doubtMessage(doubt, shop.units, lengthCm()) }} Kept, not used.</span>
         <v-btn
           v-if="SLIPS.includes(doubt.code)"
           size="small"

@@ -18,10 +18,10 @@ import { placeText, stripsText } from '#contract/messages/names.ts'
 import { overlapText, scissorsText } from '#contract/messages/plan.ts'
 import { fits } from '#core/cuts/zones.ts'
 import { countNotTaken } from '../browser/notTaken.ts'
-import { problemWords } from '#contract/messages/problems.ts'
+import { problemMessage } from '#contract/messages/problems.ts'
 import BedMenu from './BedMenu.vue'
 import { useOpenJob } from '../stores/openJob.ts'
-import { amountWords, countedIn, placeWords, readAmount } from './readAmount.ts'
+import { amountRead, countedIn, placeRead, readAmount } from './readAmount.ts'
 import { canBeOneSided, canSplit } from './editCut.ts'
 import type { usePlanEditor } from './usePlanEditor.ts'
 
@@ -63,15 +63,15 @@ function commit(field: 'place' | 'amount', text: string): void {
         lengthCm: job.view.frame.geometry.lengthCm,
       })
       const got = props.bench.setPlace(cut.value, value)
-      void nextTick(() => (said.value = { place: placeWords(value, got.atCm, ruler.value) }))
+      void nextTick(() => (said.value = { place: placeRead(value, got.atCm, ruler.value) }))
     } else {
       const asked = readAmount(text, material.value)
       const [got, of] = [props.bench.setAmount(cut.value, asked), material.value]
-      void nextTick(() => (said.value = { amount: amountWords(asked, got.amount, of) }))
+      void nextTick(() => (said.value = { amount: amountRead(asked, got.amount, of) }))
     }
   } catch (error) {
     if (!(error instanceof Problem)) throw error
-    problem.value = { [field]: problemWords(error) }
+    problem.value = { [field]: problemMessage(error) }
   }
 }
 const choices = computed(() =>

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { DRAWER } from '#core/planning/fixtures/fixtures.ts'
-import { amountWords, countedIn, placeWords, readAmount } from './readAmount.ts'
+import { amountRead, countedIn, placeRead, readAmount } from './readAmount.ts'
 
 const tape = { ...DRAWER[0], kind: 'tape' as const, unitMassG: 0.1, step: 0.5 }
 const putty = { ...tape, kind: 'fill' as const, unitMassG: 1 }
@@ -34,15 +34,15 @@ describe('how much, as typed', () => {
     const inch = { ...tape, step: 0.635 }
     expect(readAmount('7 1/2', inch)).toBeCloseTo(19.05, 9)
     expect(readAmount('19 cm', inch)).toBeCloseTo(19, 9)
-    expect(amountWords(19, 19.05, inch)).toBe('7 1/2 in: it is cut in steps of 1/4 in.')
-    expect(placeWords(19, 12.7, 'in')).toContain('At 5 in')
+    expect(amountRead(19, 19.05, inch)).toBe('7 1/2 in: it is cut in steps of 1/4 in.')
+    expect(placeRead(19, 12.7, 'in')).toContain('At 5 in')
     expect([countedIn(inch), countedIn(tape), countedIn(putty)]).toEqual(['in', 'cm', 'g'])
   })
   it('what was not taken as typed is said', () => {
-    expect(amountWords(12, 12, tape)).toBe('')
-    expect(amountWords(12.2, 12, tape)).toContain('steps of 0.5 cm')
-    expect(amountWords(50, 32, tape)).toContain('no room for more')
-    expect(placeWords(3, 3)).toBe('')
-    expect(placeWords(60, 41.2)).toContain('At 41.2 cm')
+    expect(amountRead(12, 12, tape)).toBe('')
+    expect(amountRead(12.2, 12, tape)).toContain('steps of 0.5 cm')
+    expect(amountRead(50, 32, tape)).toContain('no room for more')
+    expect(placeRead(3, 3)).toBe('')
+    expect(placeRead(60, 41.2)).toContain('At 41.2 cm')
   })
 })

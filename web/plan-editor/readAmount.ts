@@ -37,7 +37,7 @@ export function readAmount(text: string, material: Material): number {
 }
 
 /** Why a piece did not take just what was typed; empty when it did. */
-export function amountWords(asked: number, got: number, material: Material): string {
+export function amountRead(asked: number, got: number, material: Material): string {
   if (Math.abs(asked - got) < 1e-6) return ''
   const unit = COUNTED_IN[material.kind] === 'pieces' ? '' : ` ${countedIn(material)}`
   const inches = isByLength(material.kind) && rulerOf(material) === 'in'
@@ -49,7 +49,7 @@ export function amountWords(asked: number, got: number, material: Material): str
 }
 
 /** Why a piece does not lie just where it was typed; empty when it does. */
-export const placeWords = (askedCm: number, gotCm: number, ruler: Ruler = 'cm'): string =>
+export const placeRead = (askedCm: number, gotCm: number, ruler: Ruler = 'cm'): string =>
   Math.abs(askedCm - gotCm) < (ruler === 'in' ? 0.081 : 0.051)
     ? ''
     : `At ${lengthText(gotCm, ruler)}: further on it would leave its part of the frame or lie on another piece.`

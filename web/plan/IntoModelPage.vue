@@ -15,7 +15,7 @@ import { measuredFrames } from '../api/library.ts'
 import { usePlanRequest } from '../plan-editor/usePlanRequest.ts'
 import PlanPicture from '../plan-editor/PlanPicture.vue'
 import SetupPicker from '../library/SetupPicker.vue'
-import { bindingWords, wordsOf } from '#contract/messages/job.ts'
+import { bindingText, messageOf } from '#contract/messages/job.ts'
 import { useOpenJob } from '../stores/openJob.ts'
 import { useShop } from '../stores/shop.ts'
 import { planner } from '../workers/planner.ts'
@@ -60,7 +60,7 @@ watch(
       const answer = await planner.intoModel(request.value, { geometry: setup.geometry, state, shared })
       if (mine === asked) found.value = answer
     } catch (error) {
-      if (mine === asked) problem.value = wordsOf(error)
+      if (mine === asked) problem.value = messageOf(error)
     } finally {
       if (mine === asked) busy.value = false
     }
@@ -209,7 +209,7 @@ function take(): void {
             }}.
             <template v-if="planned.binding.length > 0"
               >In the way:
-              {{ planned.binding.map((b) => bindingWords(b, job.picture, shop.units)).join('; ') }}.</template
+              {{ planned.binding.map((b) => bindingText(b, job.picture, shop.units)).join('; ') }}.</template
             >
           </p>
           <p class="quiet">

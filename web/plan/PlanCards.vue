@@ -13,7 +13,7 @@ import { QUANTITY_NAMES } from '#contract/messages/names.ts'
 import { afterwardsText, changeText, doubtText, workText } from '#contract/messages/plan.ts'
 import { usePlanRequest } from '../plan-editor/usePlanRequest.ts'
 import PlanPicture from '../plan-editor/PlanPicture.vue'
-import { ALTERNATIVES, leftOutWords } from '#contract/messages/job.ts'
+import { ALTERNATIVES, leftOutMessage } from '#contract/messages/job.ts'
 import { useOpenJob } from '../stores/openJob.ts'
 import { useShop } from '../stores/shop.ts'
 import CutLines from '../plan-editor/CutLines.vue'
@@ -90,7 +90,7 @@ function felt(plan: Plan): string[] {
           Lands in {{ fixed(100 * chance.all, 0) }} of 100 builds. {{ doubt(plan, chance) }}
         </p>
         <p class="quiet">
-          {{ ALTERNATIVES[id].says }}
+          {{ ALTERNATIVES[id].description }}
           <template v-if="apartFrom"
             >Apart from “{{ ALTERNATIVES[apartFrom].name }}”: at most 65 % of its mass at each place.</template
           >
@@ -148,7 +148,7 @@ function felt(plan: Plan): string[] {
       </article>
     </div>
     <p v-if="planner.leftOut.value.length > 0" class="quiet left mt-2">
-      Left out: {{ planner.leftOut.value.map((l) => `“${ALTERNATIVES[l.id].name}” ${leftOutWords(l)}`).join('; ') }}.
+      Left out: {{ planner.leftOut.value.map((l) => `“${ALTERNATIVES[l.id].name}” ${leftOutMessage(l)}`).join('; ') }}.
     </p>
   </section>
 </template>

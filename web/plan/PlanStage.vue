@@ -16,8 +16,8 @@ import { addedText } from '#contract/messages/plan.ts'
 import PlanEditor from '../plan-editor/PlanEditor.vue'
 import StageFrame from '../shared/StageFrame.vue'
 import { usePlanRequest } from '../plan-editor/usePlanRequest.ts'
-import { wordsOf } from '#contract/messages/job.ts'
-import { addedWords } from '#contract/messages/reach.ts'
+import { messageOf } from '#contract/messages/job.ts'
+import { whatIsAddedText } from '#contract/messages/reach.ts'
 import { useTarget } from '../targets/useTarget.ts'
 import { useOpenJob } from '../stores/openJob.ts'
 import { useShop } from '../stores/shop.ts'
@@ -52,7 +52,7 @@ const obstacle = computed(() => {
   try {
     checkRequest(request.value)
   } catch (error) {
-    return { text: wordsOf(error), to: 'measure', link: 'Measure' }
+    return { text: messageOf(error), to: 'measure', link: 'Measure' }
   }
   if (job.drawer.every((m) => m.stock <= 0))
     return {
@@ -158,7 +158,7 @@ const change = computed(() => addedText(job.cuts, job.picture.materials, job.pic
     >
     <WayBackNotice @take="goBack" />
     <v-alert v-if="unsettled.length > 0" type="warning" variant="tonal" density="compact" class="mb-2"
-      >{{ unsettled[0].words }} <RouterLink :to="{ name: 'target' }">Settle it on the target</RouterLink></v-alert
+      >{{ unsettled[0].message }} <RouterLink :to="{ name: 'target' }">Settle it on the target</RouterLink></v-alert
     >
     <v-alert v-if="asIs === 'inside'" type="success" variant="tonal" density="compact" class="mb-2"
       >Every number is already inside its tolerance. Leave it.</v-alert
@@ -170,7 +170,7 @@ const change = computed(() => addedText(job.cuts, job.picture.materials, job.pic
       planner.problem.value
     }}</v-alert>
     <p v-if="added && !asIs" :class="['mb-2', { quiet: !added.impossible }]" data-testid="added">
-      {{ addedWords(added, job.picture.work.geometry, shop.units) }}
+      {{ whatIsAddedText(added, job.picture.work.geometry, shop.units) }}
     </p>
     <DrawerNotes />
     <ReachNotice

@@ -24,7 +24,7 @@ const FAIR = 0.5
       :key="id"
       type="button"
       :aria-pressed="id === taken"
-      :title="ALTERNATIVES[id].says"
+      :title="ALTERNATIVES[id].description"
       :class="{ taken: id === taken, outside: !plan.reached, unlikely: plan.reached && chance.all < FAIR }"
       @click="$emit('take', id, plan)"
     >

@@ -5,8 +5,8 @@ import type { NumberRange } from '#core/planning/explain/ranges.ts'
 import type { Binding } from '#core/planning/explain/reach.ts'
 import { writeDifference } from '#core/quantities/write.ts'
 import { QUANTITY_NAMES } from '#contract/messages/names.ts'
-import { bindingWords, openingWords } from '#contract/messages/job.ts'
-import { rangeWords } from '#contract/messages/reach.ts'
+import { bindingText, openingText } from '#contract/messages/job.ts'
+import { rangeText } from '#contract/messages/reach.ts'
 import { useOpenJob } from '../stores/openJob.ts'
 import { useShop } from '../stores/shop.ts'
 
@@ -30,13 +30,13 @@ const shop = useShop()
       off target.</template
     >
     <span v-if="binding.length > 0" data-testid="binding">
-      In the way: {{ binding.map((b) => bindingWords(b, job.picture, shop.units)).join('; ') }}.</span
+      In the way: {{ binding.map((b) => bindingText(b, job.picture, shop.units)).join('; ') }}.</span
     >
     <template v-if="relaxations.length > 0">
       Any one of these would reach it:
       <ul>
         <li v-for="opening in relaxations.slice(0, 6)" :key="JSON.stringify(opening.obstacle)">
-          {{ openingWords(opening, job.picture, shop.units) }}
+          {{ openingText(opening, job.picture, shop.units) }}
         </li>
       </ul>
     </template>
@@ -45,7 +45,7 @@ const shop = useShop()
     >
     <p v-if="ranges.length > 0" class="mb-0 mt-1" data-testid="ranges">
       With the others inside, each can be:
-      {{ ranges.map((r) => rangeWords(r, shop.units, job.view.frame.geometry.lengthCm)).join('; ') }}.
+      {{ ranges.map((r) => rangeText(r, shop.units, job.view.frame.geometry.lengthCm)).join('; ') }}.
     </p>
   </section>
 </template>

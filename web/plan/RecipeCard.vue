@@ -35,8 +35,8 @@ const cuts = computed(() => props.card.plan.cuts)
       ><span class="figure">+{{ fixed(card.plan.score.addedG, 1) }} g</span>
     </header>
     <p class="work">{{ workText(cuts, job.picture.materials, job.picture.work, limits.minutes) }}</p>
-    <p v-for="c in cautions" :key="c.id" class="caution" role="note">{{ c.words }}</p>
-    <p class="quiet">{{ card.says }}</p>
+    <p v-for="c in cautions" :key="c.id" class="caution" role="note">{{ c.message }}</p>
+    <p class="quiet">{{ card.description }}</p>
     <p v-for="note in card.notes" :key="note" class="doubt">{{ note }}</p>
     <PlanPicture
       :cuts="cuts"

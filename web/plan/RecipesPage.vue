@@ -8,7 +8,7 @@ import type { OwnRecipe } from '#core/planning/offers/ownRecipes.ts'
 import type { Knob } from '#core/planning/offers/recipes.ts'
 import { checkRequest } from '#core/planning/problem/request.ts'
 import type { FrameNow } from '#core/targets/frameNow.ts'
-import { wordsOf } from '#contract/messages/job.ts'
+import { messageOf } from '#contract/messages/job.ts'
 import type { AllTurned } from '#planner/protocol.ts'
 import { usePlanRequest } from '../plan-editor/usePlanRequest.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
@@ -44,7 +44,7 @@ async function turn(): Promise<void> {
     const found = await planner.recipes(request.value, knob.value, by.value, own.value)
     if (mine === asked) turned.value = found
   } catch (error) {
-    if (mine === asked) [problem.value, turned.value] = [wordsOf(error), { known: [], own: [] }]
+    if (mine === asked) [problem.value, turned.value] = [messageOf(error), { known: [], own: [] }]
   } finally {
     if (mine === asked) busy.value = false
   }

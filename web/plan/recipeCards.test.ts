@@ -19,7 +19,7 @@ describe('recipe cards', () => {
   it('the shop’s own first, with what is missing or stands in said; practice’s own by their names', () => {
     const turned = { known: turnedRecipes(request, 'mass', 8), own: turnedOwn(request, 'mass', 5, [ours]) }
     const cards = recipeCards(turned, request.materials)
-    expect(cards[0]).toMatchObject({ name: 'Ours', own: true, says: 'Tip 2.0 g, Heel of the shop 3.0 g' })
+    expect(cards[0]).toMatchObject({ name: 'Ours', own: true, description: 'Tip 2.0 g, Heel of the shop 3.0 g' })
     const used = cards[0].plan.cuts[0].materialId
     expect(cards[0].notes).toEqual([
       'Without Heel of the shop 3.0 g: no such place is open here, or nothing in the drawer goes there.',

@@ -12,7 +12,7 @@ import type { AllTurned } from '#planner/protocol.ts'
 export interface RecipeCard {
   id: string
   name: string
-  says: string
+  description: string
   plan: Plan
   /** What is to be known before it is put on. */
   notes: string[]
@@ -28,7 +28,7 @@ export function recipeCards(turned: AllTurned, materials: readonly Pick<Material
     ...turned.own.map(({ own, plan, without, instead }) => ({
       id: own.id,
       name: own.name,
-      says: partsText(own.parts),
+      description: partsText(own.parts),
       plan,
       notes: [
         ...missing(without),

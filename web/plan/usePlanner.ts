@@ -10,7 +10,7 @@ import type { WorkPoint } from '#core/planning/offers/workCurve.ts'
 import { planner } from '../workers/planner.ts'
 import type { Stoppable } from '#planner/pool.ts'
 import type { Offer, PlanWithChance } from '#planner/protocol.ts'
-import { wordsOf } from '#contract/messages/job.ts'
+import { messageOf } from '#contract/messages/job.ts'
 
 /** What the planner has found so far. */
 export function usePlanner() {
@@ -89,7 +89,7 @@ export function usePlanner() {
       await mine.finished
     } catch (error) {
       if (running === mine) {
-        problem.value = wordsOf(error)
+        problem.value = messageOf(error)
         state.value = 'done'
       }
     }

@@ -4,7 +4,7 @@ import type { ProblemCode } from '#core/problem.ts'
 import type { Next } from '#core/tuning/engine.ts'
 import type { School } from '#core/tuning/school.ts'
 import { fixed } from '#core/quantities/write.ts'
-import { problemWords } from '#contract/messages/problems.ts'
+import { problemMessage } from '#contract/messages/problems.ts'
 import { ASK_WORDS, ceilingText, doseText, PAIN_CAUTION } from '#contract/messages/play.ts'
 import ChangeOutcome from './ChangeOutcome.vue'
 import type { TuningPage } from './useTuning.ts'
@@ -75,7 +75,7 @@ const waits = computed(() => {
       <template v-if="next.kind === 'end' && next.cannot">
         <p class="does">{{ doseText(next.cannot.dose) }} would be next</p>
         <p data-testid="cannot">
-          {{ problemWords(next.cannot.problem) }}
+          {{ problemMessage(next.cannot.problem) }}
           <RouterLink v-if="OF_THE_DRAWER.includes(next.cannot.problem.code)" to="/drawer">The drawer</RouterLink>
         </p>
         <p v-if="next.because" class="quiet">Without it: {{ next.because }}</p>

@@ -84,7 +84,7 @@ const range = computed(() => (unit.value === 'lb' ? [5, 100] : [3, 45]))
     </summary>
     <ul v-if="advice.length > 0" class="advice">
       <li v-for="a in advice" :key="a.id">
-        {{ a.words }} <span class="quiet">{{ a.why }}</span>
+        {{ a.message }} <span class="quiet">{{ a.why }}</span>
       </li>
     </ul>
     <div v-if="strung" class="grid">

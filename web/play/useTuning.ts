@@ -22,7 +22,7 @@ import { SCHOOLS } from '#core/tuning/schools.ts'
 import { wornState } from '#core/tuning/drift.ts'
 import { hoursOf } from '#core/tuning/stringing.ts'
 import { dayHere } from '#core/tuning/sessions.ts'
-import { problemWords } from '#contract/messages/problems.ts'
+import { problemMessage } from '#contract/messages/problems.ts'
 import { doseText, handWorkCost, handWorkText } from '#contract/messages/play.ts'
 import { QUANTITY_NAMES } from '#contract/messages/names.ts'
 import { workText } from '#contract/messages/plan.ts'
@@ -142,7 +142,7 @@ export function useTuning() {
   function tryDose(dose: Dose, wanted?: string): { cuts: TunedSetup['cuts'] } | { problem: string } {
     const { bench } = tuning.value!
     const found = doneOn(wanted === undefined ? bench : { ...bench, wanted }, now.value!, dose)
-    return found instanceof Problem ? { problem: problemWords(found) } : { cuts: found.cuts }
+    return found instanceof Problem ? { problem: problemMessage(found) } : { cuts: found.cuts }
   }
   /** The materials with which a dose can be done, the one that is chosen by itself first. */
   const waysFor = (dose: Dose): { materialId: string; name: string }[] => {

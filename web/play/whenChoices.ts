@@ -26,12 +26,12 @@ export const WHEN_CHOICES: readonly (readonly [string, When])[] = [
 const key = (when: When) => JSON.stringify(when)
 
 /** The words of an answer; one that is not among the choices is kept as it is. */
-export const whenWords = (when: When): string =>
+export const whenText = (when: When): string =>
   WHEN_CHOICES.find(([, choice]) => key(choice) === key(when))?.[0] ?? 'as it was taken over'
 
 /** What can be chosen beside what stands there. */
 export const whenItems = (now: When): { title: string; value: string }[] => [
-  ...(WHEN_CHOICES.some(([, choice]) => key(choice) === key(now)) ? [] : [{ title: whenWords(now), value: key(now) }]),
+  ...(WHEN_CHOICES.some(([, choice]) => key(choice) === key(now)) ? [] : [{ title: whenText(now), value: key(now) }]),
   ...WHEN_CHOICES.map(([title, when]) => ({ title, value: key(when) })),
 ]
 export const whenOf = (value: string): When => JSON.parse(value) as When

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { gripWords, type GripRoutine } from '#core/player/grip.ts'
+import { gripText, type GripRoutine } from '#core/player/grip.ts'
 
 /** A handle with its overgrip: how high, which way it winds, where it begins, how many layers. */
 const props = defineProps<{ grip: GripRoutine; handleCm: number }>()
@@ -23,7 +23,7 @@ const layers = computed(() => Math.min(3, props.grip.overgrips ?? 1))
 </script>
 
 <template>
-  <svg :viewBox="`-6 -24 ${length + 44} 58`" class="drawing" role="img" :aria-label="gripWords(grip)">
+  <svg :viewBox="`-6 -24 ${length + 44} 58`" class="drawing" role="img" :aria-label="gripText(grip)">
     <rect x="0" :y="-HALF" :width="length + 32" :height="2 * HALF" class="shaft" />
     <rect x="0" :y="-HALF - 3" width="10" :height="2 * HALF + 6" rx="2" class="cap" />
     <g v-if="layers > 0">

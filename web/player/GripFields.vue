@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { GRIP_ENDS, GRIP_TURNS, gripWords, PLAIN_GRIP, type GripRoutine } from '#core/player/grip.ts'
+import { GRIP_ENDS, GRIP_TURNS, gripText, PLAIN_GRIP, type GripRoutine } from '#core/player/grip.ts'
 import type { SportProfile } from '#core/sports/profile.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
 import GripDrawing from './GripDrawing.vue'
@@ -21,7 +21,7 @@ const handleCm = computed(() => props.profile?.geometry.gripLengthCm ?? 18)
 <template>
   <details class="grip" :open="grip !== null">
     <summary data-testid="grip">
-      Grip <span class="quiet">{{ grip ? gripWords(grip) : 'not asked yet' }}</span>
+      Grip <span class="quiet">{{ grip ? gripText(grip) : 'not asked yet' }}</span>
     </summary>
     <div class="both">
       <div class="fields">

@@ -60,7 +60,7 @@ const references = (quantity: AimQuantity) =>
       {{ conditionText(job.picture.condition, job.profile) }}; swing weight about {{ fixed(job.picture.axisCm, 2) }} cm
     </p>
     <p v-for="caution in cautions" :key="caution.id" class="caution" role="alert" :data-caution="caution.id">
-      {{ caution.words }}
+      {{ caution.message }}
     </p>
     <QuantityRow
       v-for="quantity in shown"

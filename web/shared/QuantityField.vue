@@ -8,7 +8,7 @@ import { useShop } from '../stores/shop.ts'
 import { dropTyped, keepTyped, readTyped } from '../browser/settings.ts'
 import { countNotTaken } from '../browser/notTaken.ts'
 import { afterPress } from '../browser/afterPress.ts'
-import { problemWords } from '#contract/messages/problems.ts'
+import { problemMessage } from '#contract/messages/problems.ts'
 
 /**
  * A number typed as people write it. It becomes a number once, on Enter or on leaving; what cannot be read stays as typed with
@@ -93,7 +93,7 @@ function commit(): boolean {
     return true
   } catch (problem) {
     if (!(problem instanceof Problem)) throw problem
-    error.value = problemWords(problem)
+    error.value = problemMessage(problem)
     keepTyped(storeKey.value, text.value)
     return false
   }

@@ -12,7 +12,7 @@ import { useMarks } from '../charts/useMarks.ts'
 import MarkGlyph from '../shared/MarkGlyph.vue'
 import PlainNumber from '../shared/PlainNumber.vue'
 import { useOpenJob } from '../stores/openJob.ts'
-import { effectWords } from '#contract/messages/effects.ts'
+import { effectTexts } from '#contract/messages/effects.ts'
 import { useFace, type Side } from './useFace.ts'
 
 /** What it will do, before any tape is cut: maps of the face with their assumptions, and plain words. */
@@ -218,7 +218,7 @@ const isUsual = computed(() => Object.keys(face.changed).length === 0)
       <section v-if="effect" class="panel mt-3" data-testid="effect">
         <h2>{{ nameOf(other) }} against now</h2>
         <p class="words">
-          {{ effectWords(effect).join(' ') }}
+          {{ effectTexts(effect).join(' ') }}
         </p>
         <p v-if="percussion !== null" class="quiet mb-0">
           Now: centre of percussion {{ fixed(percussion, 1) }} cm from the butt for a pivot at the swing axis; lively

@@ -85,7 +85,7 @@ function take(proposal: Proposal): void {
               <small class="dose">{{
                 p.pointMasses.length > 0
                   ? p.pointMasses.map((d) => gramsText(d.massG, d.place, shop.units)).join(', ')
-                  : p.says
+                  : p.summary
               }}</small>
             </td>
             <td v-for="q in QUANTITIES" :key="q" class="num figure">

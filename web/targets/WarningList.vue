@@ -31,7 +31,7 @@ function settle(warning: TargetWarning): void {
           ><b>{{ QUANTITY_NAMES[warning.quantity] }}</b
           >:
         </template>
-        {{ warning.words }} <small class="quiet">{{ warning.rule.source }}</small>
+        {{ warning.message }} <small class="quiet">{{ warning.rule.source }}</small>
       </p>
       <template v-if="warning.confirm">
         <p v-if="confirmedOf(warning)" class="quiet mb-0" :data-testid="`confirmed-${warning.rule.id}`">

@@ -3,7 +3,7 @@ import { referenceState } from '#core/compare/setup.ts'
 import { estimateOf, frameState, type FrameState } from '#core/frame/state.ts'
 import type { ImpactAssumptions } from '#core/sports/kinds.ts'
 import { QUANTITIES } from '#core/quantities/units.ts'
-import { problemWords } from '#contract/messages/problems.ts'
+import { problemMessage } from '#contract/messages/problems.ts'
 import { useOpenJob } from '../stores/openJob.ts'
 import { useShop } from '../stores/shop.ts'
 import { faceWorker, type FaceAnswer } from '../workers/face.ts'
@@ -86,7 +86,7 @@ export function useFace() {
   /** Why a side cannot be shown. */
   const whyNot = (side: Side): string => {
     const found = answer.value?.sheets[side]
-    return found && 'code' in found ? problemWords(found) : ''
+    return found && 'code' in found ? problemMessage(found) : ''
   }
   return {
     ranges,

@@ -7,7 +7,7 @@ import { withinClass } from '#core/targets/minors.ts'
 import { warningsOnTarget, setupKindOf, unconfirmed } from '#core/targets/warnings.ts'
 import { ceilingHere, rulesFacts, type FrameNow } from '#core/targets/frameNow.ts'
 import { PLAYER_RULES } from '#core/targets/rules/playerRules.ts'
-import { judge, ruleWords } from '#core/targets/rules/rule.ts'
+import { judge, ruleMessage } from '#core/targets/rules/rule.ts'
 import { disagreements, proposals, type Proposal } from '#core/targets/strategies.ts'
 import type { TargetLine, TargetLines, TargetMethod } from '#core/targets/target.ts'
 import {
@@ -19,7 +19,7 @@ import {
   heldAt,
   type BroughtSetup,
 } from '#core/targets/methods.ts'
-import { wordsOf } from '#contract/messages/job.ts'
+import { messageOf } from '#contract/messages/job.ts'
 import type { TargetNumber } from '#core/planning/problem/request.ts'
 import { useOpenJob } from '../stores/openJob.ts'
 import { useShop } from '../stores/shop.ts'
@@ -47,7 +47,7 @@ export function useTarget() {
   const speaking = computed(() =>
     judged.value
       .filter((j) => j.verdict === 'yes')
-      .map((j) => ({ rule: j.rule, words: ruleWords(j.rule, facts.value) })),
+      .map((j) => ({ rule: j.rule, words: ruleMessage(j.rule, facts.value) })),
   )
   const asks = computed(() => [...new Set(judged.value.flatMap((j) => j.asks))])
 
@@ -116,7 +116,7 @@ export function useTarget() {
         linesBy(way, referenceId, quantities),
       )
     } catch (error) {
-      problem.value = wordsOf(error)
+      problem.value = messageOf(error)
     }
   }
 
@@ -133,7 +133,7 @@ export function useTarget() {
       }
       put({}, found)
     } catch (error) {
-      problem.value = wordsOf(error)
+      problem.value = messageOf(error)
     }
   }
 
@@ -144,7 +144,7 @@ export function useTarget() {
       const line = heldAt(linesBy(way, referenceId, [quantity]), ceiling.value)[quantity]
       if (line) setLine(quantity, { ...line, reason: body.value.lines[quantity]?.reason ?? '' })
     } catch (error) {
-      problem.value = wordsOf(error)
+      problem.value = messageOf(error)
     }
   }
 
@@ -179,7 +179,7 @@ export function useTarget() {
       schoolProblem.value = ''
       return { found, apart: disagreements(found, frame.value) }
     } catch (error) {
-      schoolProblem.value = wordsOf(error)
+      schoolProblem.value = messageOf(error)
       return { found: [], apart: [] }
     }
   })

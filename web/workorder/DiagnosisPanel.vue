@@ -28,12 +28,12 @@ const pieceOf = (stepId: string | null) => {
   const cut = open.value?.suspicion.since.find((s) => s.step.id === stepId)
   return { where: props.order.placeOf(stepId), cut: cut?.mark.laid ?? cut?.step.cut ?? null }
 }
-const wordsOf = (cause: Cause) => causeText(cause, pieceOf(cause.stepId), job.picture.materials, shop.units)
+const messageOf = (cause: Cause) => causeText(cause, pieceOf(cause.stepId), job.picture.materials, shop.units)
 const likely = (share: number) =>
   share > 0.8 ? 'very likely' : share > 0.4 ? 'likely' : share > 0.1 ? 'possible' : 'unlikely'
 const foundOf = (cause: Cause): StepMark['found'] => ({
   cause: cause.kind,
-  words: wordsOf(cause),
+  words: messageOf(cause),
   at: new Date().toISOString(),
   by: shop.initials,
 })
@@ -41,7 +41,7 @@ const foundOf = (cause: Cause): StepMark['found'] => ({
 /** It is done again as it was planned: what was read with it as it was says nothing any more. */
 function putRight(causes: readonly Cause[]): void {
   const { checkpoint, suspicion } = open.value!
-  const found = { ...foundOf(causes[0])!, words: causes.map(wordsOf).join('; ') }
+  const found = { ...foundOf(causes[0])!, words: causes.map(messageOf).join('; ') }
   props.order.withdraw(checkpoint.step.id, suspicion.reads.map((r) => r.quantity), found) // prettier-ignore
 }
 /** It stays as it is: what lies otherwise is on the frame so, and what an instrument showed wrongly is no longer used. */
@@ -50,8 +50,8 @@ function leaveSo(causes: readonly Cause[]): void {
   props.order.saveBoth(withCauses(props.order.body.value!, open.value!.checkpoint.step.id, causes, foundOf, quantityOf)) // prettier-ignore
 }
 const bothWords = ({ causes: [a, b] }: TwoCauses) => {
-  const second = wordsOf(b)
-  return `${wordsOf(a)}, and ${second.charAt(0).toLowerCase()}${second.slice(1)}`
+  const second = messageOf(b)
+  return `${messageOf(a)}, and ${second.charAt(0).toLowerCase()}${second.slice(1)}`
 }
 function readAgain(cause: Cause): void {
   if (cause.mend.kind !== 'withdraw') return
@@ -89,7 +89,7 @@ function takeAsRead(): void {
       </li>
       <li v-for="(cause, i) in shown" :key="i" :data-cause="cause.kind">
         <span class="what"
-          >{{ wordsOf(cause) }} <small class="quiet">{{ likely(cause.likelihood) }}</small></span
+          >{{ messageOf(cause) }} <small class="quiet">{{ likely(cause.likelihood) }}</small></span
         >
         <template v-if="isOfPiece(cause.kind)">
           <v-btn :size="size" variant="tonal" color="primary" @click="putRight([cause])">Put right, read again</v-btn>

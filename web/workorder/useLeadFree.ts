@@ -1,5 +1,5 @@
 import { onBeforeUnmount, onMounted, ref, shallowRef } from 'vue'
-import { wordsOf } from '#contract/messages/job.ts'
+import { messageOf } from '#contract/messages/job.ts'
 import { isDone } from '#core/workorder/marks.ts'
 import { aimedAt, around, type PlanLimits } from '#core/planning/problem/request.ts'
 import type { PlanWithChance } from '#planner/protocol.ts'
@@ -35,7 +35,7 @@ export function useLeadFree(order: OpenOrder) {
         if (!gone) [found.value, proven.value] = [news, isProven]
       })
     } catch (error) {
-      if (!gone) problem.value = wordsOf(error)
+      if (!gone) problem.value = messageOf(error)
     }
   })
   const take = () => found.value && order.goOnWith(found.value.plan.cuts, limits())

@@ -1,6 +1,6 @@
 import { watchDebounced } from '@vueuse/core'
 import { computed, ref, shallowRef } from 'vue'
-import { wordsOf } from '#contract/messages/job.ts'
+import { messageOf } from '#contract/messages/job.ts'
 import { aimedAt } from '#core/planning/problem/request.ts'
 import { isBegun } from '#core/workorder/marks.ts'
 import { peelOf } from '#core/workorder/order.ts'
@@ -53,7 +53,7 @@ export function useRest(order: OpenOrder) {
       if (mine !== asked) return
       ;[offer.value, proven.value] = [found, how === 'proven' && found.found.plan.proven]
     } catch (error) {
-      if (mine === asked) problem.value = wordsOf(error)
+      if (mine === asked) problem.value = messageOf(error)
     } finally {
       if (mine === asked) busy.value = false
     }

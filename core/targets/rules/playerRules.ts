@@ -16,7 +16,7 @@ export const BAND_RULES: readonly Rule[] = [
     sports: ['tennis'],
     when: { all: [minor, { fact: 'frameLengthCm', below: SHORT_CM }] },
     effect: { kind: 'band', mass: [226.8, 255.1], swingWeight: [230, 250] },
-    words: 'A junior on a 26 in frame: 8 to 9 oz bare, swing weight 230 to 250, often the low end.',
+    message: 'A junior on a 26 in frame: 8 to 9 oz bare, swing weight 230 to 250, often the low end.',
     ...PRACTICE,
   },
   {
@@ -35,7 +35,8 @@ export const BAND_RULES: readonly Rule[] = [
     },
     effect: { kind: 'band', mass: [255.1, 283.5], swingWeight: [250, 268] },
     over: ['band.average'],
-    words: 'A junior moving to a first adult frame, or a slight adult: 9 to 10 oz bare, swing weight 250 to about 268.',
+    message:
+      'A junior moving to a first adult frame, or a slight adult: 9 to 10 oz bare, swing weight 250 to about 268.',
     ...PRACTICE,
   },
   {
@@ -55,7 +56,7 @@ export const BAND_RULES: readonly Rule[] = [
       ],
     },
     effect: { kind: 'band', mass: [276, 291], swingWeight: [268, 285] },
-    words:
+    message:
       'An average adult, or a teenager moving to a second adult frame: about 10 oz bare, swing weight about 268 to 285.',
     ...PRACTICE,
   },
@@ -76,7 +77,7 @@ export const BAND_RULES: readonly Rule[] = [
       ],
     },
     effect: { kind: 'band', mass: [283.5, null], swingWeight: [285, 300] },
-    words: 'A strong adult or a competitive junior: above 10 oz bare, swing weight 285 to 300.',
+    message: 'A strong adult or a competitive junior: above 10 oz bare, swing weight 285 to 300.',
     ...PRACTICE,
   },
   {
@@ -84,7 +85,7 @@ export const BAND_RULES: readonly Rule[] = [
     sports: ['tennis'],
     when: { all: [adult, level('competition')] },
     effect: { kind: 'band', mass: [300, null], swingWeight: [300, null] },
-    words: 'A high-level adult: well above 10 oz bare, swing weight above 300.',
+    message: 'A high-level adult: well above 10 oz bare, swing weight above 300.',
     ...PRACTICE,
   },
   {
@@ -95,7 +96,7 @@ export const BAND_RULES: readonly Rule[] = [
     },
     effect: { kind: 'band', mass: [326, null], swingWeight: [300, null] },
     over: ['band.high'],
-    words: 'A very strong adult raised on heavy frames: 11.5 oz bare and more, swing weight about 310.',
+    message: 'A very strong adult raised on heavy frames: 11.5 oz bare and more, swing weight about 310.',
     ...PRACTICE,
   },
 ]
@@ -106,7 +107,7 @@ export const STYLE_RULES: readonly Rule[] = [
     sports: ['tennis'],
     when: { all: [{ fact: 'style', is: ['spin'] }, level('strong', 'competition')] },
     effect: { kind: 'cluster', swingWeight: 340, style: 'spin' },
-    words: 'Whippy forehands gather near a strung swing weight of 340.',
+    message: 'Whippy forehands gather near a strung swing weight of 340.',
     ...PRACTICE,
   },
   {
@@ -114,7 +115,7 @@ export const STYLE_RULES: readonly Rule[] = [
     sports: ['tennis'],
     when: { all: [{ fact: 'style', is: ['flat'] }, level('strong', 'competition')] },
     effect: { kind: 'cluster', swingWeight: 360, style: 'flat' },
-    words: 'Flat heavy hitters gather near a strung swing weight of 360.',
+    message: 'Flat heavy hitters gather near a strung swing weight of 360.',
     ...PRACTICE,
   },
   {
@@ -122,7 +123,7 @@ export const STYLE_RULES: readonly Rule[] = [
     sports: ['tennis'],
     when: { fact: 'style', is: ['flat'] },
     effect: { kind: 'school', school: 'sides' },
-    words: 'Flat hitters like more of the mass at the sides.',
+    message: 'Flat hitters like more of the mass at the sides.',
     ...PRACTICE,
     school: 'ceilingFirst',
   },
@@ -131,7 +132,7 @@ export const STYLE_RULES: readonly Rule[] = [
     sports: ['tennis'],
     when: { fact: 'style', is: ['spin'] },
     effect: { kind: 'school', school: 'ceilingFirst' },
-    words: 'Spin players like little at the sides: keep it at the tip.',
+    message: 'Spin players like little at the sides: keep it at the tip.',
     ...PRACTICE,
     school: 'ceilingFirst',
   },
@@ -147,7 +148,7 @@ export const STYLE_RULES: readonly Rule[] = [
       ],
     },
     effect: { kind: 'school', school: 'ceilingFirst' },
-    words:
+    message:
       'No ceiling is known: 2 g at 12 o’clock and a normal session; still fresh, 2 g more; tired or late, one step back.',
     ...PRACTICE,
     school: 'ceilingFirst',
@@ -157,7 +158,7 @@ export const STYLE_RULES: readonly Rule[] = [
     sports: ['tennis'],
     when: { all: [adult, { fact: 'mgri', below: 20 }] },
     effect: { kind: 'school', school: 'mgri' },
-    words: 'M·g·R/I is {mgri}; one school tunes it to 20 to 21 with mass near the hand.',
+    message: 'M·g·R/I is {mgri}; one school tunes it to 20 to 21 with mass near the hand.',
     ...PRACTICE,
     grade: 'thin',
     school: 'mgri',
@@ -167,7 +168,7 @@ export const STYLE_RULES: readonly Rule[] = [
     sports: ['tennis'],
     when: { all: [adult, { fact: 'mgri', over: 21 }] },
     effect: { kind: 'school', school: 'mgri' },
-    words: 'M·g·R/I is {mgri}; one school tunes it to 20 to 21 with mass on the hoop.',
+    message: 'M·g·R/I is {mgri}; one school tunes it to 20 to 21 with mass on the hoop.',
     ...PRACTICE,
     grade: 'thin',
     school: 'mgri',
@@ -177,7 +178,7 @@ export const STYLE_RULES: readonly Rule[] = [
     sports: ['tennis', 'badminton', 'padel'],
     when: minor,
     effect: { kind: 'halfway' },
-    words:
+    message:
       'A growing player: half-way to the next frame’s weight and swing weight, the head for the swing weight, the handle for the rest.',
     ...PRACTICE,
   },
@@ -189,7 +190,7 @@ export const COMPLAINT_RULES: readonly Rule[] = [
     sports: 'all',
     when: { any: [complains('twists'), { fact: 'mishits', is: ['sides'] }] },
     effect: { kind: 'shift', quantity: 'twistWeight', direction: 1, place: 'threeNine', massG: 4 },
-    words: 'Twists on hits off the axis: twist weight up, at 3 and 9.',
+    message: 'Twists on hits off the axis: twist weight up, at 3 and 9.',
     ...PRACTICE,
   },
   {
@@ -197,7 +198,7 @@ export const COMPLAINT_RULES: readonly Rule[] = [
     sports: 'all',
     when: complains('unsteady'),
     effect: { kind: 'shift', quantity: 'recoilWeight', direction: 1, place: 'handle', massG: 5 },
-    words: 'Unsteady on centred volleys: recoil weight up, 5 g in the handle.',
+    message: 'Unsteady on centred volleys: recoil weight up, 5 g in the handle.',
     ...PRACTICE,
     school: 'handleFirst',
   },
@@ -206,7 +207,7 @@ export const COMPLAINT_RULES: readonly Rule[] = [
     sports: 'all',
     when: { any: [complains('late'), { fact: 'lateInTen', atLeast: 1 }] },
     effect: { kind: 'shift', quantity: 'swingWeight', direction: -1, place: 'tip', massG: -2 },
-    words:
+    message:
       'Late: swing weight down one step, 2 g less at the tip. Late on one ball in ten is late enough to hurt an elbow.',
     ...PRACTICE,
   },
@@ -215,7 +216,7 @@ export const COMPLAINT_RULES: readonly Rule[] = [
     sports: 'all',
     when: { any: [complains('tired'), { fact: 'tired', is: ['yes'] }] },
     effect: { kind: 'scale', share: -0.02 },
-    words:
+    message:
       'Tired: about 2 % down, from what was put on, in proportion to where it sits; else a lighter grip, strings or frame.',
     ...PRACTICE,
   },
@@ -224,7 +225,7 @@ export const COMPLAINT_RULES: readonly Rule[] = [
     sports: 'all',
     when: complains('weak'),
     effect: { kind: 'shift', quantity: 'swingWeight', direction: 1, place: 'tenTwo', massG: 3 },
-    words: 'Lacks weight through the ball: 10 and 2 are the middle way between power and steadiness.',
+    message: 'Lacks weight through the ball: 10 and 2 are the middle way between power and steadiness.',
     ...PRACTICE,
   },
   {
@@ -232,7 +233,7 @@ export const COMPLAINT_RULES: readonly Rule[] = [
     sports: ['tennis', 'badminton'],
     when: complains('power'),
     effect: { kind: 'advice' },
-    words: 'Too much power: string 2 to 3 lb tighter before anything else.',
+    message: 'Too much power: string 2 to 3 lb tighter before anything else.',
     ...PRACTICE,
   },
   {
@@ -240,7 +241,7 @@ export const COMPLAINT_RULES: readonly Rule[] = [
     sports: ['tennis', 'badminton'],
     when: { fact: 'pain', is: ['past', 'now'] },
     effect: { kind: 'advice' },
-    words: 'Stiff polyester or a high tension can be as hard on an arm as mass: ask about the strings first.',
+    message: 'Stiff polyester or a high tension can be as hard on an arm as mass: ask about the strings first.',
     ...PRACTICE,
   },
   {
@@ -248,7 +249,7 @@ export const COMPLAINT_RULES: readonly Rule[] = [
     sports: ['padel'],
     when: { any: [{ fact: 'pain', is: ['past', 'now'] }, complains('heavy')] },
     effect: { kind: 'advice' },
-    words: 'Recent moves in padel: another frame, 20 to 25 g lighter, at the same ball speed.',
+    message: 'Recent moves in padel: another frame, 20 to 25 g lighter, at the same ball speed.',
     ...PRACTICE,
   },
   {
@@ -256,7 +257,7 @@ export const COMPLAINT_RULES: readonly Rule[] = [
     sports: 'all',
     when: complains('heavy'),
     effect: { kind: 'scale', share: -0.03 },
-    words:
+    message:
       'Too heavy overall: take off what was put on, in proportion to where it sits; else a lighter grip, strings or frame.',
     ...PRACTICE,
   },
@@ -268,7 +269,7 @@ export const SHAPE_RULES: readonly Rule[] = [
     sports: ['pickleball'],
     when: { all: [level('beginner'), { fact: 'cameFrom', is: ['nothing'] }] },
     effect: { kind: 'shape', prefer: ['hybrid'] },
-    words: 'A beginner or an undecided player: a hybrid shape.',
+    message: 'A beginner or an undecided player: a hybrid shape.',
     ...PRACTICE,
   },
   {
@@ -276,7 +277,7 @@ export const SHAPE_RULES: readonly Rule[] = [
     sports: ['pickleball'],
     when: { fact: 'cameFrom', is: ['racket sport'] },
     effect: { kind: 'shape', prefer: ['hybrid', 'elongated'] },
-    words: 'From another racket sport: hybrid or elongated.',
+    message: 'From another racket sport: hybrid or elongated.',
     ...PRACTICE,
   },
   {
@@ -284,7 +285,7 @@ export const SHAPE_RULES: readonly Rule[] = [
     sports: ['pickleball'],
     when: { fact: 'mishits', is: ['tip'] },
     effect: { kind: 'shape', prefer: ['elongated', 'extra-long'] },
-    words: 'Mishits at the tip: longer, the sweet spot moves up with length.',
+    message: 'Mishits at the tip: longer, the sweet spot moves up with length.',
     ...PRACTICE,
   },
   {
@@ -292,7 +293,7 @@ export const SHAPE_RULES: readonly Rule[] = [
     sports: ['pickleball'],
     when: { fact: 'mishits', is: ['sides'] },
     effect: { kind: 'shape', prefer: ['standard', 'wide-body'] },
-    words: 'Mishits at the sides: wider, twist weight falls with length.',
+    message: 'Mishits at the sides: wider, twist weight falls with length.',
     ...PRACTICE,
   },
 ]

@@ -89,7 +89,7 @@ export interface Rule {
   grade: 'measured' | 'published standard' | 'common practice' | 'thin'
   source: string
   /** In the fitter's words; `{fact}` stands for a number. */
-  words: string
+  message: string
   /** Rules that this one sets aside when it fires. */
   over?: readonly string[]
 }
@@ -154,8 +154,8 @@ export function firing(rules: readonly Rule[], facts: RuleFacts): Rule[] {
 }
 
 /** A rule's words with its numbers in them. */
-export function ruleWords(rule: Pick<Rule, 'words'>, facts: RuleFacts): string {
-  return rule.words.replace(/\{(\w+)\}/g, (_, name: string) => {
+export function ruleMessage(rule: Pick<Rule, 'message'>, facts: RuleFacts): string {
+  return rule.message.replace(/\{(\w+)\}/g, (_, name: string) => {
     const value = facts[name as FactName]
     return typeof value === 'number'
       ? String(Number(Math.abs(value).toFixed(1))).replace('-', '−')

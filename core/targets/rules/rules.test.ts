@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { FRAME_RULES, WARNING_RULES } from './warningRules.ts'
 import { PLAYER_RULES } from './playerRules.ts'
-import { factsOf, firing, holds, judge, ruleWords, type Rule, type RuleFacts } from './rule.ts'
+import { factsOf, firing, holds, judge, ruleMessage, type Rule, type RuleFacts } from './rule.ts'
 
 type Some = Partial<RuleFacts>
 /** Nothing known but the sport. */
@@ -434,7 +434,7 @@ describe('the rules', () => {
   })
   it.each(ALL.map((r) => [r.id, r] as const))('%s says where it comes from, in words without gaps', (id, rule) => {
     expect(rule.source.length).toBeGreaterThan(8)
-    expect(ruleWords(rule, facts(CASES[id].fires))).not.toMatch(/[{}?]/)
+    expect(ruleMessage(rule, facts(CASES[id].fires))).not.toMatch(/[{}?]/)
   })
   it('ask for what would settle them', () => {
     const judged = judge(PLAYER_RULES, facts({ age: 30, frameLengthCm: 68.58 }))

@@ -30,7 +30,7 @@ function classRules(c: (typeof AGE_CLASSES)[number], of: 'frame' | 'target'): Ru
       sports: [c.sport],
       when: { all: [age, { fact: mass, over: c.mostMassG }] },
       effect: effect('mass'),
-      words: `At {age} a bare frame is usually ${c.mostMassG} g at most; ${what} {${mass}} g. ${HARM}${wide}`,
+      message: `At {age} a bare frame is usually ${c.mostMassG} g at most; ${what} {${mass}} g. ${HARM}${wide}`,
       ...PRACTICE,
     },
   ]
@@ -40,7 +40,7 @@ function classRules(c: (typeof AGE_CLASSES)[number], of: 'frame' | 'target'): Ru
       sports: [c.sport],
       when: { all: [age, { fact: swing, over: c.mostSwingKgCm2 }] },
       effect: effect('swingWeight'),
-      words: `At {age} the bare swing weight is usually ${c.mostSwingKgCm2} at most; ${what} {${swing}}. ${HARM}`,
+      message: `At {age} the bare swing weight is usually ${c.mostSwingKgCm2} at most; ${what} {${swing}}. ${HARM}`,
       ...PRACTICE,
     })
   return rules
@@ -56,7 +56,7 @@ export const CLASS_STEP_RULES: readonly Rule[] = [
     sports: ['tennis'],
     when: { fact: 'massUpG', over: ONE_CLASS.mass },
     effect: { kind: 'warning', quantity: 'mass', confirm: false },
-    words: `{massUpG} g more is over one weight class (${ONE_CLASS.mass} g). One class at a time, as with shoes.`,
+    message: `{massUpG} g more is over one weight class (${ONE_CLASS.mass} g). One class at a time, as with shoes.`,
     ...PRACTICE,
   },
   {
@@ -64,7 +64,7 @@ export const CLASS_STEP_RULES: readonly Rule[] = [
     sports: ['tennis'],
     when: { fact: 'swingUpKgCm2', over: ONE_CLASS.swingWeight },
     effect: { kind: 'warning', quantity: 'swingWeight', confirm: false },
-    words: `{swingUpKgCm2} more swing weight is over one class (${ONE_CLASS.swingWeight}). One class at a time, ${WEEKS_ON_A_CLASS} weeks of play on each.`,
+    message: `{swingUpKgCm2} more swing weight is over one class (${ONE_CLASS.swingWeight}). One class at a time, ${WEEKS_ON_A_CLASS} weeks of play on each.`,
     ...PRACTICE,
   },
   {
@@ -77,7 +77,7 @@ export const CLASS_STEP_RULES: readonly Rule[] = [
       ],
     },
     effect: { kind: 'warning', quantity: null, confirm: false },
-    words: `More than one class down in one go (${ONE_CLASS.mass} g, or ${ONE_CLASS.swingWeight} of swing weight). Ask what will not wait; else one class, ${WEEKS_ON_A_CLASS} weeks of play, then the next.`,
+    message: `More than one class down in one go (${ONE_CLASS.mass} g, or ${ONE_CLASS.swingWeight} of swing weight). Ask what will not wait; else one class, ${WEEKS_ON_A_CLASS} weeks of play, then the next.`,
     ...PRACTICE,
   },
 ]
@@ -89,7 +89,7 @@ export const WARNING_RULES: readonly Rule[] = [
     sports: 'all',
     when: { fact: 'lengthOverCm', over: 0 },
     effect: { kind: 'warning', quantity: null, confirm: false },
-    words: 'The frame is {lengthOverCm} cm longer than the rules of play allow.',
+    message: 'The frame is {lengthOverCm} cm longer than the rules of play allow.',
     source: memory('Rules of play of the sport, on length'),
     ...RULES,
   },
@@ -98,7 +98,7 @@ export const WARNING_RULES: readonly Rule[] = [
     sports: 'all',
     when: { fact: 'widthOverCm', over: 0 },
     effect: { kind: 'warning', quantity: null, confirm: false },
-    words: 'The head is {widthOverCm} cm wider than the rules of play allow.',
+    message: 'The head is {widthOverCm} cm wider than the rules of play allow.',
     source: memory('Rules of play of the sport, on width'),
     ...RULES,
   },
@@ -107,7 +107,7 @@ export const WARNING_RULES: readonly Rule[] = [
     sports: ['padel'],
     when: { fact: 'thicknessOverCm', over: 0 },
     effect: { kind: 'warning', quantity: null, confirm: false },
-    words: 'The frame is {thicknessOverCm} cm thicker than the rules of play allow.',
+    message: 'The frame is {thicknessOverCm} cm thicker than the rules of play allow.',
     source: memory('Rules of padel, on thickness'),
     ...RULES,
   },
@@ -116,7 +116,7 @@ export const WARNING_RULES: readonly Rule[] = [
     sports: ['pickleball'],
     when: { fact: 'sumOverCm', over: 0 },
     effect: { kind: 'warning', quantity: null, confirm: false },
-    words: 'Length and width together are {sumOverCm} cm over what the equipment standard allows.',
+    message: 'Length and width together are {sumOverCm} cm over what the equipment standard allows.',
     source: memory('Equipment standard of pickleball, length + width ≤ 24 in'),
     ...RULES,
   },
@@ -127,7 +127,8 @@ export const WARNING_RULES: readonly Rule[] = [
     sports: 'all',
     when: { fact: 'overCeilingKgCm2', over: 0.05 },
     effect: { kind: 'warning', quantity: 'swingWeight', confirm: true },
-    words: 'The swing weight is {overCeilingKgCm2} over this player’s ceiling: tired or late before the session ends.',
+    message:
+      'The swing weight is {overCeilingKgCm2} over this player’s ceiling: tired or late before the session ends.',
     ...PRACTICE,
     school: 'ceilingFirst',
   },
@@ -141,7 +142,7 @@ export const WARNING_RULES: readonly Rule[] = [
       ],
     },
     effect: { kind: 'warning', quantity: 'swingWeight', confirm: false },
-    words:
+    message:
       'This player is late on {lateInTen} in ten, and the target swings slower. One in ten is late enough: go down when late.',
     ...PRACTICE,
   },
@@ -156,7 +157,7 @@ export const WARNING_RULES: readonly Rule[] = [
       ],
     },
     effect: { kind: 'warning', quantity: 'swingWeight', confirm: true },
-    words: 'A professional’s setup, far above what this player swings. Some are playable by amateurs, many are not.',
+    message: 'A professional’s setup, far above what this player swings. Some are playable by amateurs, many are not.',
     ...PRACTICE,
   },
   {
@@ -164,7 +165,7 @@ export const WARNING_RULES: readonly Rule[] = [
     sports: 'all',
     when: { fact: 'massDownTolerances', over: 1 },
     effect: { kind: 'warning', quantity: 'mass', confirm: false },
-    words:
+    message:
       'The target is {massUpG} g lighter than the frame. Tape cannot take mass away: a lighter grip, other strings or another frame can.',
     ...OWN_SUMS,
   },
@@ -178,7 +179,7 @@ export const WARNING_RULES: readonly Rule[] = [
       ],
     },
     effect: { kind: 'warning', quantity: null, confirm: false, perQuantity: true },
-    words: 'the change is smaller than the readings can tell. Read again before working on it.',
+    message: 'the change is smaller than the readings can tell. Read again before working on it.',
     ...OWN_SUMS,
   },
   {
@@ -186,7 +187,7 @@ export const WARNING_RULES: readonly Rule[] = [
     sports: 'all',
     when: { fact: 'toleranceInU', below: 2 },
     effect: { kind: 'warning', quantity: null, confirm: false, perQuantity: true },
-    words: 'the tolerance is tighter than the readings. More readings would help.',
+    message: 'the tolerance is tighter than the readings. More readings would help.',
     ...OWN_SUMS,
   },
   {
@@ -194,7 +195,7 @@ export const WARNING_RULES: readonly Rule[] = [
     sports: 'all',
     when: { all: [{ fact: 'pain', is: ['now'] }, raised] },
     effect: { kind: 'warning', quantity: null, confirm: true },
-    words:
+    message:
       'This player has pain now, and the target is heavier. Kevro gives no medical advice: a doctor or physiotherapist first. Stop at pain.',
     ...PRACTICE,
     over: ['guard.pain.known'],
@@ -209,7 +210,7 @@ export const WARNING_RULES: readonly Rule[] = [
       ],
     },
     effect: { kind: 'warning', quantity: null, confirm: false },
-    words:
+    message:
       'This player has pain or a history of it. Kevro gives no medical advice: ask a doctor or physiotherapist first, and look at strings and tension too.',
     ...PRACTICE,
   },

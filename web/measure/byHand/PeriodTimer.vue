@@ -6,7 +6,7 @@ import { periodFromStopwatch, periodFromTaps, type PeriodTiming } from '#core/me
 import { fixed } from '#core/quantities/write.ts'
 import { tooLarge } from '../../browser/fileSize.ts'
 import PlainNumber from '../../shared/PlainNumber.vue'
-import { problemWords } from '#contract/messages/problems.ts'
+import { problemMessage } from '#contract/messages/problems.ts'
 import { motionWorker, type MotionAnswer } from '../../workers/motion.ts'
 import SwingTrace from './SwingTrace.vue'
 
@@ -54,7 +54,7 @@ function timed(work: () => PeriodTiming, how: string): Timing | null {
     return { period: work(), amplitudeRad: null, recorded: false, how }
   } catch (error) {
     if (!(error instanceof Problem)) throw error
-    problem.value = problemWords(error)
+    problem.value = problemMessage(error)
     return null
   }
 }
@@ -110,7 +110,7 @@ async function choose(channel: number): Promise<void> {
 const refusal = computed(() => {
   const a = answer.value
   if (!a || a.ok) return ''
-  return a.problem ? problemWords(a.problem) : a.why
+  return a.problem ? problemMessage(a.problem) : a.why
 })
 const ways = [
   { value: 'taps', title: 'Space bar' },

@@ -16,8 +16,8 @@ import { doubtOfState } from '#core/frame/plausible.ts'
 import { estimateOf, frameState } from '#core/frame/state.ts'
 import { type Estimate } from '#core/quantities/estimate.ts'
 import { fixed } from '#core/quantities/write.ts'
-import { doubtWords } from '#contract/messages/job.ts'
-import { problemWords } from '#contract/messages/problems.ts'
+import { doubtMessage } from '#contract/messages/job.ts'
+import { problemMessage } from '#contract/messages/problems.ts'
 import { readSetting, writeSetting } from '../../browser/settings.ts'
 import { useOpenJob } from '../../stores/openJob.ts'
 import { useShop } from '../../stores/shop.ts'
@@ -166,7 +166,7 @@ export function useHandMethod(method: () => HandMethod) {
       return { result: work(), says: '', refused: false }
     } catch (error) {
       if (error instanceof Waiting) return { result: null, says: error.message, refused: false }
-      if (error instanceof Problem) return { result: null, says: problemWords(error), refused: true }
+      if (error instanceof Problem) return { result: null, says: problemMessage(error), refused: true }
       throw error
     }
   })
@@ -190,7 +190,7 @@ export function useHandMethod(method: () => HandMethod) {
     const axis = (mass.value * (balance.value - axisCm) ** 2) / 1000
     if (!doubtOf(4 * (result.value - axis + pin) - pin + axis))
       return 'This would fit with twice the period: was every pass counted, or does this axis swing twice for each swing?'
-    return doubtWords(doubt, shop.units, job.view.frame.geometry.lengthCm)
+    return doubtMessage(doubt, shop.units, job.view.frame.geometry.lengthCm)
   })
 
   /** Keeps the result as a reading, with all that it was worked out from. */

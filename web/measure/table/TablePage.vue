@@ -7,8 +7,8 @@ import { writeQuantity } from '#core/quantities/write.ts'
 import { methodFor } from '#core/measure/readings.ts'
 import { QUANTITY_NAMES } from '#contract/messages/names.ts'
 import { problemText } from '../../api/client.ts'
-import { doubtWords, wordsOf } from '#contract/messages/job.ts'
-import { problemWords } from '#contract/messages/problems.ts'
+import { doubtMessage, messageOf } from '#contract/messages/job.ts'
+import { problemMessage } from '#contract/messages/problems.ts'
 import { writeTime } from '../../browser/writeTime.ts'
 import { useDevices } from '../../stores/devices.ts'
 import { saveFile } from '../../browser/saveFile.ts'
@@ -170,13 +170,13 @@ const EXAMPLE = 'weight (g)\tbalance (mm)\tswing weight\n326.4\t319\t321\n326.5\
               <td>
                 <span class="figure">{{ e.reading.takenAt ? writeTime(e.reading.takenAt) : 'now' }}</span>
                 <small v-if="doubtOf(e.reading)" class="doubtful"
-                  >{{ doubtWords(doubtOf(e.reading)!, shop.units, job.view.frame.geometry.lengthCm) }} Kept, not used
+                  >{{ doubtMessage(doubtOf(e.reading)!, shop.units, job.view.frame.geometry.lengthCm) }} Kept, not used
                   until confirmed.</small
                 >
               </td>
             </template>
             <td v-else colspan="4" class="refusal">
-              {{ e.refusal.code ? problemWords(e.refusal) : wordsOf(e.refusal) }}
+              {{ e.refusal.code ? problemMessage(e.refusal) : messageOf(e.refusal) }}
             </td>
           </tr>
         </tbody>

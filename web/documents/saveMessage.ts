@@ -5,9 +5,9 @@ const changes = (n: number) => (n === 1 ? '1 change' : `${n} changes`)
 /**
  * The one word on the page. “saved” is said only when the server has everything, and nothing is refused or waits for a choice.
  * @param notTaken fields on the page that hold what could not be read
- * @example saveWords({ started: true, waiting: 0, sending: false, away: false, conflicts: [], aside: [], kept: true }) // 'saved'
+ * @example saveMessage({ started: true, waiting: 0, sending: false, away: false, conflicts: [], aside: [], kept: true }) // 'saved'
  */
-export function saveWords(state: OutboxState, notTaken = 0): string {
+export function saveMessage(state: OutboxState, notTaken = 0): string {
   if (!state.started) return 'looking for unsent work…'
   const refused = state.aside.filter((e) => e.aside?.why === 'refused').length
   const parts: string[] = []
