@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { useNow } from '@vueuse/core'
-import { computed, onMounted, ref, shallowRef } from 'vue'
+import { computed, onMounted, shallowRef } from 'vue'
 import { RouterLink } from 'vue-router'
 import { type Day, daySchema } from '#contract/day.ts'
 import { call } from '../api/client.ts'
 import { writeSoon } from '../browser/writeTime.ts'
-import { readSetting, writeSetting } from '../browser/settings.ts'
+import { useSetting } from '../browser/settings.ts'
 import ComingBackList from '../logbook/ComingBackList.vue'
 import { comesTooLate, dayOf } from './day.ts'
 import JobTicket from './JobTicket.vue'
@@ -18,11 +18,9 @@ const look = async () => void (day.value = await call(daySchema, 'GET', '/day').
 onMounted(look)
 defineExpose({ look })
 const groups = computed(() => dayOf(day.value?.jobs ?? [], clock.value))
-const VIEW = 'kevro-day-view'
-const view = ref<'day' | 'week'>(readSetting<'day' | 'week'>(VIEW, 'day'))
+const view = useSetting<'day' | 'week'>('kevro-day-view', 'day')
 function turn(to: 'day' | 'week'): void {
   view.value = to
-  writeSetting(VIEW, to)
 }
 const seeTo = computed(() => (day.value ? day.value.checks.length + day.value.short.length : 0))
 const any = computed(() => groups.value.length > 0 || seeTo.value > 0 || (day.value?.comingBack.length ?? 0) > 0)

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, onMounted, reactive, ref, watch } from 'vue'
+import { toReactive } from '@vueuse/core'
+import { computed, onMounted, reactive, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { SPORTS, type SportId, profileOf, PROFILES } from '#core/sports/sports.ts'
 import type { Choice } from '#contract/entities.ts'
@@ -10,7 +11,7 @@ import { wrongGeometry } from '#contract/messages/geometry.ts'
 import DueField from '../shared/DueField.vue'
 import QuantityField from '../shared/QuantityField.vue'
 import { useShop } from '../stores/shop.ts'
-import { readDraft, writeDraft } from '../browser/settings.ts'
+import { useBegun } from '../browser/settings.ts'
 import { useChoices } from '../shared/useChoices.ts'
 
 const shop = useShop()
@@ -33,8 +34,8 @@ const fresh = () => ({
   headLengthCm: tennis.geometry.headLengthCm,
   headWidthCm: tennis.geometry.headWidthCm,
 })
-const form = reactive({ ...fresh(), ...readDraft() })
-watch(form, () => writeDraft(form))
+const begun = useBegun('kevro-new-job', fresh())
+const form = toReactive<ReturnType<typeof fresh>>(begun)
 const problems = reactive({ player: '', frame: '', all: '' })
 const busy = ref(false)
 
@@ -139,8 +140,9 @@ async function create(): Promise<void> {
         returnTo: goesBack.value?.jobId ?? null,
       },
     })
-    writeDraft({})
-    await router.push({ name: form.playerId ? 'measure' : 'player', params: { id } })
+    const { playerId } = form
+    begun.value = fresh()
+    await router.push({ name: playerId ? 'measure' : 'player', params: { id } })
   } catch (error) {
     if (error instanceof ApiProblem && error.error.path.startsWith('frame')) problems.frame = problemText(error)
     else problems.all = problemText(error)

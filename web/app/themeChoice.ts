@@ -1,12 +1,11 @@
-import { readSetting, writeSetting } from '../browser/settings.ts'
+import { useSetting } from '../browser/settings.ts'
 
-const KEY = 'kevro-theme'
+const chosen = useSetting<string>('kevro-theme', '')
 
 /** The theme chosen on this machine, else what the system asks for. */
 export function storedTheme(): 'day' | 'dim' {
-  const stored = readSetting<string>(KEY, '')
-  if (stored === 'day' || stored === 'dim') return stored
+  if (chosen.value === 'day' || chosen.value === 'dim') return chosen.value
   return matchMedia('(prefers-color-scheme: dark)').matches ? 'dim' : 'day'
 }
 
-export const storeTheme = (theme: 'day' | 'dim') => writeSetting(KEY, theme)
+export const storeTheme = (theme: 'day' | 'dim') => (chosen.value = theme)

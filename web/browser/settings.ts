@@ -1,51 +1,49 @@
-/** Small choices of this machine: units, the theme. A browser that denies its storage forgets them; nothing else comes of it. */
-export function readSetting<T>(key: string, otherwise: T): T {
+import { StorageSerializers, useStorage, type RemovableRef } from '@vueuse/core'
+import type { MaybeRefOrGetter } from 'vue'
+
+/** A browser that denies its storage gives none. */
+function storageOf(kind: 'localStorage' | 'sessionStorage'): Storage | undefined {
   try {
-    const text = localStorage.getItem(key)
-    return text === null ? otherwise : (JSON.parse(text) as T)
+    return window[kind]
   } catch {
-    return otherwise
+    return undefined
   }
 }
+/** Forgets what it may not keep, or cannot read any more, and goes on for as long as the page is open. */
+const FORGIVING = {
+  flush: 'sync',
+  writeDefaults: false,
+  // Another tab's choices are its own.
+  listenToStorageChanges: false,
+  onError: () => undefined,
+} as const
 
-export function writeSetting(key: string, value: unknown): void {
-  try {
-    localStorage.setItem(key, JSON.stringify(value))
-  } catch {
-    // Kept for as long as the page is open.
-  }
-}
+const kept = <T>(
+  kind: 'localStorage' | 'sessionStorage',
+  key: MaybeRefOrGetter<string>,
+  otherwise: T,
+): RemovableRef<T> =>
+  useStorage<T>(key, otherwise, storageOf(kind), {
+    ...FORGIVING,
+    serializer: StorageSerializers.object,
+    mergeDefaults: (stored, usual) => {
+      if (kindOf(stored) !== kindOf(usual)) return usual
+      return kindOf(usual) === 'object' ? { ...usual, ...stored } : stored
+    },
+  })
+const kindOf = (value: unknown) => (value === null ? 'null' : Array.isArray(value) ? 'list' : typeof value)
 
-const inTab = {
-  read(key: string): string | null {
-    try {
-      return sessionStorage.getItem(key)
-    } catch {
-      return null
-    }
-  },
-  write(key: string, text: string | null): void {
-    try {
-      if (text === null) sessionStorage.removeItem(key)
-      else sessionStorage.setItem(key, text)
-    } catch {
-      // Kept for as long as the page is open.
-    }
-  },
-}
+/** A small choice of this machine: units, the theme. What it lacks of a newer Kevro is as usual. */
+export const useSetting = <T>(key: MaybeRefOrGetter<string>, otherwise: T): RemovableRef<T> =>
+  kept('localStorage', key, otherwise)
 
-/** What was typed and could not be taken, for as long as the tab is open. */
-export const readTyped = (key: string) => inTab.read(key)
-export const keepTyped = (key: string, text: string) => inTab.write(key, text)
-export const dropTyped = (key: string) => inTab.write(key, null)
+/** What is begun and not done, for as long as the tab is open. */
+export const useBegun = <T>(key: MaybeRefOrGetter<string>, otherwise: T): RemovableRef<T> =>
+  kept('sessionStorage', key, otherwise)
 
-const DRAFT = 'kevro-new-job'
-/** What is typed of a new job, for as long as the tab is open. */
-export function readDraft(): object {
-  try {
-    return JSON.parse(inTab.read(DRAFT) ?? '{}') as object
-  } catch {
-    return {}
-  }
-}
-export const writeDraft = (draft: object) => inTab.write(DRAFT, JSON.stringify(draft))
+/** What was typed and could not be taken, for as long as the tab is open. Null: nothing. */
+export const useTyped = <T extends string | null>(key: MaybeRefOrGetter<string>, otherwise: T) =>
+  useStorage<string | T>(key, otherwise, storageOf('sessionStorage'), {
+    ...FORGIVING,
+    serializer: StorageSerializers.string,
+  })

@@ -9,7 +9,7 @@ import type { ReadQuantity } from '#core/quantities/units.ts'
 import { METHODS } from '#core/sports/methods.ts'
 import { QUANTITY_NAMES } from '#contract/messages/names.ts'
 import { problemText } from '../api/client.ts'
-import { dropTyped, keepTyped, readTyped } from '../browser/settings.ts'
+import { useBegun } from '../browser/settings.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
 import { useDevices } from '../stores/devices.ts'
 import { useShop } from '../stores/shop.ts'
@@ -33,14 +33,17 @@ const bodies = computed(() => {
     .filter((b) => b.quantity === (side ? 'mass' : quantity.value))
     .map((b) => (side ? { ...b, name: `${b.name}, in the middle`, value: b.value / 2, u: b.u / 2 } : b))
 })
-const points = ref<(CheckPoint & { bodyId: string | null })[]>([])
+/** What was read on each body, for as long as it is not kept; one list for each of what the instrument reads. */
+const points = useBegun<(CheckPoint & { bodyId: string | null })[]>(
+  () => `kevro-check-${props.device}-${quantity.value}`,
+  [],
+)
 const at = ref(0)
 const typed = ref<number | null>(null)
 const note = ref('')
 const unit = computed(() =>
   quantity.value === 'balance' ? 'cm' : ['swingWeight', 'twistWeight'].includes(quantity.value) ? 'kg·cm²' : 'g',
 )
-const key = computed(() => `kevro-check-${props.device}-${quantity.value}`)
 const body = computed(() => bodies.value[at.value] ?? null)
 const decimals = computed(() => (method.value && method.value.resolution < 0.1 ? 3 : 2))
 
@@ -51,13 +54,8 @@ onMounted(async () => {
   devices.listen()
   const wanted = route.query.reads as ReadQuantity | undefined
   quantity.value = methods.value.find((m) => m.quantity === wanted)?.quantity ?? methods.value[0]?.quantity ?? 'mass'
-  restore()
 })
-watch(quantity, restore)
-function restore(): void {
-  points.value = JSON.parse(readTyped(key.value) ?? '[]') as typeof points.value
-  at.value = 0
-}
+watch(quantity, () => (at.value = 0))
 const leave = ref(() => {})
 function listenFor(): void {
   leave.value()
@@ -84,12 +82,10 @@ function put(reading: number): void {
     ...points.value,
     { bodyId: body.value.id, reference: body.value.value, uReference: body.value.u, reading },
   ]
-  keepTyped(key.value, JSON.stringify(points.value))
   typed.value = null
 }
 function drop(index: number): void {
   points.value = points.value.filter((_, i) => i !== index)
-  keepTyped(key.value, JSON.stringify(points.value))
 }
 const outcome = computed(() =>
   points.value.length > 0 && method.value ? checkOutcome(points.value, method.value.tolerance) : null,
@@ -117,7 +113,6 @@ async function save(applied: boolean): Promise<void> {
     points.value = []
     note.value = ''
     await takeOff()
-    dropTyped(key.value)
   } catch (e) {
     problem.value = problemText(e)
   }

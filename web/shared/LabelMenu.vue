@@ -1,14 +1,13 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { LABEL_SHEETS, type LabelSheet } from '#contract/sheets.ts'
-import { readSetting, writeSetting } from '../browser/settings.ts'
+import { useSetting } from '../browser/settings.ts'
 import PlainNumber from './PlainNumber.vue'
 
 /** A label on a 62 mm roll, or at a place of a page of labels; this machine remembers which, and goes on to the next place. */
 defineProps<{ label?: string }>()
 const emit = defineEmits<{ print: [query: string] }>()
-const KEPT = 'kevro-labels'
-const kept = ref(readSetting<{ sheet: LabelSheet | null; at: number }>(KEPT, { sheet: null, at: 1 }))
+const kept = useSetting<{ sheet: LabelSheet | null; at: number }>('kevro-labels', { sheet: null, at: 1 })
 const SHEETS = Object.entries(LABEL_SHEETS) as [LabelSheet, (typeof LABEL_SHEETS)[LabelSheet]][]
 const items = [
   { value: null, title: 'Roll, 62 mm' },
@@ -21,7 +20,6 @@ const places = computed(() => {
 const open = ref(false)
 function keep(change: Partial<typeof kept.value>): void {
   kept.value = { ...kept.value, ...change }
-  writeSetting(KEPT, kept.value)
 }
 function print(): void {
   const { sheet, at } = kept.value

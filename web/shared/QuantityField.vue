@@ -5,7 +5,7 @@ import { readRelative } from '#core/quantities/read.ts'
 import { KIND_OF, unitFor, type AnyQuantity } from '#core/quantities/units.ts'
 import { unitMark, writeQuantity, writeValue } from '#core/quantities/write.ts'
 import { useShop } from '../stores/shop.ts'
-import { dropTyped, keepTyped, readTyped } from '../browser/settings.ts'
+import { useTyped } from '../browser/settings.ts'
 import { countNotTaken } from '../browser/notTaken.ts'
 import { afterPress } from '../browser/afterPress.ts'
 import { problemMessage } from '#contract/messages/problems.ts'
@@ -34,10 +34,10 @@ const emit = defineEmits<{ commit: [value: number, typed: string]; cleared: []; 
 
 const shop = useShop()
 const units = computed(() => shop.unitsOfField(props.quantity))
-const storeKey = computed(() => `kevro-typed-${props.keep}`)
+const notTaken = useTyped(() => `kevro-typed-${props.keep}`, null)
 const writtenOf = (value: number) => writeValue(value, props.quantity, units.value, props.lengthCm).replace('−', '-')
 const written = () => (props.modelValue == null ? '' : writtenOf(props.modelValue))
-const text = ref(readTyped(storeKey.value) ?? written())
+const text = ref(notTaken.value ?? written())
 const error = ref('')
 countNotTaken(error)
 const focused = ref(false)
@@ -64,12 +64,12 @@ const echo = computed(() => {
 
 function typed(): void {
   error.value = ''
-  keepTyped(storeKey.value, text.value)
+  notTaken.value = text.value
 }
 
 function commit(): boolean {
   if (text.value.trim() === '') {
-    dropTyped(storeKey.value)
+    notTaken.value = null
     error.value = ''
     if (!props.oneAfterAnother && props.modelValue != null) emit('cleared')
     return true
@@ -79,13 +79,13 @@ function commit(): boolean {
     const { value } = parse()
     error.value = props.check?.(value) ?? ''
     if (error.value) {
-      keepTyped(storeKey.value, text.value)
+      notTaken.value = text.value
       return false
     }
     // Enter took it already; leaving the field does not take it again.
     const taken = !props.oneAfterAnother && props.modelValue != null && Math.abs(value - props.modelValue) < 1e-9
     if (!taken) emit('commit', value, text.value.trim())
-    dropTyped(storeKey.value)
+    notTaken.value = null
     // What was said against another number stands there as the number that it came to.
     if (props.oneAfterAnother) text.value = ''
     else if (/^\s*[+\-−]/.test(text.value)) text.value = writtenOf(value)
@@ -94,7 +94,7 @@ function commit(): boolean {
   } catch (problem) {
     if (!(problem instanceof Problem)) throw problem
     error.value = problemMessage(problem)
-    keepTyped(storeKey.value, text.value)
+    notTaken.value = text.value
     return false
   }
 }

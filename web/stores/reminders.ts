@@ -1,10 +1,10 @@
 import { useDocumentVisibility, useIntervalFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, shallowRef, watch } from 'vue'
 import { daySchema } from '#contract/day.ts'
 import { remindersOf, unseenOf, type Reminder } from '#contract/reminders.ts'
 import { call } from '../api/client.ts'
-import { readSetting, writeSetting } from '../browser/settings.ts'
+import { useSetting } from '../browser/settings.ts'
 
 const SEEN = 'kevro-seen-reminders'
 /** So many are remembered as seen. */
@@ -14,7 +14,8 @@ const EVERY_MS = 60000
 /** What the shop is reminded of, looked for once a minute while the page is in sight. Nothing is sent anywhere. */
 export const useReminders = defineStore('reminders', () => {
   const all = shallowRef<Reminder[]>([])
-  const seen = ref(new Set(readSetting<string[]>(SEEN, [])))
+  const keys = useSetting<string[]>(SEEN, [])
+  const seen = computed(() => new Set(keys.value))
   const unseen = computed(() => unseenOf(all.value, seen.value))
   /** What came about while the page was open: said once, by itself. */
   const fresh = shallowRef<Reminder | null>(null)
@@ -29,9 +30,7 @@ export const useReminders = defineStore('reminders', () => {
     if (news.length > 0) fresh.value = news[0]
   }
   function markSeen(): void {
-    const keys = [...seen.value, ...unseen.value.map((r) => r.key)].slice(-REMEMBERED)
-    seen.value = new Set(keys)
-    writeSetting(SEEN, keys)
+    keys.value = [...keys.value, ...unseen.value.map((r) => r.key)].slice(-REMEMBERED)
   }
   function start(): void {
     const visible = useDocumentVisibility()

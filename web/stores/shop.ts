@@ -7,7 +7,7 @@ import { KIND_OF, unitFor, UNITS_OF, type AnyQuantity, type Unit, type UnitChoic
 import { USUAL_INTERVALS } from '#core/tuning/intervals.ts'
 import { call, read } from '../api/client.ts'
 import { referencesById } from '../api/library.ts'
-import { readSetting, writeSetting } from '../browser/settings.ts'
+import { useSetting } from '../browser/settings.ts'
 import { materialNamed, THE_SHOP } from '../documents/edit.ts'
 import { useOutbox } from '../documents/useOutbox.ts'
 
@@ -29,7 +29,7 @@ export const useShop = defineStore('shop', () => {
   const sportUnits = shallowRef<Partial<UnitChoice>>({})
   const units = computed<UnitChoice>(() => ({ ...(overview.value?.shop.units ?? FALLBACK), ...sportUnits.value }))
   /** Fields switched to another unit than the shop’s, on this machine, job by job: the next customer's begin with the shop's. */
-  const switched = ref<Record<string, Partial<Record<AnyQuantity, Unit>>>>(readSetting(FIELD_UNITS, {}))
+  const switched = useSetting<Record<string, Partial<Record<AnyQuantity, Unit>>>>(FIELD_UNITS, {})
   const unitsOf = ref('')
   const fieldUnits = computed(() => switched.value[unitsOf.value] ?? {})
   /** Whose fields are on the page: a job, a batch; empty for nobody's, which begin afresh. */
@@ -50,7 +50,6 @@ export const useShop = defineStore('shop', () => {
     const mine = next === unitFor(quantity, units.value) ? others : { ...others, [quantity]: next }
     const { [unitsOf.value]: _mine, ...rest } = switched.value
     switched.value = Object.fromEntries([...Object.entries(rest).slice(1 - REMEMBERED), [unitsOf.value, mine]])
-    writeSetting(FIELD_UNITS, switched.value)
   }
   const intervals = computed(() => overview.value?.shop.intervals ?? USUAL_INTERVALS)
   const initials = computed(() => overview.value?.shop.initials ?? '')

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
+import { useBegun } from '../../browser/settings.ts'
 import { computed, ref, watch } from 'vue'
 import { Problem } from '#core/problem.ts'
 import { periodFromStopwatch, periodFromTaps, type PeriodTiming } from '#core/measure/swing.ts'
@@ -29,15 +30,7 @@ interface Kept {
   totals: string
   swings: number
 }
-const key = `kevro-timing-${props.keep}`
-const kept = ref<Kept>({
-  way: 'taps',
-  taps: [],
-  totals: '',
-  swings: 20,
-  ...(JSON.parse(sessionStorage.getItem(key) ?? '{}') as object),
-})
-watch(kept, () => sessionStorage.setItem(key, JSON.stringify(kept.value)), { deep: true })
+const kept = useBegun<Kept>(`kevro-timing-${props.keep}`, { way: 'taps', taps: [], totals: '', swings: 20 })
 const answer = ref<MotionAnswer | null>(null)
 /** It seems to have swung very wide: nothing is taken before somebody says so. */
 const saidWide = ref(false)

@@ -19,11 +19,6 @@ vi.mock('../../stores/openJob.ts', () => ({ useOpenJob: () => job }))
 vi.mock('../../stores/shop.ts', () => ({ useShop: () => ({ overview: null, units: { mass: 'g', length: 'cm', swing: 'kgcm2' } }) })) // prettier-ignore
 const taken: unknown[][] = []
 vi.mock('../useReadings.ts', () => ({ useReadings: () => ({ add: (...reading: unknown[]) => void taken.push(reading) }) })) // prettier-ignore
-const kept = new Map<string, string>()
-vi.mock('../../browser/settings.ts', () => ({
-  readSetting: (key: string, usual: unknown): unknown => (kept.has(key) ? JSON.parse(kept.get(key)!) : usual),
-  writeSetting: (key: string, value: unknown) => void kept.set(key, JSON.stringify(value)),
-}))
 
 const at = (method: HandMethod) => effectScope().run(() => useHandMethod(() => method))!
 /** A period that was timed at so small a swing that its width does not matter. */
@@ -34,7 +29,7 @@ const periodOf = (inertia: number, armCm: number) =>
 
 beforeEach(() => {
   taken.splice(0)
-  kept.clear()
+  localStorage.clear()
   job.picture.measured.state = frameState(measured, 10.16)
 })
 

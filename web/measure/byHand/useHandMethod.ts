@@ -1,4 +1,4 @@
-import { computed, ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 import {
   balanceBySupport,
   balanceOnEdge,
@@ -18,7 +18,7 @@ import { type Estimate } from '#core/quantities/estimate.ts'
 import { fixed } from '#core/quantities/write.ts'
 import { doubtMessage } from '#contract/messages/job.ts'
 import { problemMessage } from '#contract/messages/problems.ts'
-import { readSetting, writeSetting } from '../../browser/settings.ts'
+import { useSetting } from '../../browser/settings.ts'
 import { useOpenJob } from '../../stores/openJob.ts'
 import { useShop } from '../../stores/shop.ts'
 import { useReadings } from '../useReadings.ts'
@@ -78,12 +78,7 @@ export function useHandMethod(method: () => HandMethod) {
   const job = useOpenJob()
   const shop = useShop()
   const readings = useReadings('measure')
-  const key = `kevro-by-hand-${job.view.job.id}`
-  const inputs = ref<Inputs>({
-    ...fresh(job.view.frame.geometry.lengthCm),
-    ...readSetting<object>(key, {}),
-  })
-  watch(inputs, () => writeSetting(key, inputs.value), { deep: true })
+  const inputs = useSetting<Inputs>(`kevro-by-hand-${job.view.job.id}`, fresh(job.view.frame.geometry.lengthCm))
 
   const timings = ref<Record<'face' | 'edge' | 'threads', Timing | null>>({ face: null, edge: null, threads: null })
   const known = (quantity: 'mass' | 'balance') => estimateOf(job.picture.measured.state, quantity)

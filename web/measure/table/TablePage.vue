@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiArrowLeft, mdiDownload } from '@mdi/js'
-import { computed, ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 import { doubtOfReading } from '#core/frame/plausible.ts'
 import type { ReadTable, TableReading } from '#core/measure/table.ts'
 import { writeQuantity } from '#core/quantities/write.ts'
@@ -12,6 +12,7 @@ import { problemMessage } from '#contract/messages/problems.ts'
 import { writeTime } from '../../browser/writeTime.ts'
 import { useDevices } from '../../stores/devices.ts'
 import { saveFile } from '../../browser/saveFile.ts'
+import { useTyped } from '../../browser/settings.ts'
 import { useOpenJob } from '../../stores/openJob.ts'
 import { useShop } from '../../stores/shop.ts'
 import { useReadings } from '../useReadings.ts'
@@ -22,9 +23,7 @@ const job = useOpenJob()
 const shop = useShop()
 const devices = useDevices()
 const readings = useReadings('measure')
-const key = `kevro-table-${job.view.job.id}`
-const text = ref(sessionStorage.getItem(key) ?? '')
-watch(text, () => sessionStorage.setItem(key, text.value))
+const text = useTyped(`kevro-table-${job.view.job.id}`, '')
 const problem = ref('')
 const done = ref('')
 const busy = ref(false)
