@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { ACROSS, ANCHORS, EDGES, PLACES, SIDES } from '#core/cuts/cut.ts'
-import { WALLS } from '#core/geometry/outline.ts'
+import { ACROSS, ANCHORS, PLACES, SIDES } from '#core/cuts/cut.ts'
+import { EDGES, WALLS } from '#core/geometry/outline.ts'
 import { idSchema, text } from './fields.ts'
 
 const finite = z.number()

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { THROATS, FACES, WALLS, type FrameLandmarks } from '#core/geometry/outline.ts'
+import { EDGES, THROATS, FACES, WALLS, type FrameLandmarks } from '#core/geometry/outline.ts'
 import { ALTERNATIVE_IDS } from '#core/planning/offers/alternatives.ts'
 import { STRATEGY_IDS } from '#core/targets/rules/rule.ts'
 import { TARGET_PLACES } from '#core/frame/places.ts'
@@ -172,6 +172,7 @@ export const zoneSchema = z.object({
     .optional(),
   anchor: z.object({ at: z.enum(RUN_LANDMARKS), towards: z.enum(ANCHORS) }).optional(),
   edges: z.union([z.literal(1), z.literal(2)]).optional(),
+  edge: z.enum(EDGES).optional(),
   wall: z.enum(WALLS).optional(),
   takes: z.array(z.enum(STOCKED_KINDS)).max(8).optional(),
   capacityCm: finite.min(1e-3).max(60),

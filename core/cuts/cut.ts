@@ -1,5 +1,5 @@
 import type { Condition } from '../frame/condition.ts'
-import { besideLine, headOutline, type FrameGeometry, type Wall } from '../geometry/outline.ts'
+import { besideLine, headOutline, type Edge, type FrameGeometry, type Wall } from '../geometry/outline.ts'
 import { ZONE_PLACES, type SportProfile } from '../sports/profile.ts'
 import type { Material } from './material.ts'
 
@@ -12,9 +12,6 @@ export type Place = (typeof PLACES)[number]
 export const SIDES = ['left', 'right'] as const
 /** End of a run that stays where it is when its length changes. */
 export const ANCHORS = ['tip', 'butt'] as const
-
-/** Edges of the hoop's tube. */
-export const EDGES = ['upper', 'lower'] as const
 
 /** One line of the cut list: a material at a place, in the amount that a hand measures off. */
 export interface Cut {
@@ -37,7 +34,7 @@ export interface Cut {
   /** Hoop: on one edge of the tube, or side by side on both. Cuts that do not say lie on one. */
   edges?: 1 | 2
   /** Hoop, on one edge: which, as the frame lies before you. */
-  edge?: (typeof EDGES)[number]
+  edge?: Edge
   /** Hoop: on this wall of the tube, one strip or two side by side. Left out: on its edges, in the middle of the tube. */
   wall?: Wall
   /** Bevels: on two of them or on all four. Cuts that do not say lie on four. */

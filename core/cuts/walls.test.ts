@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { BARE } from '../frame/fixtures.ts'
 import { leverageOf } from '../frame/pieces.ts'
-import { besideLine, headCentreCm, headOutline, WALLS, type FrameGeometry } from '../geometry/outline.ts'
+import { besideLine, headCentreCm, EDGES, headOutline, WALLS, type FrameGeometry } from '../geometry/outline.ts'
 import { meansOf } from '../geometry/shape.ts'
 import { SPORTS } from '../sports/sports.ts'
 import { profileOf } from '../sports/sports.ts'
@@ -122,6 +122,14 @@ describe('strips on a wall of the tube', () => {
         const cut = cutIn({ ...zone, wall }, tape, amount, work, 'a')
         expect(hoopSpan(cut, amount, work.geometry)[0]).toBeCloseTo(work.profile.layers.guardTape.lengthCm / 2, 6)
       }
+  })
+  it('on one edge lie on the one that the place says; two places may share a stretch', () => {
+    const work = workOf('tennis')
+    const own = { id: 'own', name: 'Own', place: 'hoop', alongCm: 30, edges: 1, capacityCm: 10, maxLayers: 1, visible: true } as const // prettier-ignore
+    const cuts = EDGES.map((edge) => cutIn({ ...own, id: edge, edge }, tape, 8, work, edge))
+    expect(cuts.map((cut) => cut.edge)).toEqual(['upper', 'lower'])
+    expect(overlapsOf(cuts, work)).toEqual([])
+    expect(overlapsOf([cuts[0], { ...cuts[0], id: 'again' }], work)).not.toEqual([])
   })
   it('lie on no strip of an edge; two on one edge lie on each other, one on each do not', () => {
     const work = workOf('tennis')

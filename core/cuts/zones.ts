@@ -159,7 +159,7 @@ export function cutIn(
     case 'hoop':
       cut.edges = form.edges ?? edgesOf(zone)
       if (zone.wall) cut.wall = zone.wall
-      else if (cut.edges < edgesOf(zone)) cut.edge = 'upper'
+      else if (cut.edges === 1 && (zone.edge || edgesOf(zone) === 2)) cut.edge = zone.edge ?? 'upper'
       cut.across = anchor ? null : acrossOfZone(zone, geometry)
       cut.atCm = alongOf(zone, geometry)
       if (!anchor) break

@@ -5,6 +5,9 @@ export const THROATS = ['open', 'none'] as const
 /** Walls of the hoop's tube that strips can lie on instead of its edges. */
 export const WALLS = ['outside', 'inside'] as const
 export type Wall = (typeof WALLS)[number]
+/** Edges of the hoop's tube, as the frame lies before you. */
+export const EDGES = ['upper', 'lower'] as const
+export type Edge = (typeof EDGES)[number]
 export const FACES = ['strings', 'holes', 'plain'] as const
 
 /** The shape of a frame, cm. Lengths along the outline are what a tape measures on the middle of the hoop's tube. */

@@ -1,5 +1,5 @@
 import type { GripKind, StockedKind, ImpactAssumptions } from './kinds.ts'
-import type { FrameGeometry, Wall } from '../geometry/outline.ts'
+import type { Edge, FrameGeometry, Wall } from '../geometry/outline.ts'
 import type { Estimate } from '../quantities/estimate.ts'
 import type { Quantity, ReadQuantity, UnitChoice } from '../quantities/units.ts'
 
@@ -57,6 +57,8 @@ export interface Zone {
   anchor?: { at: RunLandmark; towards: 'tip' | 'butt' }
   /** Hoop: strips lie side by side on this many edges of the tube; two where nothing is said. */
   edges?: 1 | 2
+  /** On one edge: which. */
+  edge?: Edge
   /** Hoop: strips lie on this wall of the tube instead of its edges. */
   wall?: Wall
   /** What may go there, where it is not what usually goes to such a place. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
-import { headOutline, type Wall } from '#core/geometry/outline.ts'
+import { computed, onMounted, ref, useTemplateRef } from 'vue'
+import { headOutline, type Edge, type Wall } from '#core/geometry/outline.ts'
 import type { Workpiece } from '#core/cuts/cut.ts'
 import { hoopMarksOf } from '#core/cuts/zones.ts'
 import { hoopMarkText } from '#contract/messages/names.ts'
@@ -11,15 +11,19 @@ import PlainNumber from '../shared/PlainNumber.vue'
 /** A place of the fitter's own: along the hoop as a tape measures from the tip, or a spot on the long axis. */
 const props = defineProps<{ work: Workpiece }>()
 const emit = defineEmits<{ made: [zone: Zone] }>()
+const form = useTemplateRef('form')
+// It opens under what asked for it, maybe out of sight.
+onMounted(() => form.value?.scrollIntoView({ block: 'nearest' }))
 const name = ref('')
 const where = ref<'hoop' | 'spot'>('hoop')
 /** Strips lie about the place, or begin there. */
 const lies = ref<'middle' | 'butt' | 'tip'>('middle')
-/** What strips lie on: two edges of the tube or one, or a wall of it. */
-const bed = ref<'edges' | 'edge' | Wall>('edges')
+/** What strips lie on: both edges of the tube or one, or a wall of it. */
+const bed = ref<'edges' | Edge | Wall>('edges')
 const BEDS = {
   edges: { edges: 2 },
-  edge: { edges: 1 },
+  upper: { edges: 1, edge: 'upper' },
+  lower: { edges: 1, edge: 'lower' },
   outside: { edges: 1, wall: 'outside' },
   inside: { edges: 1, wall: 'inside' },
 } as const
@@ -64,7 +68,7 @@ function make(): void {
 </script>
 
 <template>
-  <section class="own" aria-label="A place of my own">
+  <section ref="form" class="own" aria-label="A place of my own">
     <v-text-field v-model="name" label="Name" :error-messages="problem" data-testid="zone-name" />
     <v-btn-toggle v-model="where" mandatory density="compact" role="group" aria-label="Where it lies">
       <v-btn size="small" value="hoop">Along the hoop</v-btn><v-btn size="small" value="spot">A spot</v-btn>
@@ -102,7 +106,8 @@ function make(): void {
       role="group"
       aria-label="What strips lie on"
     >
-      <v-btn size="small" value="edges">Both edges</v-btn><v-btn size="small" value="edge">One edge</v-btn>
+      <v-btn size="small" value="edges">Both edges</v-btn><v-btn size="small" value="upper">Upper edge</v-btn>
+      <v-btn size="small" value="lower" data-testid="zone-lower">Lower edge</v-btn>
       <v-btn size="small" value="outside">Outer wall</v-btn><v-btn size="small" value="inside">Inner wall</v-btn>
     </v-btn-toggle>
     <PlainNumber
@@ -131,9 +136,10 @@ function make(): void {
 <style scoped>
 .own {
   display: grid;
-  gap: 8px;
-  margin-top: 8px;
-  padding-left: 10px;
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 300px), 1fr));
+  align-items: center;
+  gap: 10px 18px;
+  padding-left: 12px;
   border-left: 3px solid rgb(var(--v-theme-line));
 }
 /* Every choice is to be seen, also in a narrow column. */
