@@ -184,3 +184,4 @@ export function useBatch(id: string) {
     removeReading,
   }
 }
+export type OpenBatch = ReturnType<typeof useBatch>

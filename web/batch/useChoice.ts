@@ -5,10 +5,10 @@ import type { Reference } from '#contract/library.ts'
 import { measuredFrames } from '../api/library.ts'
 import { problemText } from '../api/client.ts'
 import { useShop } from '../stores/shop.ts'
-import type { useBatch } from './useBatch.ts'
+import type { OpenBatch } from './useBatch.ts'
 
 /** A card from which a customer far away chooses among units of a batch, and what was answered. */
-export function useChoice(batch: ReturnType<typeof useBatch>) {
+export function useChoice(batch: OpenBatch) {
   const shop = useShop()
   const problem = ref('')
   const choice = computed(() => batch.body.value?.choice ?? null)

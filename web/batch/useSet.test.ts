@@ -10,7 +10,7 @@ import type { SetAim, SetFrame, SetPlan } from '#core/planning/set/set.ts'
 import { Problem } from '#core/problem.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import type { BatchUnit } from '#contract/batch.ts'
-import type { useBatch } from './useBatch.ts'
+import type { OpenBatch } from './useBatch.ts'
 import { useSet } from './useSet.ts'
 
 interface Asked {
@@ -66,7 +66,7 @@ function batchOf(...units: ReturnType<typeof unit>[]) {
 let scope: EffectScope
 function page(batch: ReturnType<typeof batchOf>) {
   scope = effectScope()
-  return scope.run(() => useSet(batch as unknown as ReturnType<typeof useBatch>))!
+  return scope.run(() => useSet(batch as unknown as OpenBatch))!
 }
 const setOf = (totalG: number, ids: string[] = []) =>
   ({

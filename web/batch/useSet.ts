@@ -16,10 +16,10 @@ import { messageOf } from '#contract/messages/job.ts'
 import type { Stoppable } from '#planner/pool.ts'
 import { planner } from '../workers/planner.ts'
 import { jobOfUnit } from './jobOfUnit.ts'
-import type { useBatch } from './useBatch.ts'
+import type { OpenBatch } from './useBatch.ts'
 
 /** Several units made alike: who is in, what they should become, and what comes of it. */
-export function useSet(batch: ReturnType<typeof useBatch>) {
+export function useSet(batch: OpenBatch) {
   const shop = useShop()
   const job = useJob()
   const out: Ref<string[]> = ref([])

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mdiClose } from '@mdi/js'
 import { computed, ref, watch } from 'vue'
-import { COUNTED_IN, isByLength, PLAIN_MATERIAL, UNWEIGHED_SHARE } from '#core/cuts/material.ts'
+import { COUNTED_IN, isByLength } from '#core/cuts/material.ts'
 import { CUT_STEPS_CM, lengthText, perCounted, rulerOf } from '#core/cuts/ruler.ts'
 import { STOCKED_KINDS, type StockedKind } from '#core/sports/kinds.ts'
 import { SPORTS, PROFILES } from '#core/sports/sports.ts'
@@ -9,6 +9,7 @@ import type { StoredMaterial } from '#contract/entities.ts'
 import { MATERIAL_KINDS } from '#contract/messages/names.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
 import { useShop } from '../stores/shop.ts'
+import { CURES, newMaterial, usualOf } from './usualMaterial.ts'
 import OnFrames from './OnFrames.vue'
 import WeighStrips from './WeighStrips.vue'
 
@@ -16,20 +17,7 @@ import WeighStrips from './WeighStrips.vue'
 const props = defineProps<{ material: StoredMaterial | null }>()
 const emit = defineEmits<{ close: []; made: [id: string] }>()
 const shop = useShop()
-/** As the shop's ruler is marked. */
-const usualStep = () => (shop.units.length === 'in' ? CUT_STEPS_CM[2] : CUT_STEPS_CM[0])
-const blank = (): StoredMaterial => ({
-  ...PLAIN_MATERIAL,
-  id: crypto.randomUUID(),
-  name: '',
-  kind: 'tape',
-  unitMassG: 0.1,
-  uRel: UNWEIGHED_SHARE,
-  step: usualStep(),
-  widthCm: 0.64,
-  retired: false,
-  revision: 0,
-})
+const blank = () => newMaterial(shop.units.length)
 const held = ref<StoredMaterial>(props.material ?? blank())
 watch(
   () => props.material,
@@ -66,26 +54,6 @@ function save(): void {
   shop.saveMaterial(held.value)
   if (props.material === null) emit('made', held.value.id)
 }
-/** What a kind usually is, where the fitter has not said otherwise. */
-const USUAL: Record<StockedKind, Partial<StoredMaterial>> = {
-  tape: {
-    unitMassG: 0.1,
-    step: usualStep(),
-    widthCm: 0.64,
-    uRel: UNWEIGHED_SHARE,
-    cureHours: null,
-    grip: null,
-    zoneIds: null,
-  },
-  fill: { unitMassG: 1, step: 1, widthCm: 0, uRel: 0, cureHours: null, grip: null, zoneIds: null },
-  sleeve: { unitMassG: 0.3, step: usualStep(), widthCm: 0, uRel: UNWEIGHED_SHARE, grip: null, zoneIds: null },
-  weight: { unitMassG: 2, step: 1, widthCm: 0, uRel: 0, grip: null, reusable: true },
-  strings: { unitMassG: 16, step: 1, widthCm: 0, uRel: 0, grip: null, zoneIds: null },
-  grip: { unitMassG: 15, step: 1, widthCm: 0, uRel: 0, grip: 'synthetic', zoneIds: null },
-  overgrip: { unitMassG: 5, step: 1, widthCm: 0, uRel: 0, grip: null, zoneIds: null },
-}
-/** What a curing fill usually is (from memory): a night, and about three of a hundred grams lost. */
-const CURES: Partial<StoredMaterial> = { cureHours: 12, unitMassG: 0.97, uRel: 0.01 }
 /** Every spot of every sport, by name once. */
 const SPOTS = SPORTS.flatMap((sport) =>
   [...PROFILES[sport].zones, ...PROFILES[sport].moreZones]
@@ -115,7 +83,7 @@ const number = (value: number | null, part: (v: number) => Partial<StoredMateria
       label="What it is"
       data-testid="material-kind"
       :disabled="!isNew"
-      @update:model-value="(kind: StockedKind) => change({ kind, ...USUAL[kind] })"
+      @update:model-value="(kind: StockedKind) => change({ kind, ...usualOf(kind, shop.units.length) })"
     />
     <div v-if="held.kind !== 'fill'" class="two">
       <PlainNumber
@@ -242,7 +210,7 @@ const number = (value: number | null, part: (v: number) => Partial<StoredMateria
         :model-value="held.cureHours !== null"
         label="Cures (silicone, glue, resin)"
         data-testid="material-cures"
-        @update:model-value="(v) => change(v === true ? CURES : { cureHours: null, unitMassG: 1, uRel: 0 })"
+        @update:model-value="(v) => change(v === true ? CURES : usualOf('fill', shop.units.length))"
       />
       <div v-if="held.cureHours !== null" class="two">
         <PlainNumber

@@ -46,7 +46,7 @@ const names = computed(() => {
   })
   return out
 })
-const day = (d: Date) => `${d.getMonth() + 1}/${d.getDate()}`
+const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' })
 </script>
 
 <template>
@@ -59,7 +59,7 @@ const day = (d: Date) => `${d.getMonth() + 1}/${d.getDate()}`
     </g>
     <g v-for="t in x.ticks(6)" :key="+t" :transform="`translate(${x(t)} ${H - 24})`">
       <line y2="4" class="zero" />
-      <text y="16" text-anchor="middle">{{ day(t) }}</text>
+      <text y="16" text-anchor="middle">{{ DAY.format(t) }}</text>
     </g>
     <line
       v-for="c in checks.filter((k) => k.applied)"

@@ -1,0 +1,160 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { CM_PER_POINT, pointsHeadLight } from '#core/quantities/units.ts'
+import { fixed, writePoints } from '#core/quantities/write.ts'
+import type { TargetNumber } from '#core/planning/problem/request.ts'
+import type { BenchScale } from './pictureScale.ts'
+
+/** What the frame on the bench lies over: the ruler in cm and points, the swing axis as a pin, the balance as the wedge it rests on. */
+const props = defineProps<{
+  scale: BenchScale
+  lengthCm: number
+  axisCm: number
+  /** cm from the butt; null: not known, or nothing is planned. */
+  balance: number | null
+  predictedBalance: number | null
+  targetBalance: TargetNumber | null
+}>()
+const ticks = computed(() => Array.from({ length: Math.floor(props.lengthCm) + 1 }, (_, cm) => cm))
+/** Points are counted from the middle, on the upper edge of the ruler. */
+const pointMarks = computed(() =>
+  Array.from({ length: 29 }, (_, i) => i - 14).map((points) => ({
+    points,
+    x: props.scale.x(props.lengthCm / 2 - points * CM_PER_POINT),
+  })),
+)
+</script>
+
+<template>
+  <g>
+    <g class="ruler" aria-hidden="true">
+      <rect :x="scale.x(0)" :y="scale.rulerY" :width="scale.x(lengthCm) - scale.x(0)" height="24" class="body" />
+      <template v-for="cm in ticks" :key="cm">
+        <line
+          :x1="scale.x(cm)"
+          :x2="scale.x(cm)"
+          :y1="scale.rulerY + 24"
+          :y2="scale.rulerY + (cm % 10 === 0 ? 11 : cm % 5 === 0 ? 15 : 19)"
+          class="tick"
+        />
+        <text v-if="cm % 10 === 0" :x="scale.x(cm) + 3" :y="scale.rulerY + 20">{{ cm }}</text>
+      </template>
+      <g v-for="mark in pointMarks" :key="mark.points" class="points">
+        <line :x1="mark.x" :x2="mark.x" :y1="scale.rulerY" :y2="scale.rulerY + (mark.points % 10 === 0 ? 8 : 4)" />
+        <text v-if="mark.points % 10 === 0" :x="mark.x" :y="scale.rulerY - 4" class="small">
+          {{ mark.points === 0 ? 'even' : `${Math.abs(mark.points)} ${mark.points > 0 ? 'HL' : 'HH'}` }}
+        </text>
+      </g>
+      <text :x="scale.x(lengthCm) + 5" :y="scale.rulerY + 20">cm</text>
+    </g>
+    <g class="pin" :transform="`translate(${scale.x(axisCm)} 0)`">
+      <line :y1="scale.axisY - 58" :y2="scale.curveFoot" />
+      <circle :cy="scale.axisY - 62" r="6" />
+      <text :y="scale.axisY - 75">swing axis {{ fixed(axisCm, 2) }}</text>
+    </g>
+    <g v-if="targetBalance" class="target-balance">
+      <rect
+        :x="scale.x(targetBalance.value - targetBalance.tolerance)"
+        :y="scale.rulerY"
+        :width="
+          scale.x(targetBalance.value + targetBalance.tolerance) -
+          scale.x(targetBalance.value - targetBalance.tolerance)
+        "
+        height="24"
+      />
+    </g>
+    <g
+      v-if="balance !== null"
+      class="wedge measured"
+      :class="{ before: predictedBalance !== null }"
+      :transform="`translate(${scale.x(balance)} ${scale.rulerY})`"
+    >
+      <path d="M0 1L9 23H-9Z" />
+      <text v-if="predictedBalance === null" x="14" y="42">
+        {{ fixed(balance, 2) }} cm · {{ writePoints(pointsHeadLight(balance, lengthCm)) }}
+      </text>
+    </g>
+    <g
+      v-if="predictedBalance !== null"
+      class="wedge predicted"
+      :transform="`translate(${scale.x(predictedBalance)} ${scale.rulerY})`"
+    >
+      <line y1="0" :y2="-(scale.rulerY - scale.axisY)" />
+      <path d="M0 1L9 23H-9Z" />
+      <text x="14" y="42" data-testid="bench-balance">
+        {{ fixed(predictedBalance, 2) }} cm · {{ writePoints(pointsHeadLight(predictedBalance, lengthCm)) }}
+      </text>
+    </g>
+  </g>
+</template>
+
+<style scoped>
+text {
+  font-family: var(--kv-figure);
+  font-size: 12px;
+  fill: rgb(var(--v-theme-quiet));
+}
+.ruler .body {
+  fill: rgb(var(--v-theme-surface-variant));
+  stroke: rgb(var(--v-theme-frame-edge));
+  stroke-width: 1;
+}
+.ruler .tick {
+  stroke: rgb(var(--v-theme-frame-edge));
+  stroke-width: 1;
+}
+.points .small {
+  text-anchor: middle;
+  font-size: 10.5px;
+}
+.points line {
+  stroke: rgb(var(--v-theme-frame-edge));
+  stroke-width: 0.8;
+}
+.pin line {
+  stroke: rgb(var(--v-theme-measured));
+  stroke-width: 1.2;
+  stroke-dasharray: 2 4;
+}
+.pin circle {
+  fill: rgb(var(--v-theme-surface));
+  stroke: rgb(var(--v-theme-measured));
+  stroke-width: 2.5;
+}
+.pin text {
+  text-anchor: middle;
+  font-family: var(--kv-text);
+}
+.wedge path {
+  stroke-width: 1.5;
+}
+.wedge text {
+  font-size: 14px;
+  font-weight: 700;
+}
+.wedge.measured path {
+  fill: rgb(var(--v-theme-measured));
+}
+.wedge.measured text {
+  fill: rgb(var(--v-theme-measured));
+}
+.wedge.before path {
+  opacity: 0.4;
+}
+.wedge.predicted path {
+  fill: rgb(var(--v-theme-surface));
+  stroke: rgb(var(--v-theme-predicted));
+  stroke-width: 2.5;
+}
+.wedge.predicted line {
+  stroke: rgb(var(--v-theme-predicted));
+  stroke-width: 1.3;
+}
+.wedge.predicted text {
+  fill: rgb(var(--v-theme-predicted));
+}
+.target-balance rect {
+  fill: rgb(var(--v-theme-target));
+  opacity: 0.38;
+}
+</style>
