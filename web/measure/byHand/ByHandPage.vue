@@ -8,6 +8,7 @@ import { useDevices } from '../../stores/devices.ts'
 import { useOpenJob } from '../../stores/openJob.ts'
 import InstrumentStrip from '../../instruments/InstrumentStrip.vue'
 import ErrorBudget from './ErrorBudget.vue'
+import { HAND_STEPS } from './handSteps.ts'
 import MethodDrawing from './MethodDrawing.vue'
 import PeriodTimer from './PeriodTimer.vue'
 import { HAND_METHODS, useHandMethod, type HandMethod } from './useHandMethod.ts'
@@ -29,32 +30,6 @@ const pinned = computed(() => chosen.value === 'pendulum' || chosen.value === 't
 const inHand = ref<'edge' | 'face'>('edge')
 /** A gyroscope has measured the angle already. */
 const angleNeeded = computed(() => Object.values(timings.value).every((t) => t?.amplitudeRad !== 0))
-const STEPS: Record<HandMethod, string[]> = {
-  'balance-edge': [
-    'Lay the frame across a thin edge, face up.',
-    'Roll it a little at a time towards the head until it drops; note the place on the edge.',
-    'Roll it back until it drops the other way; note again. Three pairs make a good reading.',
-  ],
-  'balance-support': [
-    'Lay the butt end on a fixed edge and the head on a knife on the scale, level.',
-    'Take the scale’s zero with the knife on it, then read it with the frame.',
-  ],
-  pendulum: [
-    'Hang the frame from a pin near the butt, free to swing through the plane of the face.',
-    'Pull it a hand’s breadth aside and let go without a push; wait for two swings.',
-    'Time twenty swings or more.',
-  ],
-  'twist-threads': [
-    'Hang the frame upright on two equal threads, one each side of the long axis.',
-    'Turn it about the long axis by 10° and let go; no swaying.',
-    'Time twenty turns or more.',
-  ],
-  'twist-swings': [
-    'On one pin: time it swinging in the plane of the face (edge-on).',
-    'Turn the pin by 90° and time it swinging through the face (face-on).',
-    'A small difference of large numbers: time both as long as you can.',
-  ],
-}
 const BALANCE_FIELDS = computed(
   () =>
     [
@@ -107,7 +82,7 @@ const take3 = (n: number) =>
           :recorder-cm="inputs.phoneOn ? inputs.phone.atCm : null"
         />
         <ol class="steps">
-          <li v-for="step in STEPS[chosen]" :key="step">{{ step }}</li>
+          <li v-for="step in HAND_STEPS[chosen]" :key="step">{{ step }}</li>
         </ol>
       </section>
       <section class="panel">
