@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import type { Data, Layout } from 'plotly.js'
+import type { Layout } from 'plotly.js'
 import { computed, onMounted, ref, shallowRef, watch, type Reactive } from 'vue'
 import { combined, standardState } from '#core/compare/setup.ts'
 import { conditionText } from '#core/frame/condition.ts'
-import { estimateOf } from '#core/frame/state.ts'
+import { estimateOf, type FrameState } from '#core/frame/state.ts'
 import { fromCore, QUANTITIES, unitFor, type Quantity } from '#core/quantities/units.ts'
 import { bareState, playedToHere, rulesFacts } from '#core/targets/frameNow.ts'
 import { PLAYER_RULES } from '#core/targets/rules/playerRules.ts'
@@ -11,12 +11,14 @@ import { firing, type Band } from '#core/targets/rules/rule.ts'
 import { fixed, unitMark } from '#core/quantities/write.ts'
 import { QUANTITY_NAMES } from '#contract/messages/names.ts'
 import type { Cloud } from '#contract/library.ts'
+import { problemText } from '../api/client.ts'
 import { cloudOf, referencesById } from '../api/library.ts'
 import PlotlyChart from '../charts/PlotlyChart.vue'
 import { useMarks } from '../charts/useMarks.ts'
 import MarkLegend from '../shared/MarkLegend.vue'
 import { useOpenJob } from '../stores/openJob.ts'
 import { useShop } from '../stores/shop.ts'
+import { scatterMarks, scatterTraces, type Scatter } from './scatter.ts'
 import type { Compare } from './useCompare.ts'
 
 /** Any two numbers of the whole library with the frame, the target, the player’s band and ceiling. All in the sport’s usual state. */
@@ -27,11 +29,16 @@ const { colors, marks } = useMarks()
 const across = ref<Quantity>('mass')
 const up = ref<Quantity>('swingWeight')
 const cloud = shallowRef<Cloud>({ points: [], total: 0 })
+const problem = ref('')
 let asked = 0
 async function look(): Promise<void> {
   const turn = ++asked
-  const found = await cloudOf({ ...props.compare.search, limit: 20 }).catch(() => null)
-  if (found && turn === asked) cloud.value = found
+  try {
+    const found = await cloudOf({ ...props.compare.search, limit: 20 })
+    if (turn === asked) [cloud.value, problem.value] = [found, '']
+  } catch (error) {
+    if (turn === asked) problem.value = problemText(error)
+  }
 }
 onMounted(look)
 watch(() => JSON.stringify(props.compare.search), look)
@@ -39,7 +46,7 @@ watch(() => JSON.stringify(props.compare.search), look)
 const profile = computed(() => props.compare.profile)
 const lengthCm = computed(() => props.compare.geometry.lengthCm)
 const show = (v: number, q: Quantity) => fromCore(v, unitFor(q, shop.units), lengthCm.value)
-const frame = computed(() => ({
+const here = computed(() => ({
   state: job.picture.measured.state,
   condition: job.picture.condition,
   geometry: props.compare.geometry,
@@ -64,16 +71,16 @@ const ceiling = computed(() => {
   const known = job.documents.player?.facts.ceiling
   const by = shift('swingWeight')
   if (!known || by === null) return null
-  const here = playedToHere(frame.value, known.swingWeightKgCm2, known.axisCm)
-  return here === null ? null : here + by
+  const played = playedToHere(here.value, known.swingWeightKgCm2, known.axisCm)
+  return played === null ? null : played + by
 })
 /** The player’s band, moved from bare to the usual state. */
 const band = computed(() => {
-  const rule = firing(PLAYER_RULES, rulesFacts(frame.value, job.documents.player?.facts ?? null)).find(
+  const rule = firing(PLAYER_RULES, rulesFacts(here.value, job.documents.player?.facts ?? null)).find(
     (r) => r.effect.kind === 'band',
   )
   if (!rule || rule.effect.kind !== 'band') return null
-  const bare = bareState(frame.value)
+  const bare = bareState(here.value)
   const by = (q: 'mass' | 'swingWeight') => {
     const [a, b] = [estimateOf(bare, q), estimateOf(props.compare.standard, q)]
     return a && b ? b.value - a.value : null
@@ -86,174 +93,48 @@ const band = computed(() => {
   }
 })
 const span = ([low, high]: Band, by: number): Band => [low + by, high === null ? null : high + by]
-const chosen = computed(() =>
-  props.compare.chosen.map((r) => ({
-    reference: r,
-    state: combined(r, standardState(profile.value), profile.value).state,
-  })),
-)
-const drawn = computed(() => cloud.value.points.filter((p) => p[across.value] !== null && p[up.value] !== null))
-const data = computed((): Data[] => {
+const scatter = computed((): Scatter => {
   const [x, y] = [across.value, up.value]
-  const text = (name: string, a: number, b: number) => `${name}<br>${fixed(show(a, x), 1)} · ${fixed(show(b, y), 1)}`
-  const traces: Data[] = [
-    {
-      type: 'scatter',
-      mode: 'markers',
-      x: drawn.value.map((p) => show(p[x]!, x)),
-      y: drawn.value.map((p) => show(p[y]!, y)),
-      text: drawn.value.map((p) => text([p.name, p.style].filter(Boolean).join(', '), p[x]!, p[y]!)),
-      customdata: drawn.value.map((p) => p.id),
-      hoverinfo: 'text',
-      marker: marks.value.published,
-    },
-  ]
-  const named = chosen.value.flatMap(({ reference, state }) => {
+  const both = (state: FrameState) => {
     const [a, b] = [estimateOf(state, x), estimateOf(state, y)]
-    return a && b ? [{ name: reference.name, id: reference.id, a, b }] : []
-  })
-  traces.push({
-    type: 'scatter',
-    mode: 'text+markers',
-    x: named.map((p) => show(p.a.value, x)),
-    y: named.map((p) => show(p.b.value, y)),
-    text: named.map((p) => p.name),
-    textposition: 'top center',
-    customdata: named.map((p) => p.id),
-    hoverinfo: 'text',
-    error_x: {
-      type: 'data',
-      array: named.map((p) => Math.abs(show(p.a.value + 2 * p.a.u, x) - show(p.a.value, x))),
-      thickness: 1,
-      width: 0,
-    },
-    error_y: {
-      type: 'data',
-      array: named.map((p) => Math.abs(show(p.b.value + 2 * p.b.u, y) - show(p.b.value, y))),
-      thickness: 1,
-      width: 0,
-    },
-    marker: { ...marks.value.published, size: 13, line: { width: 2.6, color: colors.value.published } },
-    textfont: { color: colors.value.published, size: 12 },
-  })
-  const [a, b] = [estimateOf(props.compare.standard, x), estimateOf(props.compare.standard, y)]
-  if (a && b)
-    traces.push({
-      type: 'scatter',
-      mode: 'markers',
-      x: [show(a.value, x)],
-      y: [show(b.value, y)],
-      text: [text('This frame', a.value, b.value)],
-      hoverinfo: 'text',
-      error_x: {
-        type: 'data',
-        array: [Math.abs(show(a.value + 2 * a.u, x) - show(a.value, x))],
-        thickness: 2,
-        width: 0,
-      },
-      error_y: {
-        type: 'data',
-        array: [Math.abs(show(b.value + 2 * b.u, y) - show(b.value, y))],
-        thickness: 2,
-        width: 0,
-      },
-      marker: marks.value.measured,
-    })
-  if (target.value)
-    traces.push({
-      type: 'scatter',
-      mode: 'markers',
-      x: [show(target.value.x.value, x)],
-      y: [show(target.value.y.value, y)],
-      text: [text('Target', target.value.x.value, target.value.y.value)],
-      hoverinfo: 'text',
-      marker: marks.value.target,
-    })
-  return traces
+    return a && b ? { x: a, y: b } : null
+  }
+  return {
+    across: x,
+    up: y,
+    points: cloud.value.points.filter((p) => p[x] !== null && p[y] !== null),
+    named: props.compare.chosen.flatMap((reference) => {
+      const found = both(combined(reference, standardState(profile.value), profile.value).state)
+      return found ? [{ id: reference.id, name: reference.name, ...found }] : []
+    }),
+    frame: both(props.compare.standard),
+    target: target.value,
+    band: band.value,
+    ceilingKgCm2: ceiling.value,
+  }
 })
+const drawn = computed(() => scatter.value.points)
+const data = computed(() => scatterTraces(scatter.value, show, { marks: marks.value, colors: colors.value }))
 const layout = computed((): Partial<Layout> => {
-  const [x, y] = [across.value, up.value]
   const name = (q: Quantity) =>
     `${QUANTITY_NAMES[q]}${unitMark(q, shop.units) ? `, ${unitMark(q, shop.units)}` : ', points head-light'}`
-  const shapes: Partial<Layout>['shapes'] = []
-  const box = (q: Quantity) => (q === 'mass' || q === 'swingWeight' ? band.value?.[q] : undefined)
-  const [bx, by] = [box(x), box(y)]
-  // Open above: drawn as far as the highest mark.
-  const top = (q: Quantity, from: number) =>
-    Math.max(from, estimateOf(props.compare.standard, q)?.value ?? from, ...drawn.value.map((p) => p[q] ?? from))
-  const axisSpan = (ref: 'x' | 'y', b: Band | undefined, q: Quantity) =>
-    b
-      ? { [`${ref}0`]: show(b[0], q), [`${ref}1`]: show(b[1] ?? top(q, b[0]), q), [`${ref}ref`]: ref }
-      : { [`${ref}0`]: 0, [`${ref}1`]: 1, [`${ref}ref`]: 'paper' }
-  if (bx || by)
-    shapes.push({
-      type: 'rect',
-      ...axisSpan('x', bx, x),
-      ...axisSpan('y', by, y),
-      fillcolor: colors.value.target,
-      opacity: 0.12,
-      line: { width: 0 },
-      layer: 'below',
-    } as never)
-  const annotations: Partial<Layout>['annotations'] = []
-  if (bx && by)
-    annotations.push({
-      x: show(bx[0], x),
-      y: show(by[0], y),
-      text: 'band',
-      showarrow: false,
-      xanchor: 'left',
-      yanchor: 'bottom',
-      font: { size: 12, color: colors.value.target },
-    })
-  for (const [q, ref] of [
-    [x, 'x'],
-    [y, 'y'],
-  ] as const) {
-    if (q !== 'swingWeight' || ceiling.value === null) continue
-    const at = show(ceiling.value, q)
-    const other = ref === 'x' ? 'y' : 'x'
-    shapes.push({
-      type: 'line',
-      [`${ref}0`]: at,
-      [`${ref}1`]: at,
-      [`${ref}ref`]: ref,
-      [`${other}0`]: 0,
-      [`${other}1`]: 1,
-      [`${other}ref`]: 'paper',
-      line: { color: colors.value.warning, width: 2, dash: 'dash' },
-    } as never)
-    annotations.push({
-      [ref]: at,
-      [other]: ref === 'y' ? 0.01 : 0.99,
-      [`${other}ref`]: 'paper',
-      text: 'ceiling',
-      showarrow: false,
-      xanchor: 'left',
-      yanchor: 'bottom',
-      font: { size: 12, color: colors.value.warning },
-    } as never)
+  return {
+    xaxis: { title: { text: name(across.value) } },
+    yaxis: { title: { text: name(up.value) } },
+    ...scatterMarks(scatter.value, show, colors.value),
   }
-  return { xaxis: { title: { text: name(x) } }, yaxis: { title: { text: name(y) } }, shapes, annotations }
 })
-const table = computed(() => ({
-  head: ['kind', 'name', QUANTITY_NAMES[across.value], QUANTITY_NAMES[up.value]],
-  rows: [
-    ...(['standard'] as const).flatMap((k) => {
-      const [a, b] = [estimateOf(props.compare[k], across.value), estimateOf(props.compare[k], up.value)]
-      return a && b ? [['measured', 'This frame', show(a.value, across.value), show(b.value, up.value)]] : []
-    }),
-    ...(target.value
-      ? [['target', 'Target', show(target.value.x.value, across.value), show(target.value.y.value, up.value)]]
-      : []),
-    ...drawn.value.map((p) => [
-      'published',
-      p.name,
-      show(p[across.value]!, across.value),
-      show(p[up.value]!, up.value),
-    ]),
-  ],
-}))
+const table = computed(() => {
+  const { across: x, up: y, frame, target, points } = scatter.value
+  return {
+    head: ['kind', 'name', QUANTITY_NAMES[x], QUANTITY_NAMES[y]],
+    rows: [
+      ...(frame ? [['measured', 'This frame', show(frame.x.value, x), show(frame.y.value, y)]] : []),
+      ...(target ? [['target', 'Target', show(target.x.value, x), show(target.y.value, y)]] : []),
+      ...points.map((p) => ['published', p.name, show(p[x]!, x), show(p[y]!, y)]),
+    ],
+  }
+})
 const missing = computed(() => cloud.value.points.length - drawn.value.length)
 const OPTIONS = QUANTITIES.map((q) => ({ title: QUANTITY_NAMES[q], value: q }))
 async function pick(id: unknown): Promise<void> {
@@ -269,6 +150,7 @@ async function pick(id: unknown): Promise<void> {
       <v-select v-model="up" :items="OPTIONS" label="Up" class="axis" />
       <MarkLegend />
     </div>
+    <p v-if="problem" class="problem mb-1" role="alert">{{ problem }}</p>
     <PlotlyChart
       :data="data"
       :layout="layout"
@@ -289,5 +171,8 @@ async function pick(id: unknown): Promise<void> {
 <style scoped>
 .axis {
   max-width: 190px;
+}
+.problem {
+  color: rgb(var(--v-theme-error));
 }
 </style>
