@@ -1,8 +1,6 @@
 <script setup lang="ts">
 import { mdiArrowLeft } from '@mdi/js'
-import type { Data, Layout } from 'plotly.js'
 import { computed, reactive, ref } from 'vue'
-import { headOutline } from '#core/geometry/outline.ts'
 import type { MapField } from '#core/impact/faceMap.ts'
 import type { ImpactAssumptions } from '#core/sports/kinds.ts'
 import { derivedNumbers } from '#core/frame/state.ts'
@@ -13,6 +11,7 @@ import MarkGlyph from '../shared/MarkGlyph.vue'
 import PlainNumber from '../shared/PlainNumber.vue'
 import { useOpenJob } from '../stores/openJob.ts'
 import { effectTexts } from '#contract/messages/effects.ts'
+import { extent, faceChart, MAP_FIELDS, type FaceChart } from './faceChart.ts'
 import { useFace, type Side } from './useFace.ts'
 
 /** What it will do, before any tape is cut: maps of the face with their assumptions, and plain words. */
@@ -21,11 +20,6 @@ const face = reactive(useFace())
 const { colors } = useMarks()
 const field = ref<MapField>('outgoing')
 const difference = ref(false)
-const FIELDS: Record<MapField, { name: string; unit: string; decimals: number }> = {
-  apparent: { name: 'Apparent restitution', unit: '', decimals: 2 },
-  outgoing: { name: 'Ball speed at equal effort', unit: 'm/s', decimals: 1 },
-  turning: { name: 'Turning after an off-axis hit', unit: 'rad/s', decimals: 1 },
-}
 const KIND = { now: 'measured', target: 'target', planned: 'predicted', reference: 'published' } as const
 const sides = computed(() =>
   (['now', 'target', 'planned', 'reference'] as const).filter(
@@ -39,97 +33,19 @@ const shown = ref<Side | null>(null)
 const other = computed<Side>(() =>
   shown.value && sides.value.includes(shown.value) ? shown.value : (sides.value[1] ?? 'now'),
 )
-const span = computed(() => {
-  const all = (['now', other.value] as Side[]).flatMap((s) => {
-    const values = face.sheetOf(s)?.map.fields[field.value] ?? []
-    return [...values].filter((v) => !Number.isNaN(v))
-  })
-  return all.length > 0 ? extent(all) : [0, 1]
-})
-function extent(values: number[]): [number, number] {
-  let [low, high] = [Infinity, -Infinity]
-  for (const v of values) {
-    if (v < low) low = v
-    if (v > high) high = v
-  }
-  return [low, high]
-}
-
-function mapOf(
-  side: Side,
-): { data: Data[]; layout: Partial<Layout>; table: { head: string[]; rows: (string | number | null)[][] } } | null {
+const span = computed(() =>
+  extent((['now', other.value] as Side[]).flatMap((s) => [...(face.sheetOf(s)?.map.fields[field.value] ?? [])])),
+)
+function mapOf(side: Side): FaceChart | null {
   const sheet = face.sheetOf(side)
   if (!sheet) return null
-  const nx = sheet.x.length
-  const base = face.sheetOf('now')
-  const minus = difference.value && side !== 'now' && base && base.x.length === nx && base.y.length === sheet.y.length
-  const values = sheet.map.fields[field.value]
-  const z = sheet.y.map((_, j) =>
-    sheet.x.map((_, i) => {
-      const v = values[j * nx + i]
-      const d = minus ? v - base.map.fields[field.value][j * nx + i] : v
-      return Number.isNaN(d) ? null : d
-    }),
-  )
-  const [low, high] = minus ? extent(z.flat().filter((v) => v !== null)) : span.value
-  const most = Math.max(Math.abs(low), Math.abs(high), 1e-9)
-  const c = colors.value
-  const geometry = side === 'reference' ? face.setup.geometry : face.geometry
-  const outline = headOutline(geometry, 0).points.filter((_, i) => i % 12 === 0)
-  const loop = [...outline, ...[...outline].reverse().map((p) => ({ xCm: p.xCm, yCm: -p.yCm }))]
-  const scale: [number, string][] = minus
-    ? [
-        [0, c.predicted],
-        [0.5, c.surface],
-        [1, c.target],
-      ]
-    : [
-        [0, c.surface],
-        [1, field.value === 'turning' ? c.predicted : c.target],
-      ]
-  return {
-    data: [
-      {
-        type: 'contour',
-        x: sheet.x,
-        y: sheet.y,
-        z,
-        zmin: minus ? -most : low,
-        zmax: minus ? most : high,
-        colorscale: scale,
-        contours: { showlabels: true, labelfont: { size: 11, color: c['on-surface'] }, coloring: 'heatmap' },
-        ncontours: 12,
-        line: { width: 0.8, color: c['frame-edge'] },
-        showscale: false,
-        hovertemplate: `%{x:.1f} cm up, %{y:.1f} cm across: %{z:.${FIELDS[field.value].decimals + (minus ? 1 : 0)}f} ${FIELDS[field.value].unit}<extra></extra>`,
-      } as unknown as Data,
-      {
-        type: 'scatter',
-        mode: 'lines',
-        x: loop.map((p) => p.xCm),
-        y: loop.map((p) => p.yCm),
-        line: { width: 3, color: c['frame-edge'] },
-        hoverinfo: 'skip',
-      },
-      {
-        type: 'scatter',
-        mode: 'markers',
-        x: [sheet.map.best.xCm],
-        y: [sheet.map.best.yCm],
-        marker: { symbol: 'cross-thin', size: 14, line: { width: 3, color: c['on-surface'] } },
-        hovertemplate: 'fastest place<extra></extra>',
-      } as unknown as Data,
-    ],
-    layout: {
-      xaxis: { title: { text: 'cm from the butt' }, zeroline: false },
-      yaxis: { title: { text: 'cm off the axis' }, scaleanchor: 'x', zeroline: false },
-      margin: { l: 50, r: 8, t: 6, b: 42 },
-    },
-    table: {
-      head: ['cm from the butt', 'cm off the axis', `${FIELDS[field.value].name} ${FIELDS[field.value].unit}`.trim()],
-      rows: z.flatMap((row, j) => row.flatMap((v, i) => (v === null ? [] : [[sheet.x[i], sheet.y[j], v]]))),
-    },
-  }
+  return faceChart(sheet, {
+    field: field.value,
+    less: difference.value && side !== 'now' ? face.sheetOf('now') : null,
+    span: span.value,
+    geometry: side === 'reference' ? face.setup.geometry : face.geometry,
+    colors: colors.value,
+  })
 }
 const nowMap = computed(() => mapOf('now'))
 const otherMap = computed(() => (other.value === 'now' ? null : mapOf(other.value)))
@@ -173,7 +89,7 @@ const isUsual = computed(() => Object.keys(face.changed).length === 0)
     </header>
     <div class="d-flex ga-3 align-center mb-2 flex-wrap">
       <v-btn-toggle v-model="field" role="group" mandatory aria-label="Map of">
-        <v-btn v-for="(f, key) in FIELDS" :key="key" :value="key" size="small">{{ f.name }}</v-btn>
+        <v-btn v-for="(f, key) in MAP_FIELDS" :key="key" :value="key" size="small">{{ f.name }}</v-btn>
       </v-btn-toggle>
       <v-checkbox v-if="otherMap" v-model="difference" label="Difference from now" data-testid="difference" />
       <v-select
@@ -199,7 +115,7 @@ const isUsual = computed(() => Object.keys(face.changed).length === 0)
             v-bind="nowMap"
             :height="256"
             name="kevro-face-now"
-            :label="`${FIELDS[field].name} over the face, now`"
+            :label="`${MAP_FIELDS[field].name} over the face, now`"
           />
         </section>
         <section v-if="other !== 'now'" class="panel">
@@ -209,7 +125,7 @@ const isUsual = computed(() => Object.keys(face.changed).length === 0)
             v-bind="otherMap"
             :height="256"
             :name="`kevro-face-${other}`"
-            :label="`${FIELDS[field].name} over the face, ${nameOf(other)}`"
+            :label="`${MAP_FIELDS[field].name} over the face, ${nameOf(other)}`"
           />
           <p v-else class="quiet">{{ face.whyNot(other) }}</p>
         </section>
