@@ -6,36 +6,19 @@ import { SPORTS, type SportId, profileOf, PROFILES } from '#core/sports/sports.t
 import type { Choice } from '#contract/entities.ts'
 import { frameLogSchema, playerLogSchema } from '#contract/logbook.ts'
 import { ApiProblem, call, problemText, tell } from '../api/client.ts'
-import { NO_FACTS } from '../shared/playerFacts.ts'
 import { wrongGeometry } from '#contract/messages/geometry.ts'
 import DueField from '../shared/DueField.vue'
 import QuantityField from '../shared/QuantityField.vue'
 import { useShop } from '../stores/shop.ts'
 import { useBegun } from '../browser/settings.ts'
 import { useChoices } from '../shared/useChoices.ts'
+import { emptyJob, geometryOf, requestOf, shaped, wrongWith, type JobForm } from './newJob.ts'
 
 const shop = useShop()
 const router = useRouter()
 const route = useRoute()
-const tennis = profileOf('tennis')
-const fresh = () => ({
-  playerId: null as string | null,
-  playerName: '',
-  frameId: null as string | null,
-  label: '',
-  maker: '',
-  unit: '',
-  due: '',
-  dueAt: null as string | null,
-  strings: '',
-  sport: 'tennis' as SportId,
-  outline: tennis.outlines[0].name,
-  lengthCm: tennis.geometry.lengthCm,
-  headLengthCm: tennis.geometry.headLengthCm,
-  headWidthCm: tennis.geometry.headWidthCm,
-})
-const begun = useBegun('kevro-new-job', fresh())
-const form = toReactive<ReturnType<typeof fresh>>(begun)
+const begun = useBegun('kevro-new-job', emptyJob())
+const form = toReactive<JobForm>(begun)
 const problems = reactive({ player: '', frame: '', all: '' })
 const busy = ref(false)
 
@@ -48,13 +31,8 @@ onMounted(() => {
     .finally(() => (busy.value = false))
 })
 const profile = computed(() => profileOf(form.sport))
-/** A shape to start from: its lengths go into the fields. */
 function takeOutline(name: string): void {
-  const geometry = { ...profile.value.geometry, ...profile.value.outlines.find((o) => o.name === name)?.change }
-  form.outline = name
-  form.lengthCm = geometry.lengthCm
-  form.headLengthCm = geometry.headLengthCm
-  form.headWidthCm = geometry.headWidthCm
+  Object.assign(form, shaped(form.sport, name))
 }
 function takeSport(sport: SportId): void {
   form.sport = sport
@@ -101,47 +79,15 @@ const withSent = (found: Choice[], first: Choice | null) =>
 const players = computed(() => [{ ...NEW, name: 'New player' }, ...withSent(player.choices.value, sent.player)])
 const frames = computed(() => [{ ...NEW, name: 'New frame' }, ...withSent(frame.choices.value, sent.frame)])
 
-const geometry = computed(() => ({
-  ...profile.value.geometry,
-  ...profile.value.outlines.find((o) => o.name === form.outline)?.change,
-  lengthCm: form.lengthCm,
-  headLengthCm: form.headLengthCm,
-  headWidthCm: form.headWidthCm,
-}))
-
 async function create(): Promise<void> {
-  problems.player = form.playerId || form.playerName.trim() ? '' : 'Choose a player or type a name.'
-  problems.frame = form.frameId || form.label.trim() ? '' : 'Choose a frame or name this one.'
-  problems.all = form.frameId ? '' : wrongGeometry(geometry.value)
+  Object.assign(problems, wrongWith(form))
   if (problems.player || problems.frame || problems.all) return
   busy.value = true
   const id = crypto.randomUUID()
   try {
-    await tell('POST', '/jobs', {
-      id,
-      kind: 'job',
-      player: form.playerId ? { id: form.playerId } : { facts: { ...NO_FACTS, name: form.playerName.trim() } },
-      frame: form.frameId
-        ? { id: form.frameId }
-        : {
-            id: crypto.randomUUID(),
-            label: form.label.trim(),
-            maker: form.maker,
-            model: '',
-            unit: form.unit,
-            playerId: form.playerId,
-            geometry: geometry.value,
-            sport: form.sport,
-          },
-      ticket: {
-        due: form.due,
-        dueAt: form.dueAt,
-        strings: form.strings,
-        returnTo: goesBack.value?.jobId ?? null,
-      },
-    })
+    await tell('POST', '/jobs', requestOf(form, id, goesBack.value?.jobId ?? null))
     const { playerId } = form
-    begun.value = fresh()
+    begun.value = emptyJob()
     await router.push({ name: playerId ? 'measure' : 'player', params: { id } })
   } catch (error) {
     if (error instanceof ApiProblem && error.error.path.startsWith('frame')) problems.frame = problemText(error)
@@ -231,7 +177,7 @@ async function create(): Promise<void> {
               keep="new-length"
               :length-cm="form.lengthCm"
               :model-value="form.lengthCm"
-              :check="(v) => wrongGeometry({ ...geometry, lengthCm: v })"
+              :check="(v) => wrongGeometry({ ...geometryOf(form), lengthCm: v })"
               @commit="(v) => (form.lengthCm = v)"
             />
             <QuantityField
@@ -240,7 +186,7 @@ async function create(): Promise<void> {
               keep="new-head-length"
               :length-cm="form.lengthCm"
               :model-value="form.headLengthCm"
-              :check="(v) => wrongGeometry({ ...geometry, headLengthCm: v })"
+              :check="(v) => wrongGeometry({ ...geometryOf(form), headLengthCm: v })"
               @commit="(v) => (form.headLengthCm = v)"
             />
             <QuantityField
@@ -249,7 +195,7 @@ async function create(): Promise<void> {
               keep="new-head-width"
               :length-cm="form.lengthCm"
               :model-value="form.headWidthCm"
-              :check="(v) => wrongGeometry({ ...geometry, headWidthCm: v })"
+              :check="(v) => wrongGeometry({ ...geometryOf(form), headWidthCm: v })"
               @commit="(v) => (form.headWidthCm = v)"
             />
           </div>

@@ -1,13 +1,4 @@
 <script setup lang="ts">
-import {
-  mdiArrowLeftRight,
-  mdiContentCut,
-  mdiDeleteOutline,
-  mdiLock,
-  mdiLockOpenOutline,
-  mdiMirror,
-  mdiPlus,
-} from '@mdi/js'
 import { computed, nextTick, ref, watch } from 'vue'
 import { onRuler, rulerOf } from '#core/cuts/ruler.ts'
 import { massOf } from '#core/cuts/cut.ts'
@@ -16,17 +7,16 @@ import { readNumber } from '#core/quantities/read.ts'
 import { fixed } from '#core/quantities/write.ts'
 import { placeText, stripsText } from '#contract/messages/names.ts'
 import { overlapText, scissorsText } from '#contract/messages/plan.ts'
-import { fits } from '#core/cuts/zones.ts'
 import { countNotTaken } from '../browser/notTaken.ts'
 import { problemMessage } from '#contract/messages/problems.ts'
-import BedMenu from './BedMenu.vue'
+import AddPiece from './AddPiece.vue'
+import CutActions from './CutActions.vue'
 import { useOpenJob } from '../stores/openJob.ts'
 import { amountRead, countedIn, placeRead, readAmount } from './readAmount.ts'
-import { canBeOneSided, canSplit } from './editCut.ts'
-import type { usePlanEditor } from './usePlanEditor.ts'
+import type { PlanBench } from './usePlanEditor.ts'
 
 /** The piece in hand, typed: where it lies and how much of it there is. And a way to put on another. */
-const props = defineProps<{ bench: ReturnType<typeof usePlanEditor> }>()
+const props = defineProps<{ bench: PlanBench }>()
 const job = useOpenJob()
 const all = computed(() => job.picture.materials)
 const cut = computed(() => props.bench.selected.value)
@@ -74,22 +64,6 @@ function commit(field: 'place' | 'amount', text: string): void {
     problem.value = { [field]: problemMessage(error) }
   }
 }
-const choices = computed(() =>
-  props.bench.work.value.profile.zones
-    .map((zone) => ({ zone, materials: all.value.filter((m) => fits(zone, m)) }))
-    .filter(({ materials }) => materials.length > 0),
-)
-/** What is changed as a whole. */
-const WHOLE = [
-  { name: 'Grip', kinds: ['grip', 'overgrip'] },
-  { name: 'Strings', kinds: ['strings'] },
-  { name: 'Take off', kinds: ['off'] },
-]
-const whole = computed(() =>
-  WHOLE.map((group) => ({ ...group, materials: all.value.filter((m) => group.kinds.includes(m.kind)) })).filter(
-    (group) => group.materials.length > 0,
-  ),
-)
 const scissors = computed(() => scissorsText(props.bench.cuts.value, all.value, props.bench.work.value))
 const overlaps = computed(() => overlapText(props.bench.cuts.value, all.value, props.bench.work.value))
 const isWhole = computed(() => !!cut.value && ['grip', 'bed', 'off'].includes(cut.value.place))
@@ -130,65 +104,7 @@ const unseen = computed(() => props.bench.cuts.value.filter((c) => c.place === '
         {{ fixed(massOf(cut, material, bench.work.value), 2) }} g</span
       >
       <span class="quiet where">{{ placeText(cut, bench.work.value, ruler) }}</span>
-      <v-btn
-        :icon="bench.isLocked(cut) ? mdiLock : mdiLockOpenOutline"
-        size="small"
-        :variant="bench.isLocked(cut) ? 'tonal' : 'text'"
-        :aria-label="bench.isLocked(cut) ? 'Unlock this piece' : 'Lock this piece'"
-        :aria-pressed="bench.isLocked(cut)"
-        title="Lock: a new plan leaves it where it is (L)"
-        data-testid="lock"
-        @click="bench.setLocked(cut, !bench.isLocked(cut))"
-      />
-      <v-btn
-        v-if="canSplit(cut, material)"
-        :icon="mdiContentCut"
-        size="small"
-        variant="text"
-        aria-label="Cut this piece in two"
-        title="Cut in two (S)"
-        data-testid="split"
-        @click="bench.split(cut)"
-      />
-      <v-btn
-        v-if="cut.place === 'hoop'"
-        :icon="mdiMirror"
-        size="small"
-        variant="text"
-        aria-label="The same at the other end of the hoop"
-        title="The same at the other end of the hoop (M)"
-        data-testid="mirror"
-        @click="bench.mirror(cut)"
-      />
-      <BedMenu v-if="material.kind === 'tape'" :cut @lay="(bed) => bench.layOn(cut!, bed)" />
-      <v-btn
-        v-if="material.kind === 'tape' && cut.place !== 'spot'"
-        size="small"
-        variant="text"
-        title="One layer or two of the same length"
-        data-testid="layers"
-        @click="bench.turnLayers(cut)"
-        >{{
-          cut.amount > cut.layerCm + 1e-9 ? `${Math.ceil(cut.amount / cut.layerCm - 1e-9)} layers` : '1 layer'
-        }}</v-btn
-      >
-      <v-btn
-        v-if="canBeOneSided(cut, bench.work.value)"
-        :icon="mdiArrowLeftRight"
-        size="small"
-        variant="text"
-        :aria-label="`On ${cut.side ? `the ${cut.side} side only` : 'both sides'}: change`"
-        title="Both sides, right only, left only"
-        data-testid="side"
-        @click="bench.turnSide(cut)"
-      />
-      <v-btn
-        :icon="mdiDeleteOutline"
-        size="small"
-        variant="text"
-        aria-label="Take this piece off"
-        @click="bench.remove(cut)"
-      />
+      <CutActions :bench="bench" :cut="cut" :material="material" />
     </template>
     <span v-else class="quiet">Pick a piece, or put one on:</span>
     <v-chip
@@ -200,36 +116,7 @@ const unseen = computed(() => props.bench.cuts.value.filter((c) => c.place === '
       @click:close="bench.remove(c)"
       >{{ c.place === 'off' ? `${bench.materialOf(c)!.name} off` : bench.materialOf(c)!.name }}</v-chip
     >
-    <v-menu>
-      <template #activator="{ props: menu }"
-        ><v-btn v-bind="menu" :prepend-icon="mdiPlus" size="small" data-testid="add-piece">Piece</v-btn></template
-      >
-      <div class="panel add">
-        <div v-for="{ zone, materials } in choices" :key="zone.id" class="zone">
-          <span>{{ zone.name }}</span>
-          <v-btn
-            v-for="m in materials"
-            :key="m.id"
-            size="small"
-            variant="text"
-            :data-testid="`add-${zone.id}-${m.id}`"
-            @click="bench.add(zone.id, m.id)"
-            >{{ m.name }}</v-btn
-          >
-        </div>
-        <div v-for="group in whole" :key="group.name" class="zone">
-          <span>{{ group.name }}</span><v-btn
-            v-for="m in group.materials"
-            :key="m.id"
-            size="small"
-            variant="text"
-            :data-testid="`add-${m.id}`"
-            @click="bench.add('', m.id)"
-            >{{ m.name }}</v-btn
-          >
-        </div>
-      </div>
-    </v-menu>
+    <AddPiece :bench="bench" />
     <p v-if="scissors.length > 0" class="quiet scissors" data-testid="scissors">{{ scissors.join(' · ') }}</p>
     <p v-for="line in overlaps" :key="line" class="overlap" role="alert" data-testid="overlap">{{ line }}</p>
   </div>
@@ -269,16 +156,5 @@ const unseen = computed(() => props.bench.cuts.value.filter((c) => c.place === '
   font-size: 13px;
   flex: 1 1 180px;
   line-height: 1.2;
-}
-.add {
-  box-shadow: 0 6px 24px rgb(0 0 0 / 0.25);
-}
-.zone {
-  display: grid;
-  grid-template-columns: 110px repeat(4, auto);
-  align-items: center;
-}
-.zone span {
-  font-weight: 600;
 }
 </style>

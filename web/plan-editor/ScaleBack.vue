@@ -9,11 +9,11 @@ import { fixed } from '#core/quantities/write.ts'
 import { whereText } from '#contract/messages/names.ts'
 import LessBy from '../shared/LessBy.vue'
 import { shareOf, USUAL_LESS } from '../shared/less.ts'
-import type { usePlanEditor } from './usePlanEditor.ts'
+import type { PlanBench } from './usePlanEditor.ts'
 import { useOpenJob } from '../stores/openJob.ts'
 
 /** Too heavy, but the right character: every place gives in proportion to what it holds. */
-const props = defineProps<{ bench: ReturnType<typeof usePlanEditor> }>()
+const props = defineProps<{ bench: PlanBench }>()
 const job = useOpenJob()
 const open = ref(false)
 /** Asked by itself, so that this is not drawn anew with every step of a drag. */

@@ -252,3 +252,4 @@ export function usePlanEditor(scale: Ref<BenchScale>, svg: Ref<SVGSVGElement | n
     hasTarget: computed(() => aimedAt(plan.target.value).length > 0),
   }
 }
+export type PlanBench = ReturnType<typeof usePlanEditor>

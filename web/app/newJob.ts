@@ -1,0 +1,67 @@
+import type { FrameGeometry } from '#core/geometry/outline.ts'
+import { profileOf, type SportId } from '#core/sports/sports.ts'
+import { tennis } from '#core/sports/tennis.ts'
+import { wrongGeometry } from '#contract/messages/geometry.ts'
+import { NO_FACTS } from '../shared/playerFacts.ts'
+
+/** A new job while it is typed. */
+export const emptyJob = () => ({
+  playerId: null as string | null,
+  playerName: '',
+  frameId: null as string | null,
+  label: '',
+  maker: '',
+  unit: '',
+  due: '',
+  dueAt: null as string | null,
+  strings: '',
+  sport: 'tennis' as SportId,
+  outline: tennis.outlines[0].name,
+  lengthCm: tennis.geometry.lengthCm,
+  headLengthCm: tennis.geometry.headLengthCm,
+  headWidthCm: tennis.geometry.headWidthCm,
+})
+export type JobForm = ReturnType<typeof emptyJob>
+
+/** The frame's outline: a shape of its sport, with the lengths that were measured. */
+export function geometryOf({ sport, outline, lengthCm, headLengthCm, headWidthCm }: JobForm): FrameGeometry {
+  const { geometry, outlines } = profileOf(sport)
+  return { ...geometry, ...outlines.find((o) => o.name === outline)?.change, lengthCm, headLengthCm, headWidthCm }
+}
+
+/** A shape to start from: its lengths go into the fields. */
+export function shaped(
+  sport: SportId,
+  outline: string,
+): Pick<JobForm, 'outline' | 'lengthCm' | 'headLengthCm' | 'headWidthCm'> {
+  const { geometry, outlines } = profileOf(sport)
+  const { lengthCm, headLengthCm, headWidthCm } = { ...geometry, ...outlines.find((o) => o.name === outline)?.change }
+  return { outline, lengthCm, headLengthCm, headWidthCm }
+}
+
+/** What is missing or wrong, beside its field; all empty: it can be made. */
+export const wrongWith = (form: JobForm): { player: string; frame: string; all: string } => ({
+  player: form.playerId || form.playerName.trim() ? '' : 'Choose a player or type a name.',
+  frame: form.frameId || form.label.trim() ? '' : 'Choose a frame or name this one.',
+  all: form.frameId ? '' : wrongGeometry(geometryOf(form)),
+})
+
+/** What the server is told. @param returnTo the job whose setup the frame goes back to */
+export const requestOf = (form: JobForm, id: string, returnTo: string | null) => ({
+  id,
+  kind: 'job',
+  player: form.playerId ? { id: form.playerId } : { facts: { ...NO_FACTS, name: form.playerName.trim() } },
+  frame: form.frameId
+    ? { id: form.frameId }
+    : {
+        id: crypto.randomUUID(),
+        label: form.label.trim(),
+        maker: form.maker,
+        model: '',
+        unit: form.unit,
+        playerId: form.playerId,
+        geometry: geometryOf(form),
+        sport: form.sport,
+      },
+  ticket: { due: form.due, dueAt: form.dueAt, strings: form.strings, returnTo },
+})
