@@ -53,7 +53,7 @@ const said = computed({ get: () => reminders.fresh !== null, set: () => (reminde
           :class="{ late: r.late, new: newKeys.has(r.key) }"
           @click="open = false"
         >
-          <v-list-item-title class="words">{{ r.message }}</v-list-item-title>
+          <v-list-item-title class="message">{{ r.message }}</v-list-item-title>
           <template #append
             ><small class="quiet ml-3">{{ timeOf(r) }}</small></template
           >
@@ -97,8 +97,6 @@ const said = computed({ get: () => reminders.fresh !== null, set: () => (reminde
 }
 .message {
   white-space: normal;
-}
-.message {
   letter-spacing: 0;
 }
 .new .message {
