@@ -180,3 +180,4 @@ export function useSet(batch: OpenBatch) {
     toBench,
   }
 }
+export type OpenSet = ReturnType<typeof useSet>

@@ -2,21 +2,21 @@
 import { watchDebounced } from '@vueuse/core'
 import { mdiPlus } from '@mdi/js'
 import { computed, onMounted, reactive, ref, shallowRef, watch } from 'vue'
-import { RouterLink, useRoute, useRouter } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 import { SETUP_KINDS } from '#core/compare/libraryTable.ts'
-import { bestGrade, combined, GRADES, standardState } from '#core/compare/setup.ts'
+import { GRADES, standardState } from '#core/compare/setup.ts'
 import { conditionText } from '#core/frame/condition.ts'
-import { estimateOf } from '#core/frame/state.ts'
 import { Problem } from '#core/problem.ts'
 import { KIND_OF, QUANTITIES, unitFor, type Quantity } from '#core/quantities/units.ts'
 import { readNumber } from '#core/quantities/read.ts'
-import { fixed, unitMark, writeSpread, writeValue } from '#core/quantities/write.ts'
+import { fixed, unitMark } from '#core/quantities/write.ts'
 import { SPORTS, type SportId, PROFILES, profileOf } from '#core/sports/sports.ts'
 import type { LibraryFacets, LibraryPage, LibrarySearch } from '#contract/library.ts'
 import { QUANTITY_NAMES } from '#contract/messages/names.ts'
 import { exportAddress, facetsOf, searchLibrary } from '../api/library.ts'
 import { problemText } from '../api/client.ts'
 import { messageOf } from '#contract/messages/job.ts'
+import LibraryTable from './LibraryTable.vue'
 import { filterOf, queryOfFilter, type LibraryFilter } from './libraryAddress.ts'
 import { useAddress } from '../shared/useAddress.ts'
 import { useShop } from '../stores/shop.ts'
@@ -97,27 +97,14 @@ function sortBy(by: LibraryFilter['sort']): void {
   const same = filter.sort === by
   Object.assign(filter, { sort: by, down: same ? !filter.down : by !== 'name' })
 }
-const sorted = (by: LibraryFilter['sort']) => (filter.sort !== by ? 'none' : filter.down ? 'descending' : 'ascending')
-const ARROWS = { none: '', ascending: ' ↑', descending: ' ↓' }
 watch(sport, async (s) => (facets.value = await facetsOf(s).catch(() => null)), { immediate: true })
 onMounted(async () => {
   if (!shop.overview) await shop.load().catch(() => undefined)
   void look()
 })
 const go = (query: Record<string, string | undefined>) => address.keep({ ...route.query, ...query })
-const rows = computed(() =>
-  (found.value?.rows ?? []).map((reference) => {
-    const { state, agreement } = combined(reference, standardState(profile.value), profile.value)
-    return {
-      reference,
-      grade: bestGrade(reference.reports),
-      cells: QUANTITIES.map((q) => ({ quantity: q, estimate: estimateOf(state, q), agreement: agreement[q] })),
-    }
-  }),
-)
 const pages = computed(() => Math.max(1, Math.ceil((found.value?.total ?? 0) / PAGE)))
 const whole = computed<LibrarySearch>(() => ({ ...search.value, offset: 0 }))
-const write = (v: number, q: Quantity) => writeValue(v, q, units.value, profile.value.geometry.lengthCm)
 function add(): void {
   void router.push({ name: 'setup', params: { id: crypto.randomUUID() }, query: { sport: sport.value, new: '1' } })
 }
@@ -185,49 +172,7 @@ function add(): void {
               @update:model-value="(p: number) => go({ page: p === 1 ? undefined : String(p) })"
             />
           </div>
-          <table class="plain" aria-label="Setups">
-            <thead>
-              <tr>
-                <th scope="col" :aria-sort="sorted('name')">
-                  <button type="button" class="sort" @click="sortBy('name')">Setup{{ ARROWS[sorted('name')] }}</button>
-                </th>
-                <th scope="col">Best known by</th>
-                <th v-for="q in QUANTITIES" :key="q" scope="col" class="num" :aria-sort="sorted(q)">
-                  <button type="button" class="sort" :data-sort="q" @click="sortBy(q)">
-                    {{ QUANTITY_NAMES[q] }} <span class="font-weight-regular">{{ unitMark(q, units) }}</span>{{
-                      ARROWS[sorted(q)]
-                    }}
-                  </button>
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="row in rows" :key="row.reference.id">
-                <td>
-                  <RouterLink :to="{ name: 'setup', params: { id: row.reference.id } }"
-                    ><b>{{ row.reference.name }}</b></RouterLink
-                  >
-                  <small class="quiet"
-                    >{{ [row.reference.kind, row.reference.style, row.reference.shape].filter(Boolean).join(' · ') }}
-                  </small>
-                </td>
-                <td>
-                  <small
-                    >{{ row.grade
-                    }}{{ row.reference.reports.length > 1 ? `, ${row.reference.reports.length} reports` : '' }}</small
-                  >
-                </td>
-                <td v-for="cell in row.cells" :key="cell.quantity" class="num figure">
-                  <template v-if="cell.estimate"
-                    ><span class="published">{{ write(cell.estimate.value, cell.quantity) }}</span>
-                    <small class="quiet"> ±{{ writeSpread(2 * cell.estimate.u, cell.quantity, units) }}</small>
-                    <small v-if="cell.agreement?.conflict" class="problem">reports differ</small></template
-                  >
-                  <small v-else class="quiet">not known</small>
-                </td>
-              </tr>
-            </tbody>
-          </table>
+          <LibraryTable :setups="found.rows" :filter="filter" :profile="profile" :units="units" @sort="sortBy" />
         </template>
       </section>
     </div>
@@ -260,23 +205,9 @@ function add(): void {
 .list {
   overflow: auto;
 }
-.num {
-  text-align: right !important;
-  white-space: nowrap;
-}
-td small {
-  display: block;
-  font-size: 12.5px;
-}
-td.num small {
-  display: inline;
-}
 .problem {
   color: rgb(var(--v-theme-error));
   margin: 0;
-}
-a {
-  color: inherit;
 }
 @media (max-width: 900px) {
   .grid {
