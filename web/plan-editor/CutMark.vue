@@ -4,6 +4,7 @@ import { besideCm, type Cut, type Workpiece } from '#core/cuts/cut.ts'
 import { besideLine, headOutline } from '#core/geometry/outline.ts'
 import { cutDrawing } from '#core/cuts/drawing.ts'
 import type { Material } from '#core/cuts/material.ts'
+import { knobsOf, type CutKnob } from './cutKnobs.ts'
 import { toneOf } from './cutTone.ts'
 import { endsOf } from './editCut.ts'
 
@@ -16,7 +17,12 @@ const props = defineProps<{
   locked: boolean
   label: string
 }>()
-const emit = defineEmits<{ grab: [event: PointerEvent, end: 0 | 1 | null]; key: [event: KeyboardEvent]; pick: [] }>()
+const emit = defineEmits<{
+  grab: [event: PointerEvent, end: 0 | 1 | null]
+  key: [event: KeyboardEvent]
+  pick: []
+  turn: [what: CutKnob['turns']]
+}>()
 
 const tone = computed(() => toneOf(props.material))
 const drawing = computed(() => cutDrawing(props.cut, props.material, props.work))
@@ -38,6 +44,8 @@ const grips = computed(() => {
     return { end, x: p.xCm, y: (across && end === 0 ? -1 : sign) * p.yCm }
   })
 })
+/** What can be turned at a touch beside the piece in hand. */
+const knobs = computed(() => (props.selected && !props.locked ? knobsOf(props.cut, props.material, props.work) : []))
 const whole = computed(() => ['grip', 'bed', 'off'].includes(props.cut.place))
 </script>
 
@@ -68,6 +76,29 @@ const whole = computed(() => ['grip', 'bed', 'off'].includes(props.cut.place))
     >
       <circle :cx="g.x" :cy="g.y" r="1.3" class="reach" />
       <circle :cx="g.x" :cy="g.y" r="0.55" class="dot" />
+    </g>
+    <g
+      v-for="knob in knobs"
+      :key="knob.turns"
+      class="knob"
+      :data-turns="knob.turns"
+      :transform="`translate(${knob.xCm} ${knob.yCm})`"
+      @pointerdown.stop
+      @click.stop="emit('turn', knob.turns)"
+    >
+      <title>{{ knob.title }}</title>
+      <circle r="1.6" class="reach" />
+      <circle r="1.15" class="dot" />
+      <text v-if="knob.text" y="0.42">{{ knob.text }}</text>
+      <template v-else-if="knob.bed?.wall">
+        <path :d="knob.bed.wall === 'outside' ? 'M0.4 -0.6V0.6' : 'M-0.4 -0.6V0.6'" class="laid" />
+        <path :d="knob.bed.wall === 'outside' ? 'M-0.4 -0.6V0.6' : 'M0.4 -0.6V0.6'" class="bare" />
+        <path v-if="knob.bed.edges === 2" d="M0 -0.6V0.6" class="laid" />
+      </template>
+      <template v-else>
+        <path d="M-0.6 -0.3H0.6" :class="knob.bed?.edge === 'lower' ? 'bare' : 'laid'" />
+        <path d="M-0.6 0.3H0.6" :class="knob.bed?.edges === 2 || knob.bed?.edge === 'lower' ? 'laid' : 'bare'" />
+      </template>
     </g>
   </g>
 </template>
@@ -106,6 +137,32 @@ const whole = computed(() => ['grip', 'bed', 'off'].includes(props.cut.place))
   fill: rgb(var(--v-theme-surface));
   stroke: rgb(var(--v-theme-predicted));
   stroke-width: 0.22;
+}
+.knob {
+  cursor: pointer;
+}
+.knob .reach {
+  fill: transparent;
+}
+.knob .dot {
+  fill: rgb(var(--v-theme-surface));
+  stroke: rgb(var(--v-theme-predicted));
+  stroke-width: 0.16;
+}
+.knob text {
+  font-size: 1.15px;
+  font-weight: 700;
+  text-anchor: middle;
+  fill: rgb(var(--v-theme-on-surface));
+}
+.knob .laid,
+.knob .bare {
+  fill: none;
+  stroke: rgb(var(--v-theme-on-surface));
+  stroke-width: 0.3;
+}
+.knob .bare {
+  stroke-width: 0.08;
 }
 .lead .mass {
   stroke: rgb(var(--v-theme-lead));

@@ -107,6 +107,7 @@ const labelOf = (cut: (typeof bench.cuts.value)[number]) => {
           @grab="(event, end) => bench.grab(cut, event, end)"
           @key="bench.key(cut, $event)"
           @pick="bench.selectedId.value = cut.id"
+          @turn="(what) => (what === 'bed' ? bench.turnBed(cut) : bench.turnLayers(cut))"
         />
       </g>
       <BenchRuler

@@ -8,6 +8,7 @@ import type { BenchScale } from './pictureScale.ts'
 import { planner } from '../workers/planner.ts'
 import { amountedClear, laidClear, movedClear, stretchedClear } from './clear.ts'
 import { laidOn, type Bed } from './beds.ts'
+import { nextBed } from './cutKnobs.ts'
 import { canSplit, mirroredAlong, movedTo, newCut, nextLayers, nextSide, splitIn } from './editCut.ts'
 import { usePlanRequest } from './usePlanRequest.ts'
 
@@ -166,6 +167,12 @@ export function usePlanEditor(scale: Ref<BenchScale>, svg: Ref<SVGSVGElement | n
       case 'm':
         mirror(cut)
         break
+      case 'e':
+        turnBed(cut)
+        break
+      case 'n':
+        if (material.kind === 'tape' && cut.place !== 'spot') turnLayers(cut)
+        break
       case 'Delete':
       case 'Backspace':
         remove(cut)
@@ -214,6 +221,10 @@ export function usePlanEditor(scale: Ref<BenchScale>, svg: Ref<SVGSVGElement | n
   const laid = (cut: Cut) => laidClear(cut, besides(cut), materialOf(cut)!, work.value)
   const turnSide = (cut: Cut) => save(replaced(laid(nextSide(cut))))
   const layOn = (cut: Cut, bed: Bed) => save(replaced(laid(laidOn(cut, bed, work.value))))
+  const turnBed = (cut: Cut) => {
+    const bed = nextBed(cut)
+    if (bed) layOn(cut, bed)
+  }
   const turnLayers = (cut: Cut) => save(replaced(nextLayers(cut, materialOf(cut)!, work.value)))
   /** @returns the piece as it lies now */
   const setPlace = (cut: Cut, atCm: number) => {
@@ -242,6 +253,7 @@ export function usePlanEditor(scale: Ref<BenchScale>, svg: Ref<SVGSVGElement | n
     mirror,
     turnSide,
     layOn,
+    turnBed,
     turnLayers,
     putAll,
     leadToAsk,

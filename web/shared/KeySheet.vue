@@ -14,6 +14,8 @@ const KEYS = [
   ['L', 'lock the piece, or open it again'],
   ['S', 'cut the piece in two'],
   ['M', 'the same again at the other end of the hoop'],
+  ['E', 'on the other edge, both, or a wall'],
+  ['N', 'one layer, or two'],
   ['Delete', 'take the piece off'],
   ['/', 'find anything'],
   ['?', 'this sheet'],
