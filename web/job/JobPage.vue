@@ -160,7 +160,8 @@ function onKey(event: KeyboardEvent): void {
 }
 .track {
   display: grid;
-  grid-template-columns: repeat(8, minmax(0, 1fr));
+  /* Each as wide as what it says; the rest is shared out. */
+  grid-template-columns: repeat(8, minmax(0, auto));
   margin: 10px 18px 0;
   border-bottom: 2px solid rgb(var(--v-theme-line));
 }
