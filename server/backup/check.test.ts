@@ -4,6 +4,7 @@ import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { demoAsTold } from '#server/demo/asTold.ts'
 import { openEmbedded } from '../db/embedded.ts'
+import { migrate } from '../db/migrate.ts'
 import { checkAll, missingAtStart } from './check.ts'
 import { keepCounts } from './counts.ts'
 
@@ -17,6 +18,7 @@ let readings: string
 beforeAll(async () => {
   mkdirSync(join(root, 'whole'))
   const db = await openEmbedded({ dataDir: join(root, 'whole', 'database'), image })
+  await migrate(db)
   await demoAsTold(db)
   readings = String((await db.query(`SELECT pg_relation_filepath('reading') AS path`))[0].path)
   await keepCounts(db, join(root, 'whole'), '2026-11-20T18:00:00Z')
