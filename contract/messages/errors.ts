@@ -15,7 +15,7 @@ export const refusalSchema = z.object({
 })
 export type ApiError = z.infer<typeof refusalSchema>['error']
 
-const WORDS: Record<string, (data: Record<string, unknown>) => string> = {
+const MESSAGES: Record<string, (data: Record<string, unknown>) => string> = {
   'edit.stale': () => 'This page was changed in another window. What you typed is kept here; choose which to keep.',
   'edit.elsewhere': () => 'This change belongs to something else and was not taken.',
   'not.found': (d) => `There is no such ${String(d.what ?? 'entry')}. It may have been removed in another window.`,
@@ -71,6 +71,6 @@ const isProblemCode = (code: string): code is ProblemCode => (PROBLEM_CODES as r
 
 /** The words for a code, also for one of the core. A code that nobody knows is not shown: it says nothing to anybody. */
 export function messageFor(code: string, data: Record<string, unknown> = {}, path = ''): string {
-  const own = Object.hasOwn(WORDS, code) ? WORDS[code](data) : null
-  return own ?? (isProblemCode(code) ? problemMessage({ code, path, data }) : WORDS['server.failed'](data))
+  const own = Object.hasOwn(MESSAGES, code) ? MESSAGES[code](data) : null
+  return own ?? (isProblemCode(code) ? problemMessage({ code, path, data }) : MESSAGES['server.failed'](data))
 }

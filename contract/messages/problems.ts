@@ -8,7 +8,7 @@ const namedPlace = (place: string) => PLACE_NAMES[place as keyof typeof PLACE_NA
 type Message = (data: Record<string, string>, path: string) => string
 
 /** What each refusal of the core says: complete by type. */
-const WORDS: Record<ProblemCode, Message> = {
+const MESSAGES: Record<ProblemCode, Message> = {
   'number.empty': () => 'Type a number.',
   'number.unreadable': (d) => `“${d.text}” cannot be read as a number. Try 322.1, 11 1/4 oz, 32,4 or 6 HL.`,
   'number.notWhole': () => 'A whole number.',
@@ -86,4 +86,4 @@ const WORDS: Record<ProblemCode, Message> = {
 
 /** What the core refused, in words, for the page and for the server alike. */
 export const problemMessage = ({ code, data, path }: ProblemParts): string =>
-  WORDS[code](data as Record<string, string>, path)
+  MESSAGES[code](data as Record<string, string>, path)

@@ -26,7 +26,7 @@ export function lowerTriangle(covariance: Matrix): Matrix {
 
 /**
  * Draws of correlated normal errors, mean 0. Each call fills and returns the same array.
- * @example correlated([[0, 0], [0, 0]], () => 0.5)() // [0, 0]
+ * @example correlated([[4]], () => 0.5)() // [-2.3548]
  */
 export function correlated(covariance: Matrix, random: () => number): () => number[] {
   const lower = lowerTriangle(covariance)

@@ -135,9 +135,9 @@ export const badminton: SportProfile = {
     {
       quantity: 'balance',
       steps: [
-        { below: 29, word: 'head-light' },
-        { below: 30, word: 'even' },
-        { below: Infinity, word: 'head-heavy' },
+        { below: 29, label: 'head-light' },
+        { below: 30, label: 'even' },
+        { below: Infinity, label: 'head-heavy' },
       ],
     },
   ],

@@ -175,9 +175,9 @@ export const pickleball: SportProfile = {
     {
       quantity: 'swingWeight',
       steps: [
-        { below: 115, word: 'quick' },
-        { below: 120, word: 'medium' },
-        { below: Infinity, word: 'heavy' },
+        { below: 115, label: 'quick' },
+        { below: 120, label: 'medium' },
+        { below: Infinity, label: 'heavy' },
       ],
     },
   ],

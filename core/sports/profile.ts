@@ -156,8 +156,8 @@ export interface SportProfile {
   impact: Record<keyof ImpactAssumptions, { usual: number; low: number; high: number }>
   /** Shapes by which the sport's people speak of a frame; empty where shape is no subject. */
   shapes: FrameShapeFacts[]
-  /** Words for a number, lowest first: the last word has no upper edge. */
-  labels: { quantity: Quantity; steps: { below: number; word: string }[] }[]
+  /** Labels of a number, lowest first: the last has no upper edge. */
+  labels: { quantity: Quantity; steps: { below: number; label: string }[] }[]
   rules: {
     name: string
     source: string
@@ -173,8 +173,8 @@ export function classOf(massG: number, profile: SportProfile): string | null {
   return profile.classes.find((c) => massG >= c.fromG && massG < c.toG)?.name ?? null
 }
 
-/** The sport's word for a number, where it has one. @example wordFor('swingWeight', 117, pickleball) // 'medium' */
-export function wordFor(quantity: Quantity, value: number, profile: SportProfile): string | null {
+/** The sport's label for a number, where it has one. @example labelFor('swingWeight', 117, pickleball) // 'medium' */
+export function labelFor(quantity: Quantity, value: number, profile: SportProfile): string | null {
   const steps = profile.labels.find((w) => w.quantity === quantity)?.steps
-  return steps?.find((s) => value < s.below)?.word ?? null
+  return steps?.find((s) => value < s.below)?.label ?? null
 }

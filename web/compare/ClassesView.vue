@@ -4,7 +4,7 @@ import { estimateOf } from '#core/frame/state.ts'
 import { bareState, rulesFacts } from '#core/targets/frameNow.ts'
 import { BAND_RULES, PLAYER_RULES } from '#core/targets/rules/playerRules.ts'
 import { judge, type Band } from '#core/targets/rules/rule.ts'
-import { wordFor } from '#core/sports/profile.ts'
+import { labelFor } from '#core/sports/profile.ts'
 import { fixed, writeQuantity } from '#core/quantities/write.ts'
 import { useOpenJob } from '../stores/openJob.ts'
 import { useShop } from '../stores/shop.ts'
@@ -73,7 +73,7 @@ const writeBand = ([a, b]: Band, unit = '') =>
       </table>
       <p v-if="standardBalance" class="mt-3">
         Balance {{ write(standardBalance.value, 'balance') }} strung:
-        <b>{{ wordFor('balance', standardBalance.value, compare.profile) }}</b>. Even is about 295 mm, 300 mm and more
+        <b>{{ labelFor('balance', standardBalance.value, compare.profile) }}</b>. Even is about 295 mm, 300 mm and more
         plainly head-heavy (common practice, no source).
       </p>
       <p v-if="bareSwing && standardSwing && standardMass" class="mb-0" data-testid="bare-match">

@@ -2,7 +2,7 @@
 import { computed, type Reactive } from 'vue'
 import { estimateOf } from '#core/frame/state.ts'
 import { ruleMessage, type RuleFacts, type RuleOutcome } from '#core/targets/rules/rule.ts'
-import { wordFor } from '#core/sports/profile.ts'
+import { labelFor } from '#core/sports/profile.ts'
 import { fixed, writeQuantity } from '#core/quantities/write.ts'
 import FrameShape from '../shared/FrameShape.vue'
 import { useShop } from '../stores/shop.ts'
@@ -81,7 +81,7 @@ const outlineOf = (shape: { name: string; lengthCm: number; widthCm: number }) =
             <dt>Swing weight</dt>
             <dd>
               {{ fixed(shape.swingWeightKgCm2, 0) }}
-              <small class="quiet">{{ wordFor('swingWeight', shape.swingWeightKgCm2, compare.profile) }}</small>
+              <small class="quiet">{{ labelFor('swingWeight', shape.swingWeightKgCm2, compare.profile) }}</small>
             </dd>
           </template>
         </dl>
@@ -95,9 +95,9 @@ const outlineOf = (shape: { name: string; lengthCm: number; widthCm: number }) =
       ><template v-if="rules.maxThicknessCm">, thickness {{ write(rules.maxThicknessCm, 'length') }}</template
       >. <small class="quiet">{{ rules.name }}, {{ rules.source }}. Usual numbers: common practice, no source.</small>
     </p>
-    <p v-if="standardSwing && wordFor('swingWeight', standardSwing.value, compare.profile)" class="mb-0">
+    <p v-if="standardSwing && labelFor('swingWeight', standardSwing.value, compare.profile)" class="mb-0">
       This frame: swing weight {{ fixed(standardSwing.value, 1) }} about {{ fixed(compare.profile.axisCm, 2) }} cm,
-      <b>{{ wordFor('swingWeight', standardSwing.value, compare.profile) }}</b>.
+      <b>{{ labelFor('swingWeight', standardSwing.value, compare.profile) }}</b>.
     </p>
   </div>
 </template>

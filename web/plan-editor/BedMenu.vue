@@ -1,14 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Cut } from '#core/cuts/cut.ts'
-import { liesText } from '#contract/messages/names.ts'
-import { bedOf, bedsOf, type Bed } from './beds.ts'
+import { bedName, bedNameOf, bedOf, bedsOf, type Bed } from './beds.ts'
 
 /** What the strips of the piece in hand lie on, and what else they could. */
 const props = defineProps<{ cut: Cut }>()
 const emit = defineEmits<{ lay: [bed: Bed] }>()
-const nameOf = (bed: Bed) => (bed.bevels ? `${bed.bevels} bevels` : liesText(bed) || 'one edge')
-const beds = computed(() => bedsOf(props.cut).map((bed) => ({ bed, name: nameOf(bed) })))
+const beds = computed(() => bedsOf(props.cut).map((bed) => ({ bed, name: bedName(bed) })))
 const now = computed(() => bedOf(props.cut))
 </script>
 
@@ -16,7 +14,7 @@ const now = computed(() => bedOf(props.cut))
   <v-menu v-if="beds.length > 0">
     <template #activator="{ props: menu }"
       ><v-btn v-bind="menu" size="small" variant="text" title="What the strips lie on" data-testid="bed">{{
-        nameOf(now ?? (cut.place === 'bevels' ? { bevels: cut.bevels ?? 4 } : { edges: cut.edges ?? 1 }))
+        bedNameOf(cut)
       }}</v-btn></template
     >
     <v-list density="compact" aria-label="What the strips lie on">

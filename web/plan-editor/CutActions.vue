@@ -3,7 +3,7 @@ import { mdiArrowLeftRight, mdiContentCut, mdiDeleteOutline, mdiLock, mdiLockOpe
 import type { Cut } from '#core/cuts/cut.ts'
 import type { Material } from '#core/cuts/material.ts'
 import BedMenu from './BedMenu.vue'
-import { canBeOneSided, canSplit } from './editCut.ts'
+import { canBeLayered, canBeOneSided, canSplit, layersOn } from './editCut.ts'
 import type { PlanBench } from './usePlanEditor.ts'
 
 /** What can be done with the piece in hand, each at a touch. */
@@ -43,13 +43,13 @@ defineProps<{ bench: PlanBench; cut: Cut; material: Material }>()
   />
   <BedMenu v-if="material.kind === 'tape'" :cut @lay="(bed) => bench.layOn(cut, bed)" />
   <v-btn
-    v-if="material.kind === 'tape' && cut.place !== 'spot'"
+    v-if="canBeLayered(cut, material)"
     size="small"
     variant="text"
     title="One layer or two of the same length"
     data-testid="layers"
     @click="bench.turnLayers(cut)"
-    >{{ cut.amount > cut.layerCm + 1e-9 ? `${Math.ceil(cut.amount / cut.layerCm - 1e-9)} layers` : '1 layer' }}</v-btn
+    >{{ layersOn(cut) === 1 ? '1 layer' : `${layersOn(cut)} layers` }}</v-btn
   >
   <v-btn
     v-if="canBeOneSided(cut, bench.work.value)"

@@ -1,4 +1,5 @@
 import { acrossOf, type Cut, type Workpiece } from '#core/cuts/cut.ts'
+import { liesText } from '#contract/messages/names.ts'
 import { heldMiddle } from './editCut.ts'
 
 /** What strips side by side lie on: edges or a wall of the hoop's tube, bevels. */
@@ -33,3 +34,17 @@ export const bedOf = (cut: Cut): Bed | undefined =>
       ? bed.bevels === (cut.bevels ?? 4)
       : bed.edges === (cut.edges ?? 1) && bed.edge === cut.edge && bed.wall === cut.wall,
   )
+
+/** What a cut lies on, by name; of one that does not say which edge, that it is one. */
+export const bedName = ({ edges, edge, wall, bevels }: Bed): string =>
+  bevels ? `${bevels} bevels` : liesText({ edges, edge, wall }) || 'one edge'
+export const bedNameOf = (cut: Cut): string =>
+  bedName(bedOf(cut) ?? (cut.place === 'bevels' ? { bevels: cut.bevels ?? 4 } : { edges: cut.edges ?? 1 }))
+
+/** What it lies on after the next touch: through all that it can lie on, and round again. */
+export function nextBed(cut: Cut): Bed | null {
+  const beds = bedsOf(cut)
+  if (beds.length === 0) return null
+  const now = bedOf(cut)
+  return beds[((now ? beds.indexOf(now) : -1) + 1) % beds.length]
+}

@@ -3,9 +3,9 @@ import { BARE } from '#core/frame/fixtures.ts'
 import { headCentreCm } from '#core/geometry/outline.ts'
 import { DRAWER } from '#core/planning/fixtures/fixtures.ts'
 import { profileOf, SPORTS } from '#core/sports/sports.ts'
-import { laidOn } from './beds.ts'
+import { laidOn, nextBed } from './beds.ts'
 import { newCut } from './editCut.ts'
-import { knobsOf, nextBed } from './cutKnobs.ts'
+import { knobsOf } from './cutKnobs.ts'
 
 const tape = DRAWER.find((m) => m.kind === 'tape')!
 const workOf = (sport: (typeof SPORTS)[number]) => {
@@ -47,6 +47,14 @@ describe('the knobs of a piece', () => {
   it('are on the side that the piece is on', () => {
     const cut = { ...newCut('threeNine', tape, tennis, 'sides')!, side: 'left' as const }
     expect(knobsOf(cut, tape, tennis).every((k) => k.yCm < 0)).toBe(true)
+  })
+  it('say how many layers lie there, also where the last is shorter, and no edge that the cut does not say', () => {
+    const cut = newCut('threeNine', tape, tennis, 'sides')!
+    const stack = { ...cut, layerCm: 6, amount: 15, edges: 1 as const, edge: undefined }
+    expect(knobsOf(stack, tape, tennis).map(({ text, title }) => [text, title])).toEqual([
+      ['1', 'On one edge: change'],
+      ['3×', '3 layers: change'],
+    ])
   })
   it('are none where there is nothing to turn', () => {
     const fill = DRAWER.find((m) => m.kind === 'fill')!

@@ -2,9 +2,8 @@ import type { Material } from '#core/cuts/material.ts'
 import { hoopSpan, type Cut, type Workpiece } from '#core/cuts/cut.ts'
 import { runLength } from '#core/cuts/drawing.ts'
 import { headOutline } from '#core/geometry/outline.ts'
-import { liesText } from '#contract/messages/names.ts'
-import { bedOf, bedsOf, type Bed } from './beds.ts'
-import { layersIn } from './editCut.ts'
+import { bedNameOf, bedOf, bedsOf, type Bed } from './beds.ts'
+import { canBeLayered, layersOn } from './editCut.ts'
 
 /** A knob beside the piece in hand: at a touch it lies on something else, or in another number of layers. */
 export interface CutKnob {
@@ -22,35 +21,32 @@ export interface CutKnob {
 const OFF_TUBE_CM = 3
 const APART_CM = 1.7
 
-/** What it lies on after the next touch: through all that it can lie on, and round again. */
-export function nextBed(cut: Cut): Bed | null {
-  const beds = bedsOf(cut)
-  if (beds.length === 0) return null
-  const now = bedOf(cut)
-  return beds[((now ? beds.indexOf(now) : -1) + 1) % beds.length]
-}
-
 /** The knobs of a piece: none where there is nothing to turn. */
 export function knobsOf(cut: Cut, material: Material, work: Workpiece): CutKnob[] {
-  if (material.kind !== 'tape' || !['hoop', 'bevels', 'shaft'].includes(cut.place)) return []
-  const layers = layersIn(cut, material)
+  if (!canBeLayered(cut, material)) return []
+  const layers = layersOn(cut)
   const bed = bedOf(cut) ?? null
-  const name = cut.place === 'bevels' ? `${cut.bevels ?? 4} bevels` : liesText(cut) || 'one edge'
+  // Bevels are counted; so is the edge of a cut of before, which does not say which it is.
+  const count = cut.place === 'bevels' ? String(cut.bevels ?? 4) : bed ? '' : '1'
+  const turns = [
+    ...(bedsOf(cut).length > 0
+      ? [{ turns: 'bed' as const, title: `On ${bedNameOf(cut)}: change`, text: count, bed }]
+      : []),
+    {
+      turns: 'layers' as const,
+      title: `${layers === 1 ? 'One layer' : `${layers} layers`}: change`,
+      text: `${layers}×`,
+      bed: null,
+    },
+  ]
   const places = besideOf(cut, material, work)
-  const bedKnob = { turns: 'bed', title: `It lies on ${name}: change`, text: cut.place === 'bevels' ? String(cut.bevels ?? 4) : '', bed } as const // prettier-ignore
-  const layersKnob = {
-    turns: 'layers',
-    title: `${layers === 1 ? 'One layer' : `${layers} layers`}: change`,
-    text: `${layers}×`,
-    bed: null,
-  } as const
-  const knobs = nextBed(cut) ? [bedKnob, layersKnob] : [layersKnob]
-  return knobs.map((knob, i) => ({ ...knob, ...places[i] }))
+  return turns.map((knob, i) => ({ ...knob, ...places[i] }))
 }
 
 /** Two places beside the middle of a piece: inside the hoop, or above the handle. */
-function besideOf(cut: Cut, material: Material, { geometry, ...work }: Workpiece): { xCm: number; yCm: number }[] {
-  const length = runLength(cut, material, { geometry, ...work })
+function besideOf(cut: Cut, material: Material, work: Workpiece): { xCm: number; yCm: number }[] {
+  const { geometry } = work
+  const length = runLength(cut, material, work)
   if (cut.place !== 'hoop') {
     const middle = cut.atCm + length / 2
     return [-APART_CM, APART_CM].map((by) => ({ xCm: middle + by, yCm: -geometry.handleHalfWidthCm - OFF_TUBE_CM }))

@@ -120,6 +120,13 @@ function anchoredAt(was: Cut, is: Cut, material: Material, work: Workpiece): num
   return was.anchor === 'tip' ? was.atCm - grown : was.atCm
 }
 
+/** Layers of a stack, the last of them maybe shorter. */
+export const layersOn = ({ amount, layerCm }: Pick<Cut, 'amount' | 'layerCm'>): number =>
+  amount > layerCm + 1e-9 ? Math.ceil(amount / layerCm - 1e-9) : 1
+
+/** Tape along the frame lies in layers. */
+export const canBeLayered = ({ place }: Cut, { kind }: Material): boolean => kind === 'tape' && place !== 'spot'
+
 /** One layer, or two of the same length. */
 export function nextLayers(cut: Cut, material: Material, work: Workpiece): Cut {
   const length = runLength(cut, material, work)

@@ -7,9 +7,8 @@ import { useOpenJob } from '../stores/openJob.ts'
 import type { BenchScale } from './pictureScale.ts'
 import { planner } from '../workers/planner.ts'
 import { amountedClear, laidClear, movedClear, stretchedClear } from './clear.ts'
-import { laidOn, type Bed } from './beds.ts'
-import { nextBed } from './cutKnobs.ts'
-import { canSplit, mirroredAlong, movedTo, newCut, nextLayers, nextSide, splitIn } from './editCut.ts'
+import { laidOn, nextBed, type Bed } from './beds.ts'
+import { canBeLayered, canSplit, mirroredAlong, movedTo, newCut, nextLayers, nextSide, splitIn } from './editCut.ts'
 import { usePlanRequest } from './usePlanRequest.ts'
 
 /** Behaviour of the bench: picking, dragging, stepping, taking off. While the hand moves only `liveCuts` changes; letting go saves. */
@@ -171,7 +170,7 @@ export function usePlanEditor(scale: Ref<BenchScale>, svg: Ref<SVGSVGElement | n
         turnBed(cut)
         break
       case 'n':
-        if (material.kind === 'tape' && cut.place !== 'spot') turnLayers(cut)
+        if (canBeLayered(cut, material)) turnLayers(cut)
         break
       case 'Delete':
       case 'Backspace':

@@ -116,22 +116,9 @@ const addZone = (zone: Zone) => {
 .wide {
   grid-column: 1 / -1;
 }
-.minutes .numbers {
-  grid-template-columns: repeat(auto-fill, minmax(205px, 1fr));
-}
-.numbers {
-  grid-template-columns: repeat(auto-fill, minmax(205px, 1fr));
-}
-.matters {
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
-  gap: 8px;
-  padding: 2px 0;
-}
 .numbers {
   display: grid;
-  grid-template-columns: 1fr 1fr;
+  grid-template-columns: repeat(auto-fill, minmax(205px, 1fr));
   gap: 10px;
 }
 @media (max-width: 860px) {
