@@ -173,7 +173,7 @@ const sets = await setTimes(Math.min(REPEATS, 5))
 console.log('\nFrames made alike, to the first good set and to the end of the search (aim 4 s)')
 for (const { name, good, all, set } of sets.rows)
   console.log(
-    `  ${name}: ${reported(good)} ms, ${reported(all)} ms; ${set.totalG.toFixed(1)} g in all, bound ${set.leastG.toFixed(1)} g, ${set.proven ? 'proven' : 'not proven'}`,
+    `  ${name}: ${reported(good)} ms, ${reported(all)} ms; ${set.minutes} min and ${set.totalG.toFixed(1)} g in all, ${set.effort.toFixed(1)} where none asks less than ${set.leastEffort.toFixed(1)}, ${set.proven ? 'proven' : 'not proven'}`,
   )
 console.log(`  the easiest pair of eight: ${reported(sets.pair)} ms`)
 if (process.env.ONLY === 'plans') process.exit(0)

@@ -1,7 +1,6 @@
 import { Worker } from 'node:worker_threads'
 import * as Comlink from 'comlink'
 import nodeEndpoint from 'comlink/dist/esm/node-adapter.mjs'
-import loadHighs from 'highs'
 import { BATCH } from '#demo/batch.ts'
 import { MATERIALS } from '#demo/world.ts'
 import { frameState } from '#core/frame/state.ts'
@@ -13,7 +12,6 @@ import { bestPair } from '#core/planning/set/pair.ts'
 import { NO_CONSTRAINT, planSpace, optimalPlan, heuristicPlan } from '#core/planning/solve/plan.ts'
 import { around, OPEN_LIMITS, type PlanRequest } from '#core/planning/problem/request.ts'
 import { tennis } from '#core/sports/tennis.ts'
-import { solveWith } from '#solver/highs.ts'
 import type { PlanNews, PlanWorker } from '#planner/protocol.ts'
 import { planTogether } from '#planner/session.ts'
 import { requests } from './planTime.ts'
@@ -133,7 +131,7 @@ export function growthTimes(repeats: number) {
 }
 
 /** The demo batch as frames of a set. */
-function demoFrames(): SetFrame[] {
+export function demoFrames(): SetFrame[] {
   return BATCH.body.units.map((unit) => {
     const of = (quantity: string, u: number) => ({
       value: unit.readings.find((r) => r.quantity === quantity)!.value,
@@ -162,7 +160,7 @@ function demoFrames(): SetFrame[] {
 }
 
 /** Six frames of one model as they come, by a seed: apart by a gram, a millimetre, two units. */
-function seededFrames(seed: number): SetFrame[] {
+export function seededFrames(seed: number): SetFrame[] {
   const n = normal(seeded(seed))
   return demoFrames()
     .slice(0, 6)
@@ -185,7 +183,6 @@ function seededFrames(seed: number): SetFrame[] {
 
 /** Sets to the first good one and to the end of the search, with its proof: the demo batch, and seeded ones. */
 export async function setTimes(repeats: number) {
-  const solve = solveWith(await loadHighs())
   const demo = demoFrames()
   const rows = []
   const batches: [string, SetFrame[]][] = [
@@ -200,7 +197,7 @@ export async function setTimes(repeats: number) {
     for (let i = 0; i < (name.includes('demo') ? repeats : 1); i++) {
       const start = performance.now()
       let first = 0
-      set = planSet(frames, { kind: 'common' }, solve, (found) => {
+      set = planSet(frames, { kind: 'common' }, (found) => {
         if (found.reached && found.inStock) first ||= performance.now() - start
       })
       all.push(performance.now() - start)
@@ -211,7 +208,7 @@ export async function setTimes(repeats: number) {
   const pair: number[] = []
   for (let i = 0; i < repeats; i++) {
     const start = performance.now()
-    bestPair(demo, { kind: 'common' }, solve)
+    bestPair(demo, { kind: 'common' })
     pair.push(performance.now() - start)
   }
   return { rows, pair }

@@ -87,10 +87,10 @@ export function planWorkerWith(loading: Promise<Solve>): PlanWorker {
       return intoModel(request, theirs)
     },
     async set(frames, aim, report) {
-      return planSet(frames, aim, await loading, report)
+      return planSet(frames, aim, report)
     },
     async pair(frames, aim) {
-      return bestPair(frames, aim, await loading)
+      return bestPair(frames, aim)
     },
   }
 }

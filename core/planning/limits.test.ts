@@ -7,11 +7,11 @@ import { momentsOfCut } from '../cuts/moments.ts'
 import { finishFor, massOf, runsOf, type Cut } from '../cuts/cut.ts'
 import { piecesOf } from '../cuts/pieces.ts'
 import { NO_CONSTRAINT, planSpace, optimalPlan, type Plan, programmeFor } from './solve/plan.ts'
-import { baseOf, linearDeviation } from './problem/deviations.ts'
+import { baseOf, deviationsOf, linearDeviation, toleranceExcess } from './problem/deviations.ts'
+import { totalMoments } from './model/programme.ts'
 import type { Quantity } from '../quantities/units.ts'
 import { fullRange, lineOver } from './model/lines.ts'
 import { relaxationOver } from './model/planModel.ts'
-import { scoreOf } from './set/leastMass/gramScore.ts'
 import { headOutline } from '../geometry/outline.ts'
 import { meansOf } from '../geometry/shape.ts'
 import { cutIn } from '../cuts/zones.ts'
@@ -162,7 +162,8 @@ describe('the straight lines that stand for effects', () => {
       const counts = programme.choices.map((c) =>
         random() < 0.7 ? 0 : c.least + Math.floor(random() * (c.upper - c.least + 1)),
       )
-      const { outside } = scoreOf(programme, counts)
+      const misses = deviationsOf(programme.acceptance, baseOf(request), totalMoments(programme.choices, counts))
+      const outside = toleranceExcess(programme.acceptance, misses)
       const values = new Map([
         ...model.counts.map((column, j) => [column, counts[j]] as const),
         ...model.used.map((column, j) => [column, Number(counts[j] > 0)] as const),
@@ -184,14 +185,6 @@ describe('the straight lines that stand for effects', () => {
 })
 
 describe('what may be chosen', () => {
-  it('where several frames share a drawer, twins stand for one another: two fills alike are one choice, of the larger stock', () => {
-    const putty = DRAWER.find((m) => m.id === 'putty')!
-    const { choices } = choicesFor(
-      usualRequest({ materials: [putty, { ...putty, id: 'silicone', stock: 200 }] }),
-      'stacked',
-    )
-    expect(choices.map((c) => c.material.id)).toEqual(['silicone'])
-  })
   it('a bare handle takes no other base grip, and two overgrips are enough', () => {
     const none = choicesFor(usualRequest({ work: { ...work, condition: { ...STRUNG, grip: 'none', overgrips: 2 } } }))
     expect(none.choices.filter((c) => c.zoneId === 'grip')).toEqual([])

@@ -2,14 +2,15 @@
 import { mdiArrowLeft } from '@mdi/js'
 import { computed, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { RIVAL_G, type SetAim } from '#core/planning/set/set.ts'
-import { fixed } from '#core/quantities/write.ts'
+import { isGood, type SetAim } from '#core/planning/set/set.ts'
+import type { Pair } from '#core/planning/set/pair.ts'
 import type { BatchUnit } from '#contract/batch.ts'
 import { problemText } from '../api/client.ts'
 import AllowedWork from '../shared/AllowedWork.vue'
 import { useShop } from '../stores/shop.ts'
 import SetTable from './SetTable.vue'
 import { useBatch } from './useBatch.ts'
+import { minutesAndGrams, setVerdict } from './setVerdict.ts'
 import { useSet } from './useSet.ts'
 
 /** The units of a batch made alike: one target, a plan for each, and which two would be the easiest pair. */
@@ -29,7 +30,7 @@ onMounted(async () => {
   }
 })
 const AIMS = computed((): { value: SetAim['kind']; title: string }[] => [
-  { value: 'common', title: 'Least mass' },
+  { value: 'common', title: 'Least work' },
   { value: 'heaviest', title: 'To the heaviest' },
   ...(body.value?.aim.kind === 'middle'
     ? []
@@ -43,17 +44,12 @@ async function bench(unit: BatchUnit): Promise<void> {
     failed.value = problemText(error)
   }
 }
-const verdict = computed(() => {
-  const s = set.found.value
-  if (!s) return ''
-  const looking = set.looking.value
-  if (looking && !(s.reached && s.inStock)) return 'Not alike yet: looking further…'
-  if (!s.reached) return 'No common target found: this is the nearest.'
-  if (!s.inStock) return 'There is not enough in the drawer for all of them.'
-  const bound = `No common target takes less than ${fixed(s.leastG, 1)} g in all`
-  if (s.proven) return `${bound}: half a gram a frame less is not to be had.`
-  return looking ? `${bound}; looking for better…` : `${bound}; a better one may exist.`
-})
+const pairText = (pair: Pair) =>
+  pair.plan && isGood(pair.plan)
+    ? minutesAndGrams(pair.plan)
+    : pair.leastEffort === Infinity || pair.plan
+      ? 'cannot be made alike'
+      : 'asks more'
 </script>
 
 <template>
@@ -102,20 +98,12 @@ const verdict = computed(() => {
           <li v-for="pair in set.pairs.value.slice(0, 5)" :key="pair.ids.join()">
             <button type="button" @click="set.only(pair.ids)">
               <b>{{ pair.ids.map(nameOf).join(' and ') }}</b>
-              <span class="figure">{{
-                pair.plan
-                  ? pair.plan.reached
-                    ? `+${fixed(pair.plan.totalG, 1)} g`
-                    : 'cannot be made alike'
-                  : pair.leastG === Infinity
-                    ? 'cannot be made alike'
-                    : `at least +${fixed(pair.leastG, 1)} g`
-              }}</span>
+              <span class="figure">{{ pairText(pair) }}</span>
             </button>
           </li>
         </ol>
         <p class="quiet mb-0">
-          Of all {{ set.pairs.value.length }} pairs none takes {{ fixed(RIVAL_G, 1) }} g a frame less than the first.
+          Of all {{ set.pairs.value.length }} pairs none asks a minute less than the first, a gram counted as a minute.
         </p>
       </section>
       <section class="panel">
@@ -127,8 +115,10 @@ const verdict = computed(() => {
           <div class="d-flex align-baseline ga-3 mb-2 flex-wrap" role="status">
             <b v-if="!set.found.value && set.looking.value">Working it out…</b>
             <template v-else-if="set.found.value">
-              <b data-testid="set-total">+{{ fixed(set.found.value.totalG, 1) }} g in all</b>
-              <span :class="{ quiet: set.found.value.reached }" data-testid="set-verdict">{{ verdict }}</span>
+              <b data-testid="set-total">{{ minutesAndGrams(set.found.value) }} in all</b>
+              <span :class="{ quiet: set.found.value.reached }" data-testid="set-verdict">{{
+                setVerdict(set.found.value, set.looking.value)
+              }}</span>
               <v-btn v-if="set.looking.value" size="small" variant="text" data-testid="stop-set" @click="set.stop()"
                 >Stop looking</v-btn
               >

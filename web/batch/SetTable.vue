@@ -37,6 +37,7 @@ const including = (id: string, on: boolean | null) =>
       <tr>
         <SortHead by="name" name="Unit" :order="order" />
         <SortHead v-for="q in numbers" :key="q" :by="q" :name="QUANTITY_NAMES[q]" :order="order" class="num" />
+        <th class="num">Work</th>
         <th class="num">Added</th>
         <th />
       </tr>
@@ -59,6 +60,9 @@ const including = (id: string, on: boolean | null) =>
           </template>
         </td>
         <td class="num figure">
+          <template v-if="planOf(unit.id)">{{ Math.ceil(planOf(unit.id)!.score.minutes) }} min</template>
+        </td>
+        <td class="num figure">
           <template v-if="planOf(unit.id)">+{{ fixed(planOf(unit.id)!.score.addedG, 1) }} g</template>
         </td>
         <td class="num">
@@ -76,7 +80,7 @@ const including = (id: string, on: boolean | null) =>
         </td>
       </tr>
       <tr v-if="opened === unit.id && planOf(unit.id)">
-        <td :colspan="numbers.length + 3">
+        <td :colspan="numbers.length + 4">
           <div class="pieces">
             <PlanPicture
               :cuts="planOf(unit.id)!.cuts"
@@ -96,7 +100,7 @@ const including = (id: string, on: boolean | null) =>
           {{ write(set.found.value.target[q]!.value, q) }}
           <small>±{{ writeSpread(set.found.value.target[q]!.tolerance, q, shop.units) }}</small>
         </td>
-        <td colspan="2" />
+        <td colspan="3" />
       </tr>
       <tr>
         <td>Apart by, before and after</td>
@@ -107,7 +111,7 @@ const including = (id: string, on: boolean | null) =>
           }}</b>
           <small class="quiet"> of {{ writeSpread(s.tolerance, s.quantity, shop.units) }}</small>
         </td>
-        <td colspan="2" />
+        <td colspan="3" />
       </tr>
     </tfoot>
   </table>

@@ -34,12 +34,6 @@ export function linearAbout(programme: Programme, counts: readonly number[]): Pl
   return linearModel(programme, { ranges: programme.choices.map(fullRange), band: [about, about] }, lineAt(counts))
 }
 
-/**
- * A rival to a known plan must win by more than this share of each tolerance: a proof then need not tell apart plans that no
- * bench could.
- */
-export const RIVAL_MARGIN = 0.05
-
 /** A part of all plans: counts in ranges and, where recoil weight is aimed at, a balance in a band, cm. */
 export interface Subproblem {
   ranges: readonly CountRange[]

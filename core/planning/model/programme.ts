@@ -28,6 +28,10 @@ export interface Programme {
   placesFirst: boolean
   /** Only plans inside every tolerance count; otherwise the answer is "infeasible". */
   mustReach: boolean
+  /** Anywhere inside a tolerance is as good as its middle. */
+  toTheEdge: boolean
+  /** Plans of more minutes are of no use. */
+  mostMinutes: number
 }
 
 /** The bounds that every plan keeps: stock, room in the zones, one base grip, the cap on added mass. */

@@ -1,15 +1,14 @@
 import { withPieces } from '../../frame/pieces.ts'
 import type { FrameState } from '../../frame/state.ts'
-import { besideLine } from '../../geometry/outline.ts'
 import { fillGPerCm } from '../../sports/landmarks.ts'
 import type { Zone } from '../../sports/profile.ts'
-import { acrossOf, besideCm, massOf, stockTaken, type Cut, type Workpiece } from '../../cuts/cut.ts'
+import { acrossOf, massOf, stockTaken, type Cut } from '../../cuts/cut.ts'
 import { piecesOf } from '../../cuts/pieces.ts'
 import { momentsOfCut, NO_MOMENTS, type Moments } from '../../cuts/moments.ts'
 import { isByLength, removable, type Material } from '../../cuts/material.ts'
 import { type StockedKind } from '../../sports/kinds.ts'
 import type { PlanRequest } from './request.ts'
-import { alongOf, cutIn, edgesOf, fits, regionOf, roomFor, type FrameRegion, type StripForm } from '../../cuts/zones.ts'
+import { cutIn, edgesOf, fits, regionOf, roomFor, type FrameRegion, type StripForm } from '../../cuts/zones.ts'
 
 /** One whole-number decision of the plan: how many steps of a material in a zone. */
 export interface Choice {
@@ -40,13 +39,6 @@ export interface Choice {
   side: 'left' | 'right' | null
 }
 
-/**
- * Which ways of laying strips are choices. `whole`: each way that a hand lays them, a choice of its own, all its layers of one length, so
- * that a plan takes one at each place. `stacked`: one choice for each material and place, short enough that no two places meet, stacked
- * where it is longer; what several frames together are planned with.
- */
-export type Laying = 'whole' | 'stacked'
-
 /** A zone with what it can take, in the units of its choices' `roomPerStep`: cm of one run, g in the handle, pieces at a spot. */
 export interface ZoneRoom {
   zone: Zone
@@ -58,13 +50,15 @@ const LEAST_FILL_G = 2
 /** At a spot a dab is enough. */
 const LEAST_DAB_G = 0.5
 
-/** Everything that may be put anywhere for a request, after the fitter's limits; and the room that is left in each zone. */
-export function choicesFor(request: PlanRequest, laying: Laying = 'whole'): { choices: Choice[]; rooms: ZoneRoom[] } {
+/**
+ * Everything that may be put anywhere for a request, after the fitter's limits; and the room that is left in each zone. Each way in which
+ * a hand lays strips is a choice of its own, all its layers of one length: a plan takes one at each place.
+ */
+export function choicesFor(request: PlanRequest): { choices: Choice[]; rooms: ZoneRoom[] } {
   const { limits, work } = request
-  const allowed = work.profile.zones.filter(
+  const zones = work.profile.zones.filter(
     (zone) => (!limits.zoneIds || limits.zoneIds.includes(zone.id)) && !(limits.hiddenOnly && zone.visible),
   )
-  const zones = laying === 'stacked' ? apart(allowed, work) : allowed
   const materials = request.materials.filter(
     (material) =>
       (!limits.materialIds || limits.materialIds.includes(material.id)) && !(limits.noLead && material.lead),
@@ -72,27 +66,14 @@ export function choicesFor(request: PlanRequest, laying: Laying = 'whole'): { ch
   const rooms = zones.map((zone) => ({ zone, room: roomLeft(zone, request) }))
   const choices: Choice[] = []
   for (const { zone, room } of rooms) {
-    for (const material of laying === 'stacked' ? withoutTwins(materials) : materials) {
+    for (const material of materials) {
       if (!fits(zone, material) || room <= 0) continue
-      const forms = laying === 'whole' && isByLength(material.kind) ? formsOf(zone) : [null]
+      const forms = isByLength(material.kind) ? formsOf(zone) : [null]
       for (const form of forms) choices.push(...zoneChoices(zone, material, room, form, request))
     }
   }
   choices.push(...changeChoices(materials, request), ...offChoices(request))
   return { choices, rooms }
-}
-
-/** Zones whose strips cannot meet: anchored runs left out, those about a middle no longer than half-way to their neighbours. */
-function apart(zones: readonly Zone[], { geometry }: Workpiece): Zone[] {
-  const middles = zones.flatMap((z) => (z.place === 'hoop' && !z.anchor ? [alongOf(z, geometry)] : []))
-  return zones.flatMap((zone): Zone[] => {
-    if (zone.anchor && (zone.place === 'hoop' || zone.anchor.at === 'butt')) return []
-    if (zone.place !== 'hoop') return [zone]
-    const { across } = besideLine(geometry, besideCm(zone, geometry))
-    const on = across(alongOf(zone, geometry))
-    const gaps = middles.map((at) => Math.abs(across(at) - on)).filter((gap) => gap > 1e-6)
-    return [{ ...zone, capacityCm: Math.min(zone.capacityCm, ...gaps) }]
-  })
 }
 
 /** The ways in which a hand lays strips at a place. On top of one another only where both edges or all bevels carry some. */
@@ -128,17 +109,7 @@ function roomLeft(zone: Zone, request: PlanRequest): number {
   )
 }
 
-/** Two fills of the same step and mass are the same choice twice: the one with more in stock stands for both. */
-function withoutTwins(materials: readonly Material[]): Material[] {
-  const twin = (a: Material, b: Material) =>
-    a.kind === 'fill' && b.kind === 'fill' && a.step === b.step && a.unitMassG === b.unitMassG
-  return materials.filter(
-    (m, i) =>
-      !materials.some((other, k) => twin(m, other) && (other.stock > m.stock || (other.stock === m.stock && k < i))),
-  )
-}
-
-/** @param form in which all layers are of one length; null where strips stack as the room ends */
+/** @param form in which all layers are of one length; null for what is not cut by length */
 function zoneChoices(
   zone: Zone,
   material: Material,
@@ -148,7 +119,6 @@ function zoneChoices(
 ): Choice[] {
   const { geometry } = request.work
   const layers = form?.layers ?? 1
-  // What stacks as the room ends lies on one edge.
   const edges = form ? (form.edges ?? edgesOf(zone)) : 1
   const bevels = form?.bevels === 2 ? '-two' : ''
   const usual = !form || zone.place !== 'hoop' || edges === edgesOf(zone)

@@ -3,9 +3,9 @@ import { QUANTITIES, type Quantity } from '../../quantities/units.ts'
 import { stockOf, type Cut } from '../../cuts/cut.ts'
 import { predicted } from '../problem/choices.ts'
 import { acceptanceFor, targetDeviations } from '../problem/deviations.ts'
+import { checkRequest, type PlanRequest, type TargetNumbers } from '../problem/request.ts'
 import { planSpace, scoreOfPlan, type Plan, type PlanSpace } from '../solve/plan.ts'
-import { MASS_STEP_G } from './leastMass/gramScore.ts'
-import type { PlanRequest, TargetNumbers } from '../problem/request.ts'
+import { wholeMinutes, WORTH_MINUTES } from '../strips/score.ts'
 
 /** One frame of a set. The target of its request is not used. */
 export interface SetFrame {
@@ -13,7 +13,7 @@ export interface SetFrame {
   request: PlanRequest
 }
 
-/** What the frames of a set should become: alike with the least mass, like the heaviest of them, or like given numbers. */
+/** What the frames of a set should become: alike with the least work and mass, like the heaviest of them, or like given numbers. */
 export type SetAim = { kind: 'common' } | { kind: 'heaviest' } | { kind: 'given'; target: TargetNumbers }
 
 /** How far apart a set lies in one number, before and after: highest less lowest. */
@@ -30,9 +30,13 @@ export interface SetPlan {
   plans: { id: string; plan: Plan }[]
   /** Grams added to all together. */
   totalG: number
-  /** No common target takes less than this, g. */
-  leastG: number
-  /** No other way takes less by half a gram a frame or more: shown by the solver. */
+  /** Minutes of work in all of them. */
+  minutes: number
+  /** What it asks: see `effortOfSet`. */
+  effort: number
+  /** No way asks less than this. */
+  leastEffort: number
+  /** No other way saves half a minute a frame or more: every one that could was looked at. */
   proven: boolean
   /** Every frame lands inside. */
   reached: boolean
@@ -41,8 +45,8 @@ export interface SetPlan {
   spread: Spread[]
 }
 
-/** Grams a frame by which another way must win: half a gram is not worth another cut. */
-export const RIVAL_G = MASS_STEP_G
+/** Minutes a frame by which another way must win: one strip. */
+export const RIVAL_MINUTES = 0.5
 
 /** Of the tolerance, on either side of the common target. */
 export const HALF = 0.5
@@ -52,6 +56,17 @@ export type Shifts = Partial<Record<Quantity, readonly [number, number]>>
 
 /** How far a common target may lie above the highest of the set (common practice, no source): mass, cm, kg·cm². */
 const ABOVE: Record<Quantity, number> = { mass: 40, balance: 1.5, swingWeight: 50, twistWeight: 5 }
+
+/**
+ * What a set asks, in minutes: of every frame its work, in whole minutes, and what the common target makes it heavier.
+ * @param raisedG grams by which frames become heavier, all together
+ */
+export const effortOfSet = (minutes: readonly number[], raisedG: number): number =>
+  minutes.reduce((sum, m) => sum + wholeMinutes(m), 0) + WORTH_MINUTES.gram * raisedG
+
+/** Grams by which frames become heavier, all together, when each weighs so much. */
+export const raisedBy = (frames: readonly SetFrame[], massG: number | undefined): number =>
+  massG === undefined ? 0 : frames.reduce((sum, f) => sum + Math.max(0, massG - f.request.state.massG!), 0)
 
 /** Numbers that all frames are known by; mass and balance are always among them. */
 function sharedNumbers(frames: readonly SetFrame[]): Quantity[] {
@@ -82,8 +97,14 @@ export function startOf(frames: readonly SetFrame[], aim: SetAim): { target: Tar
   return { target, shifts }
 }
 
-export const spacesFor = (frames: readonly SetFrame[], target: TargetNumbers): PlanSpace[] =>
-  frames.map(({ request }) => planSpace({ ...request, target }, 'stacked'))
+/** One menu for all: what a piece adds does not depend on the frame that it is put on. */
+export function spacesFor(frames: readonly SetFrame[], target: TargetNumbers): PlanSpace[] {
+  const first = planSpace({ ...frames[0].request, target })
+  return frames.map(({ request }) => {
+    checkRequest({ ...request, target })
+    return { ...first, request: { ...request, target } }
+  })
+}
 
 /** The same choices and rooms aimed elsewhere: neither depends on the target. */
 export const aimed = (space: PlanSpace, target: TargetNumbers): PlanSpace => ({
@@ -97,13 +118,20 @@ export function setOf(frames: readonly SetFrame[], target: TargetNumbers, plans:
     target,
     plans: plans.map((plan, i) => ({ id: frames[i].id, plan })),
     totalG: plans.reduce((sum, plan) => sum + plan.score.addedG, 0),
-    leastG: 0,
+    minutes: plans.reduce((sum, plan) => sum + plan.score.minutes, 0),
+    effort: effortOfSet(
+      plans.map((plan) => plan.score.minutes),
+      raisedBy(frames, target.mass?.value),
+    ),
+    leastEffort: 0,
     proven: false,
     reached: plans.every((plan) => plan.reached),
     inStock: shortOf(frames, plans).length === 0,
     spread: spreadOf(frames, plans),
   }
 }
+
+export const plansOf = (set: SetPlan): Plan[] => set.plans.map(({ plan }) => plan)
 
 /** Plans as a set about the middle of where they land, with the tolerances of another target. */
 export function aboutMiddle(frames: readonly SetFrame[], plans: readonly Plan[], was: TargetNumbers): SetPlan {
@@ -143,7 +171,7 @@ function landed(request: PlanRequest, cuts: Cut[], counts: readonly number[], re
 
 export const isGood = (set: SetPlan) => set.reached && set.inStock
 export const isBetterSet = (a: SetPlan, b: SetPlan) =>
-  isGood(a) !== isGood(b) ? isGood(a) : isGood(a) ? a.totalG < b.totalG - 1e-9 : outsideOf(a) < outsideOf(b) - 1e-9
+  isGood(a) !== isGood(b) ? isGood(a) : isGood(a) ? a.effort < b.effort - 1e-9 : outsideOf(a) < outsideOf(b) - 1e-9
 const outsideOf = (set: SetPlan) => set.plans.reduce((sum, { plan }) => sum + plan.score.outside, 0)
 
 /** Materials of which the plans together want more than there is. */

@@ -5,12 +5,12 @@ import type { Solve } from '../model/linear.ts'
 import { fullRange } from '../model/lines.ts'
 import { relaxationOver, type Subproblem } from '../model/planModel.ts'
 import { hardRows, type CountRow, type Programme } from '../model/programme.ts'
-import { choicesFor, predicted, type Choice, type Laying, type ZoneRoom } from '../problem/choices.ts'
+import { choicesFor, predicted, type Choice, type ZoneRoom } from '../problem/choices.ts'
 import { acceptanceFor, targetDeviations, type AcceptanceBand, type TargetDeviation } from '../problem/deviations.ts'
 import { checkRequest, type PlanRequest } from '../problem/request.ts'
 import { workOfCuts } from '../problem/work.ts'
-import { findPlan, type Patience } from '../strips/find.ts'
-import { allowedOf, menuOf, type Group } from '../strips/menu.ts'
+import { findPlan, leastWork, type Patience } from '../strips/find.ts'
+import { allowedOf, menuOf, type Group, type Pattern } from '../strips/menu.ts'
 import type { Score } from '../strips/score.ts'
 import { aimsOf, chanceLost, mostChance } from '../strips/sums.ts'
 
@@ -40,6 +40,8 @@ export interface PlanConstraint {
   mustReach: boolean
   /** Anywhere inside a tolerance is as good as its middle: for tolerances that are drawn in already. */
   toTheEdge: boolean
+  /** Minutes that a plan may take at most. */
+  mostMinutes: number
 }
 
 export const NO_CONSTRAINT: PlanConstraint = {
@@ -48,6 +50,7 @@ export const NO_CONSTRAINT: PlanConstraint = {
   placesFirst: false,
   mustReach: false,
   toTheEdge: false,
+  mostMinutes: Infinity,
 }
 
 /** The choices and rooms of a request: worked out once, shared by all of its plans. */
@@ -60,9 +63,9 @@ export interface PlanSpace {
 }
 
 /** @throws Problem `state.needs` when a number that is aimed at was not measured */
-export function planSpace(request: PlanRequest, laying: Laying = 'whole'): PlanSpace {
+export function planSpace(request: PlanRequest): PlanSpace {
   checkRequest(request)
-  const { choices, rooms } = choicesFor(request, laying)
+  const { choices, rooms } = choicesFor(request)
   let menu: Group[] | null = null
   return { request, choices, rooms, menu: () => (menu ??= menuOf(request, choices)) }
 }
@@ -88,6 +91,8 @@ export function programmeFor(space: PlanSpace, rule: PlanConstraint): Programme 
     maxPlaces: request.limits.maxPlaces,
     placesFirst: rule.placesFirst || request.limits.fewPlaces,
     mustReach: rule.mustReach,
+    toTheEdge: rule.toTheEdge,
+    mostMinutes: rule.mostMinutes,
   }
 }
 
@@ -112,9 +117,18 @@ export function optimalPlan(space: PlanSpace, rule: PlanConstraint, patience: 'b
 function foundBy(space: PlanSpace, rule: PlanConstraint, patience: Patience): Plan {
   const programme = programmeFor(space, rule)
   const found = findPlan(programme, allowedOf(space.menu(), space.choices, rule.allows), patience)
-  const counts = space.choices.map(() => 0)
-  for (const { choice, count } of found?.patterns ?? []) counts[choice] = count
-  return planOf(programme, counts, found?.proven ?? false)
+  return planOf(programme, countsOf(space, found?.patterns ?? []), found?.proven ?? false)
+}
+
+/** The plan of least work as the search knows it: see `leastWork`. */
+export const soughtIn = (space: PlanSpace, rule: PlanConstraint, patience: Patience) =>
+  leastWork(programmeFor(space, rule), space.menu(), patience)
+
+/** The same plan as steps of each choice. */
+export function countsOf({ choices }: PlanSpace, patterns: readonly Pattern[]): number[] {
+  const counts = choices.map(() => 0)
+  for (const { choice, count } of patterns) counts[choice] = count
+  return counts
 }
 
 /** Could any plan under the rule land inside every tolerance, fractions of a cut allowed? When not, no whole one can. */

@@ -42,6 +42,18 @@ export function findPlan(programme: Programme, menu: readonly Group[], patience:
   return find(programme, menu, LOOKS[patience], THOROUGH.includes(patience))
 }
 
+/** The least work that reaches, as far as it is found; proven where every other was looked at, also where none reaches. */
+export function leastWork(
+  programme: Programme,
+  menu: readonly Group[],
+  patience: Patience,
+): { best: Candidate | null; proven: boolean } {
+  const search = new StripSearch(programme, menu, THOROUGH.includes(patience))
+  search.offer([])
+  const proven = LOOKS[patience].some((left) => findInside(search, { left }))
+  return { best: search.best, proven }
+}
+
 /** Where it pays to seek directions in which places fall short, before anything is looked at. */
 const THOROUGH: readonly Patience[] = ['rest', 'way', 'best', 'proof']
 

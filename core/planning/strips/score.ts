@@ -41,8 +41,11 @@ const steps = (value: number, step: number) => Math.ceil(value / step - ROUNDED)
 /** Share of a tolerance within which every number is well placed. */
 export const MIDDLE = 0.4
 
-/** Minutes of work that a tenth of the chance is worth, and a quarter of a tolerance more away from its target (common practice, no source). */
-export const WORTH_MINUTES = { chance: 15, depth: 4 } as const
+/** Minutes of work that a tenth of the chance is worth, a quarter of a tolerance more away from its target, and a gram that a frame of a set becomes heavier (common practice, no source). */
+export const WORTH_MINUTES = { chance: 15, depth: 4, gram: 1 } as const
+
+/** Minutes as plans are compared by them. */
+export const wholeMinutes = (minutes: number): number => steps(minutes, STEP.minutes) * STEP.minutes
 
 /** Quarters of a tolerance by which the worst number lies outside the middle. */
 export const depthLost = ({ worst }: Pick<Score, 'worst'>): number => Math.max(0, steps(worst - MIDDLE, STEP.depth))
@@ -55,7 +58,7 @@ const tenthsLost = ({ chanceLost }: Score): number => Math.max(0, steps(chanceLo
 
 /** Minutes of a plan, with what it gives up counted in minutes; of one that does not reach, its minutes alone. */
 export function effortOf(score: Score): number {
-  const minutes = steps(score.minutes, STEP.minutes) * STEP.minutes
+  const minutes = wholeMinutes(score.minutes)
   if (score.outside > 1e-9) return minutes
   return minutes + WORTH_MINUTES.chance * tenthsLost(score) + WORTH_MINUTES.depth * depthLost(score)
 }

@@ -9,6 +9,7 @@ import {
   leastVariance,
   mostChance,
   sumsCovariance,
+  sumsOf,
   SUMS,
   valueFrom,
   type Aim,
@@ -17,7 +18,17 @@ import { Doubts } from './doubts.ts'
 import { Directions, type Direction } from './directions.ts'
 import type { Group, Pattern } from './menu.ts'
 import { ROUNDED, comesBefore, depthLost, effortOf, inSteps, STEP, type Order, type Score } from './score.ts'
-import { boxAlong, lossesOf, lossWithin, reachAlong, stagesOf, type Region, type Stage } from './stages.ts'
+import {
+  anywhereInside,
+  boxAlong,
+  lossesOf,
+  lossWithin,
+  reachAlong,
+  stagesOf,
+  WHOLE,
+  type Region,
+  type Stage,
+} from './stages.ts'
 import { flagsOf, shelfOf, withinRows, type Shelf } from './shelf.ts'
 import { leastWorstOf, mostOf, windowsOf, type Window } from './windows.ts'
 
@@ -50,9 +61,11 @@ export class StripSearch {
   readonly stages: Stage[]
   stage: Stage | null
   readonly directions: Directions
-  readonly #doubts: Doubts
-  /** Of each number: what it loses at least, up to the edge of its tolerance. */
-  readonly #losses: Float64Array[]
+  readonly #doubts: Doubts | null = null
+  /** Of each number: what it loses at least, up to the edge of its tolerance; none where anywhere inside is as good as the middle. */
+  readonly #losses: Float64Array[] = []
+  /** How far off plans may lie where anywhere inside is as good as the middle. */
+  readonly #wholly: Bounds | null = null
   readonly #bounds = new Map<Region, Bounds>()
   readonly #programme: Programme
   readonly #aims: Aim[]
@@ -79,16 +92,9 @@ export class StripSearch {
     this.#aims = aimsOf(request)
     this.#axisCm = state.axisCm
     this.#minutes = limits.minutes
-    const M = state.massG!
-    this.#base = Float64Array.of(
-      M,
-      M * state.balanceCm!,
-      state.swingWeightKgCm2 ?? 0,
-      state.twistWeightKgCm2 ?? 0,
-      M * state.lateralCm,
-    )
+    this.#base = sumsOf(state)
     this.#covariance = sumsCovariance(state)
-    this.#mostChance = mostChance(this.#aims, state)
+    this.#mostChance = programme.toTheEdge ? 0 : mostChance(this.#aims, state)
     this.#rowsOf = choices.map((_, j) =>
       rows.flatMap((row, r) => row.terms.filter(([column]) => column === j).map(([, c]) => [r, c] as const)),
     )
@@ -97,14 +103,19 @@ export class StripSearch {
     this.shelves = kept.map((group) => shelfOf(group, this.windows))
     this.directions = new Directions(this.windows, this.shelves)
     this.leastWorst = this.#leastWorst()
-    const mostMass = mostOf(this.#aims, this.#base, kept).mass
-    const known = this.#aims.map((aim) => {
-      const u = estimateOf(state, aim.quantity)!.u
-      return { ...aim, u, leastU: Math.sqrt(leastVariance(aim, this.#covariance, mostMass)) }
-    })
-    this.#losses = known.map((aim) => lossesOf(aim, 1))
-    this.#doubts = new Doubts(known, this.#base, kept, mostMass)
-    this.stages = stagesOf(known, depthLost({ worst: this.leastWorst }))
+    if (programme.toTheEdge) {
+      this.stages = [WHOLE]
+      this.#wholly = this.#boundsIn(anywhereInside(this.#aims))
+    } else {
+      const mostMass = mostOf(this.#aims, this.#base, kept).mass
+      const known = this.#aims.map((aim) => {
+        const u = estimateOf(state, aim.quantity)!.u
+        return { ...aim, u, leastU: Math.sqrt(leastVariance(aim, this.#covariance, mostMass)) }
+      })
+      this.#losses = known.map((aim) => lossesOf(aim, 1))
+      this.#doubts = new Doubts(known, this.#base, kept, mostMass)
+      this.stages = stagesOf(known, depthLost({ worst: this.leastWorst }))
+    }
     this.stage = this.stages[0]
     const leastMass = !this.#aims.some((aim) => aim.quantity === 'mass')
     this.order = { placesFirst, leastMass }
@@ -140,7 +151,8 @@ export class StripSearch {
   /** How far off plans of this stage with some places may lie; null where none of them is likely enough to land. @param at indices of shelves */
   boundsFor(at: readonly number[]): Bounds | null {
     if (!this.stage) return this.#nearer
-    const region = this.#doubts.regionOf(this.stage, this.isThorough ? at : [])
+    if (this.#wholly) return this.#wholly
+    const region = this.#doubts!.regionOf(this.stage, this.isThorough ? at : [])
     if (!region) return null
     let bounds = this.#bounds.get(region)
     if (!bounds) {
@@ -182,8 +194,9 @@ export class StripSearch {
 
   /** Most minutes that a plan of this stage may take to be as good as the best; no bound while the best does not reach. */
   get mostMinutes(): number {
-    if (!this.best || this.best.score.outside > 1e-9) return Infinity
-    return effortOf(this.best.score) - (this.stage?.givenUp ?? 0) + ROUNDED * STEP.minutes
+    const { mostMinutes } = this.#programme
+    if (!this.best || this.best.score.outside > 1e-9) return mostMinutes
+    return Math.min(mostMinutes, effortOf(this.best.score) - (this.stage?.givenUp ?? 0) + ROUNDED * STEP.minutes)
   }
 
   /** Minutes that patterns share: each length, each material, the grip off and on, the cure. */
@@ -195,6 +208,7 @@ export class StripSearch {
   /** Takes these patterns where they keep all bounds and are better than the best. */
   offer(patterns: readonly Pattern[], minutes = this.minutesOf(patterns)): boolean {
     // By what it loses at least; what cannot be better with that need not be told how likely it lands.
+    if (minutes > this.#programme.mostMinutes + 1e-9) return false
     const score = this.#scoreOf(patterns, minutes)
     if (this.stage && score.outside > 1e-9) return false
     if (!this.#isBetter(score) || !this.#keeps(patterns)) return false
@@ -229,11 +243,13 @@ export class StripSearch {
     let deviation = 0
     let worst = 0
     let lost = 0
+    const { toTheEdge } = this.#programme
     for (let i = 0; i < this.#aims.length; i++) {
       const { quantity, target, tolerance, weight } = this.#aims[i]
       const off = Math.abs(valueFrom(quantity, sums, this.#axisCm) - target)
       outside += (weight * Math.max(0, off - tolerance - 1e-9)) / tolerance
       deviation += (weight * off) / tolerance
+      if (toTheEdge) continue
       worst = Math.max(worst, off / tolerance)
       lost += lossWithin(this.#losses[i], off / tolerance)
     }

@@ -47,26 +47,41 @@ export function withinRows(
     const patterns = group.patterns.filter(({ choice, count }) =>
       rowsOf[choice].every(([r, c]) => !isPlain[r] || c * count <= rows[r].upper + 1e-9),
     )
+    if (patterns.length === group.patterns.length) return [group]
     return patterns.length > 0 ? [{ ...group, patterns }] : []
   })
 }
 
-export function shelfOf(group: Group, windows: readonly Window[]): Shelf {
-  const alike = new Map<string, Pattern[]>()
-  for (const p of group.patterns) {
-    // Within one choice a length is one pattern; short strips ask more.
-    const key = `${p.choice} ${p.ownMinutes}`
-    const those = alike.get(key)
-    if (those) those.push(p)
-    else alike.set(key, [p])
+/** Patterns of a group that ask the same but for their length, each by rising length. Menus outlive searches: worked out once. */
+const alikeIn = new WeakMap<Group, Pattern[][]>()
+
+function alikeOf(group: Group): Pattern[][] {
+  let found = alikeIn.get(group)
+  if (!found) {
+    const alike = new Map<string, Pattern[]>()
+    for (const p of group.patterns) {
+      // Within one choice a length is one pattern; short strips ask more.
+      const key = `${p.choice} ${p.ownMinutes}`
+      const those = alike.get(key)
+      if (those) those.push(p)
+      else alike.set(key, [p])
+    }
+    found = [...alike.values()].map((patterns) => patterns.sort((a, b) => a.count - b.count))
+    alikeIn.set(group, found)
   }
-  const kin = [...alike.values()].map((patterns) => kinOf(patterns, windows)).sort((a, b) => a.minutes - b.minutes)
+  return found
+}
+
+export function shelfOf(group: Group, windows: readonly Window[]): Shelf {
+  const kin = alikeOf(group)
+    .map((patterns) => kinOf(patterns, windows))
+    .sort((a, b) => a.minutes - b.minutes)
   const kinds = new Set(kin.map((k) => k.kind))
   return {
     group,
     kin,
     size: group.patterns.length,
-    scaled: Float64Array.from(kin.flatMap((k) => [...k.scaled])),
+    scaled: joined(kin.map((k) => k.scaled)),
     leastMinutes: kin[0].minutes,
     always: kin.reduce((all, k) => all & k.flags, 3),
     kind: kinds.size === 1 ? kin[0].kind : 0,
@@ -74,12 +89,28 @@ export function shelfOf(group: Group, windows: readonly Window[]): Shelf {
   }
 }
 
-function kinOf(found: readonly Pattern[], windows: readonly Window[]): Kin {
-  const patterns = [...found].sort((a, b) => a.count - b.count)
+function joined(parts: readonly Float64Array[]): Float64Array {
+  const all = new Float64Array(parts.reduce((sum, part) => sum + part.length, 0))
+  let at = 0
+  for (const part of parts) {
+    all.set(part, at)
+    at += part.length
+  }
+  return all
+}
+
+function kinOf(patterns: Pattern[], windows: readonly Window[]): Kin {
+  const n = windows.length
+  const scaled = new Float64Array(n * patterns.length)
+  const atLength = new Map<number, number>()
+  for (const [i, { sums, length }] of patterns.entries()) {
+    for (let q = 0; q < n; q++) scaled[n * i + q] = sumAlong(windows[q], sums) / windows[q].half
+    atLength.set(length, i)
+  }
   return {
     patterns,
-    scaled: Float64Array.from(patterns.flatMap((p) => windows.map((w) => sumAlong(w, p.sums) / w.half))),
-    atLength: new Map(patterns.map((p, i) => [p.length, i])),
+    scaled,
+    atLength,
     isCut: patterns[0].length > 0,
     minutes: patterns[0].ownMinutes,
     material: patterns[0].material,

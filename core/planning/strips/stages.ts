@@ -12,6 +12,9 @@ export interface Stage {
   givenUp: number
 }
 
+/** All plans that reach, where anywhere inside a tolerance is as good as its middle. */
+export const WHOLE: Stage = { placed: 1, mostLost: Infinity, givenUp: 0 }
+
 /** Where the plans of a stage may lie, as shares of the tolerances: a convex region. */
 export interface Region {
   /** Of each number: how far off it may be alone. */
@@ -23,6 +26,13 @@ export interface Region {
 
 /** Steps in which the loss of a number is told. */
 const STEPS = 40
+
+/** All of the tolerances. */
+export const anywhereInside = (aims: readonly Aim[]): Region => ({
+  shares: aims.map(() => 1),
+  losses: [],
+  mostLost: Infinity,
+})
 
 /** A number aimed at with its standard uncertainty: as the frame was read, and the least that it is of the plans in question. */
 export interface KnownAim extends Aim {

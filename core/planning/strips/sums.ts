@@ -10,6 +10,18 @@ import { aimedAt, WEIGHTS, type PlanRequest } from '../problem/request.ts'
  */
 export const SUMS = 5
 
+/** The sums of a frame as it is. */
+export function sumsOf(state: FrameState): Float64Array {
+  const M = state.massG!
+  return Float64Array.of(
+    M,
+    M * state.balanceCm!,
+    state.swingWeightKgCm2 ?? 0,
+    state.twistWeightKgCm2 ?? 0,
+    M * state.lateralCm,
+  )
+}
+
 /** The covariance of a state's sums from that of its numbers, row after row; first order: d(Mb) = b·dM + M·db. */
 export function sumsCovariance(state: FrameState): Float64Array {
   const [M, b, y] = [state.massG ?? 0, state.balanceCm ?? 0, state.lateralCm]
