@@ -48,8 +48,8 @@ const pairText = (pair: Pair) =>
   pair.plan && isGood(pair.plan)
     ? minutesAndGrams(pair.plan)
     : pair.leastEffort === Infinity || pair.plan
-      ? 'cannot be made alike'
-      : 'asks more'
+      ? 'Cannot be made alike'
+      : 'Asks more'
 </script>
 
 <template>
@@ -115,7 +115,7 @@ const pairText = (pair: Pair) =>
           <div class="d-flex align-baseline ga-3 mb-2 flex-wrap" role="status">
             <b v-if="!set.found.value && set.looking.value">Working it out…</b>
             <template v-else-if="set.found.value">
-              <b data-testid="set-total">{{ minutesAndGrams(set.found.value) }} in all</b>
+              <b data-testid="set-total">{{ minutesAndGrams(set.found.value) }}</b>
               <span :class="{ quiet: set.found.value.reached }" data-testid="set-verdict">{{
                 setVerdict(set.found.value, set.looking.value)
               }}</span>

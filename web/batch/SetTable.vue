@@ -32,94 +32,107 @@ const including = (id: string, on: boolean | null) =>
 </script>
 
 <template>
-  <table class="plain" aria-label="The set">
-    <thead>
-      <tr>
-        <SortHead by="name" name="Unit" :order="order" />
-        <SortHead v-for="q in numbers" :key="q" :by="q" :name="QUANTITY_NAMES[q]" :order="order" class="num" />
-        <th class="num">Work</th>
-        <th class="num">Added</th>
-        <th />
-      </tr>
-    </thead>
-    <tbody v-for="{ unit, summary } in order.rows.value" :key="unit.id">
-      <tr :data-set-unit="unit.name">
-        <td>
-          <v-checkbox
-            :model-value="!set.out.value.includes(unit.id)"
-            :label="unit.name"
-            @update:model-value="(v) => including(unit.id, v)"
-          />
-        </td>
-        <td v-for="q in numbers" :key="q" class="num figure">
-          <span class="measured">{{
-            estimateOf(summary.state, q) ? write(estimateOf(summary.state, q)!.value, q) : '–'
-          }}</span>
-          <template v-if="planOf(unit.id) && estimateOf(planOf(unit.id)!.result, q)">
-            <br /><span class="predicted">{{ write(estimateOf(planOf(unit.id)!.result, q)!.value, q) }}</span>
-          </template>
-        </td>
-        <td class="num figure">
-          <template v-if="planOf(unit.id)">{{ Math.ceil(planOf(unit.id)!.score.minutes) }} min</template>
-        </td>
-        <td class="num figure">
-          <template v-if="planOf(unit.id)">+{{ fixed(planOf(unit.id)!.score.addedG, 1) }} g</template>
-        </td>
-        <td class="num">
-          <template v-if="planOf(unit.id)">
-            <v-btn
-              size="small"
-              variant="text"
-              :aria-expanded="opened === unit.id"
-              :data-testid="`pieces-${unit.name}`"
-              @click="opened = opened === unit.id ? null : unit.id"
-              >{{ planOf(unit.id)!.cuts.length }} {{ planOf(unit.id)!.cuts.length === 1 ? 'piece' : 'pieces' }}</v-btn
-            >
-            <v-btn size="small" :data-testid="`bench-${unit.name}`" @click="emit('bench', unit)">To the bench</v-btn>
-          </template>
-        </td>
-      </tr>
-      <tr v-if="opened === unit.id && planOf(unit.id)">
-        <td :colspan="numbers.length + 4">
-          <div class="pieces">
-            <PlanPicture
-              :cuts="planOf(unit.id)!.cuts"
-              :materials="set.drawer.value"
-              :work="set.work.value!"
-              :label="`${unit.name} with its pieces`"
+  <div class="scrolls">
+    <table class="plain" aria-label="The set">
+      <thead>
+        <tr>
+          <SortHead by="name" name="Unit" :order="order" />
+          <SortHead v-for="q in numbers" :key="q" :by="q" :name="QUANTITY_NAMES[q]" :order="order" class="num" />
+          <th class="num">Work</th>
+          <th class="num">Added</th>
+          <th />
+        </tr>
+      </thead>
+      <tbody v-for="{ unit, summary } in order.rows.value" :key="unit.id">
+        <tr :data-set-unit="unit.name">
+          <td>
+            <v-checkbox
+              :model-value="!set.out.value.includes(unit.id)"
+              :label="unit.name"
+              @update:model-value="(v) => including(unit.id, v)"
             />
-            <CutLines :cuts="planOf(unit.id)!.cuts" :materials="set.drawer.value" :work="set.work.value!" />
-          </div>
-        </td>
-      </tr>
-    </tbody>
-    <tfoot v-if="set.found.value">
-      <tr>
-        <td class="target"><b>Common target</b></td>
-        <td v-for="q in numbers" :key="q" class="num figure target">
-          {{ write(set.found.value.target[q]!.value, q) }}
-          <small>±{{ writeSpread(set.found.value.target[q]!.tolerance, q, shop.units) }}</small>
-        </td>
-        <td colspan="3" />
-      </tr>
-      <tr>
-        <td>Apart by, before and after</td>
-        <td v-for="s in set.found.value.spread" :key="s.quantity" class="num figure">
-          {{ writeSpread(s.before, s.quantity, shop.units) }} →
-          <b :class="s.after <= s.tolerance + 1e-9 ? 'target' : 'predicted'">{{
-            writeSpread(s.after, s.quantity, shop.units)
-          }}</b>
-          <small class="quiet"> of {{ writeSpread(s.tolerance, s.quantity, shop.units) }}</small>
-        </td>
-        <td colspan="3" />
-      </tr>
-    </tfoot>
-  </table>
+          </td>
+          <td v-for="q in numbers" :key="q" class="num figure">
+            <span class="measured">{{
+              estimateOf(summary.state, q) ? write(estimateOf(summary.state, q)!.value, q) : '–'
+            }}</span>
+            <template v-if="planOf(unit.id) && estimateOf(planOf(unit.id)!.result, q)">
+              <br /><span class="predicted">{{ write(estimateOf(planOf(unit.id)!.result, q)!.value, q) }}</span>
+            </template>
+          </td>
+          <td class="num figure">
+            <template v-if="planOf(unit.id)">{{ Math.ceil(planOf(unit.id)!.score.minutes) }} min</template>
+          </td>
+          <td class="num figure">
+            <template v-if="planOf(unit.id)">+{{ fixed(planOf(unit.id)!.score.addedG, 1) }} g</template>
+          </td>
+          <td class="num">
+            <template v-if="planOf(unit.id)">
+              <v-btn
+                size="small"
+                variant="text"
+                :aria-expanded="opened === unit.id"
+                :data-testid="`pieces-${unit.name}`"
+                @click="opened = opened === unit.id ? null : unit.id"
+                >{{ planOf(unit.id)!.cuts.length }} {{ planOf(unit.id)!.cuts.length === 1 ? 'piece' : 'pieces' }}</v-btn
+              >
+              <v-btn size="small" :data-testid="`bench-${unit.name}`" @click="emit('bench', unit)">To the bench</v-btn>
+            </template>
+          </td>
+        </tr>
+        <tr v-if="opened === unit.id && planOf(unit.id)">
+          <td :colspan="numbers.length + 4">
+            <div class="pieces">
+              <PlanPicture
+                :cuts="planOf(unit.id)!.cuts"
+                :materials="set.drawer.value"
+                :work="set.work.value!"
+                :label="`${unit.name} with its pieces`"
+              />
+              <CutLines :cuts="planOf(unit.id)!.cuts" :materials="set.drawer.value" :work="set.work.value!" />
+            </div>
+          </td>
+        </tr>
+      </tbody>
+      <tfoot v-if="set.found.value">
+        <tr>
+          <td class="target"><b>Common target</b></td>
+          <td v-for="q in numbers" :key="q" class="num figure target">
+            {{ write(set.found.value.target[q]!.value, q) }}
+            <small>±{{ writeSpread(set.found.value.target[q]!.tolerance, q, shop.units) }}</small>
+          </td>
+          <td colspan="3" />
+        </tr>
+        <tr>
+          <td>Apart by, before and after</td>
+          <td v-for="s in set.found.value.spread" :key="s.quantity" class="num figure">
+            {{ writeSpread(s.before, s.quantity, shop.units) }} →
+            <b :class="s.after <= s.tolerance + 1e-9 ? 'target' : 'predicted'">{{
+              writeSpread(s.after, s.quantity, shop.units)
+            }}</b>
+            <small class="quiet"> of {{ writeSpread(s.tolerance, s.quantity, shop.units) }}</small>
+          </td>
+          <td colspan="3" />
+        </tr>
+      </tfoot>
+    </table>
+  </div>
 </template>
 
 <style scoped>
+.scrolls {
+  overflow-x: auto;
+}
+.scrolls th:first-child,
+.scrolls td:first-child:not([colspan]) {
+  position: sticky;
+  left: 0;
+  z-index: 1;
+  background: rgb(var(--v-theme-surface));
+}
 .num {
   text-align: right !important;
+  white-space: nowrap;
 }
 .pieces {
   display: grid;

@@ -17,8 +17,8 @@ const set = (change: Partial<SetPlan> = {}): SetPlan =>
 
 describe('what is said of a set', () => {
   it('minutes rounded up, grams to a tenth; nothing to do where they are alike as they are', () => {
-    expect(minutesAndGrams(set())).toBe('about 19 min, +6.0 g')
-    expect(minutesAndGrams(set({ minutes: 0, totalG: 0 }))).toBe('nothing to do')
+    expect(minutesAndGrams(set())).toBe('About 19 min, +6.0 g')
+    expect(minutesAndGrams(set({ minutes: 0, totalG: 0 }))).toBe('Nothing to do')
   })
   it('what is known of others: the share that none goes below, and more only when it is proven', () => {
     expect(setVerdict(set(), true)).toContain('less than 75 % of this')

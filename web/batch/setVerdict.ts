@@ -3,7 +3,7 @@ import { fixed } from '#core/quantities/write.ts'
 
 /** What a set asks, as it is said. */
 export const minutesAndGrams = ({ minutes, totalG }: SetPlan): string =>
-  totalG < 0.05 && minutes === 0 ? 'nothing to do' : `about ${Math.ceil(minutes)} min, +${fixed(totalG, 1)} g`
+  totalG < 0.05 && minutes === 0 ? 'Nothing to do' : `About ${Math.ceil(minutes)} min, +${fixed(totalG, 1)} g`
 
 /** What is known of a set beside the others that there could be. @param looking for better ones still */
 export function setVerdict(set: SetPlan, looking: boolean): string {
