@@ -131,7 +131,7 @@ export function growthTimes(repeats: number) {
 }
 
 /** The demo batch as frames of a set. */
-export function demoFrames(): SetFrame[] {
+function demoFrames(): SetFrame[] {
   return BATCH.body.units.map((unit) => {
     const of = (quantity: string, u: number) => ({
       value: unit.readings.find((r) => r.quantity === quantity)!.value,
@@ -160,7 +160,7 @@ export function demoFrames(): SetFrame[] {
 }
 
 /** Six frames of one model as they come, by a seed: apart by a gram, a millimetre, two units. */
-export function seededFrames(seed: number): SetFrame[] {
+function seededFrames(seed: number): SetFrame[] {
   const n = normal(seeded(seed))
   return demoFrames()
     .slice(0, 6)

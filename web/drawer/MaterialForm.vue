@@ -9,7 +9,8 @@ import type { StoredMaterial } from '#contract/entities.ts'
 import { MATERIAL_KINDS } from '#contract/messages/names.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
 import { useShop } from '../stores/shop.ts'
-import { CURES, newMaterial, usualOf } from './usualMaterial.ts'
+import { newMaterial, usualOf } from './usualMaterial.ts'
+import CureFields from './CureFields.vue'
 import OnFrames from './OnFrames.vue'
 import WeighStrips from './WeighStrips.vue'
 
@@ -205,33 +206,7 @@ const number = (value: number | null, part: (v: number) => Partial<StoredMateria
     <p v-if="held.lead" class="care">
       Lead is toxic: gloves or washed hands, never near the mouth, coat it, and dispose of scraps by local rules.
     </p>
-    <template v-if="held.kind === 'fill'">
-      <v-checkbox
-        :model-value="held.cureHours !== null"
-        label="Cures (silicone, glue, resin)"
-        data-testid="material-cures"
-        @update:model-value="(v) => change(v === true ? CURES : usualOf('fill', shop.units.length))"
-      />
-      <div v-if="held.cureHours !== null" class="two">
-        <PlainNumber
-          :model-value="held.cureHours"
-          label="Cures for"
-          suffix="h"
-          :min="0.1"
-          :max="500"
-          data-testid="cure-hours"
-          @update:model-value="(v) => number(v, (cureHours) => ({ cureHours }))"
-        />
-        <PlainNumber
-          :model-value="Number((100 * (1 - held.unitMassG)).toFixed(2))"
-          label="Loses as it cures"
-          suffix="%"
-          :min="0"
-          :max="50"
-          @update:model-value="(v) => number(v, (lost) => ({ unitMassG: 1 - lost / 100 }))"
-        />
-      </div>
-    </template>
+    <CureFields v-if="held.kind === 'fill'" :material="held" @change="change" />
     <v-checkbox
       :model-value="held.reusable"
       label="Comes off whole and can be used again"

@@ -12,6 +12,7 @@ import PlainNumber from '../shared/PlainNumber.vue'
 import { useDevices } from '../stores/devices.ts'
 import { useShop } from '../stores/shop.ts'
 import BodyForm from './BodyForm.vue'
+import { bodiesFor } from './checkBodies.ts'
 
 /** An instrument's guided check on known bodies, of one thing that it reads. */
 const props = defineProps<{ device: Device; quantity: ReadQuantity; method: MeasuringMethod; unit: string }>()
@@ -19,13 +20,7 @@ const props = defineProps<{ device: Device; quantity: ReadQuantity; method: Meas
 const problem = defineModel<string>('problem', { required: true })
 const devices = useDevices()
 const shop = useShop()
-/** Left and right pans are checked with half of a check mass on each. */
-const bodies = computed(() => {
-  const side = props.quantity === 'leftMass' || props.quantity === 'rightMass'
-  return (devices.overview?.bodies ?? [])
-    .filter((b) => b.quantity === (side ? 'mass' : props.quantity))
-    .map((b) => (side ? { ...b, name: `${b.name}, in the middle`, value: b.value / 2, u: b.u / 2 } : b))
-})
+const bodies = computed(() => bodiesFor(props.quantity, devices.overview?.bodies ?? []))
 /** What was read on each body, for as long as it is not kept; one list for each of what the instrument reads. */
 const points = useBegun<(CheckPoint & { bodyId: string | null })[]>(
   () => `kevro-check-${props.device.id}-${props.quantity}`,

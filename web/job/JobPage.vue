@@ -7,10 +7,10 @@ import { referencesOf } from '#core/job/derive.ts'
 import { nextStage, STAGES, type Stage } from '#core/job/stages.ts'
 import { problemText } from '../api/client.ts'
 import FourRows from '../shared/FourRows.vue'
-import { STAGE_NAMES } from '#contract/messages/job.ts'
 import { useJob } from '../stores/job.ts'
 import { useShop } from '../stores/shop.ts'
 import { planner } from '../workers/planner.ts'
+import StageTrack from './StageTrack.vue'
 
 const props = defineProps<{ id: string }>()
 const job = useJob()
@@ -60,7 +60,6 @@ const current = computed<Stage>(() => {
 const standing = computed(() => job.picture?.freshness)
 const next = computed(() => (standing.value ? nextStage(standing.value) : 'measure'))
 const cracked = computed(() => job.documents.measure?.inspection === 'cracked')
-const SAYS = { empty: 'not yet', done: 'done', stale: 'changed', waits: 'waits' } as const
 
 function onKey(event: KeyboardEvent): void {
   if (!ready.value) return
@@ -108,25 +107,7 @@ function onKey(event: KeyboardEvent): void {
     >{{ problem }} <RouterLink to="/">Back to the start page</RouterLink></v-alert
   >
   <template v-else-if="ready">
-    <nav v-if="!quick" class="track" aria-label="Stages of this job">
-      <RouterLink
-        v-for="stage in STAGES"
-        :key="stage"
-        :to="{ name: stage, params: { id } }"
-        class="stop"
-        :class="[standing![stage].status, { here: stage === current, next: stage === next }]"
-        :data-stage="stage"
-        :data-status="standing![stage].status"
-      >
-        <svg viewBox="-12 -12 24 24" width="20" height="20" aria-hidden="true">
-          <line x1="0" x2="0" y1="-9" y2="9" class="mark" />
-        </svg>
-        <span>{{ STAGE_NAMES[stage] }}</span>
-        <small v-if="standing![stage].status !== 'done' && standing![stage].status !== 'empty'">{{
-          SAYS[standing![stage].status]
-        }}</small>
-      </RouterLink>
-    </nav>
+    <StageTrack v-if="!quick" :job-id="id" :freshness="standing!" :current="current" :next="next" />
     <div class="banners">
       <v-alert v-if="cracked && current !== 'measure'" type="error" variant="flat" density="compact"
         >This frame was found cracked. Do not add mass to it.</v-alert
@@ -158,66 +139,6 @@ function onKey(event: KeyboardEvent): void {
   white-space: nowrap;
   overflow: hidden;
 }
-.track {
-  display: grid;
-  /* Each as wide as what it says; the rest is shared out. */
-  grid-template-columns: repeat(8, minmax(0, auto));
-  margin: 10px 18px 0;
-  border-bottom: 2px solid rgb(var(--v-theme-line));
-}
-.stop {
-  display: flex;
-  flex-wrap: wrap;
-  min-width: 0;
-  align-items: center;
-  gap: 4px;
-  padding: 4px 6px 6px 2px;
-  text-decoration: none;
-  color: rgb(var(--v-theme-quiet));
-  font-weight: 600;
-  position: relative;
-  border-radius: 4px 4px 0 0;
-}
-.stop.done,
-.stop.here {
-  color: rgb(var(--v-theme-on-surface));
-}
-.stop.here {
-  background: rgb(var(--v-theme-surface));
-}
-.stop.here::after {
-  content: '';
-  position: absolute;
-  inset: auto 0 -2px 0;
-  height: 4px;
-  background: rgb(var(--v-theme-primary));
-}
-.stop small {
-  margin-left: auto;
-  font-size: 12px;
-  padding: 0 5px;
-  border-radius: 3px;
-  background: rgb(var(--v-theme-warning));
-  color: rgb(var(--v-theme-surface));
-}
-.mark {
-  stroke: rgb(var(--v-theme-line));
-  stroke-width: 3;
-  stroke-linecap: round;
-}
-.done .mark {
-  stroke: rgb(var(--v-theme-primary));
-  stroke-width: 5;
-}
-.stale .mark,
-.waits .mark {
-  stroke: rgb(var(--v-theme-warning));
-  stroke-width: 5;
-}
-.next.empty .mark {
-  stroke: rgb(var(--v-theme-predicted));
-  stroke-width: 5;
-}
 .banners {
   margin: 8px 18px 0;
   display: grid;
@@ -240,14 +161,6 @@ function onKey(event: KeyboardEvent): void {
 @media (max-width: 1000px) {
   .grid {
     grid-template-columns: minmax(0, 1fr);
-  }
-  .stop span {
-    font-size: 13px;
-  }
-}
-@media (max-width: 640px) {
-  .track {
-    grid-template-columns: repeat(4, minmax(0, 1fr));
   }
 }
 </style>

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { LOG_QUANTITIES } from '#core/logbook/logbook.ts'
 import { conditionText } from '#core/frame/condition.ts'
-import { fixed, writeDifference, writeQuantity, writeSpread } from '#core/quantities/write.ts'
+import { fixed, writeQuantity, writeSpread } from '#core/quantities/write.ts'
 import { profileOf } from '#core/sports/sports.ts'
 import { frameLogSchema } from '#contract/logbook.ts'
 import { RETIRE_REASONS } from '#contract/messages/frameCode.ts'
@@ -17,6 +17,7 @@ import JobStory from './JobStory.vue'
 import LedgerTable from './LedgerTable.vue'
 import NumbersChart from './NumbersChart.vue'
 import OwnerPanel from './OwnerPanel.vue'
+import { driftedText } from './driftedText.ts'
 import { EVENT_NAMES, nowOf, unitsIn } from './story.ts'
 import TwinTable from './TwinTable.vue'
 import { useLog } from './useLog.ts'
@@ -57,41 +58,9 @@ const ownBed = computed(() => {
   return `Its own string bed: ${fixed(bed.massG, 1)} ± ${fixed(2 * bed.uMassG, 1)} g${where}.`
 })
 /** What play is expected to have done to it, and what it was found to be. */
-const drifted = computed(() => {
-  const d = log.value?.drifted
-  if (!d || !frame.value) return null
-  const { lengthCm } = frame.value.geometry
-  const off = d.moved.filter((m) => !m.expectedSo)
-  return {
-    again: d.moved.length > 0,
-    asks: d.asks.length > 0,
-    played:
-      d.hoursFrom === 'unknown'
-        ? `Proven ${d.since.slice(0, 10)}; nobody knows how long it was played since.`
-        : `Proven ${d.since.slice(0, 10)}, about ${fixed(d.hours, 0)} h of play since${d.hoursFrom === 'perWeek' ? ' by the player’s hours a week' : ''}. Sweat, wear and strings let expect:`,
-    numbers: (['mass', 'swingWeight'] as const).flatMap((quantity) => {
-      const e = (d.together ?? d.expected)[quantity]
-      return e && d.hours > 0
-        ? [
-            {
-              quantity,
-              value: writeQuantity(e.value, quantity, units.value, lengthCm),
-              spread: writeSpread(2 * e.u, quantity, units.value),
-            },
-          ]
-        : []
-    }),
-    said:
-      d.moved.length === 0
-        ? []
-        : off.length === 0
-          ? ['It was found as expected: these are what wear and readings say together.']
-          : [
-              `Found otherwise: ${off.map((m) => `${QUANTITY_NAMES[m.quantity].toLowerCase()} ${writeDifference(m.by, m.quantity, units.value)}`).join(', ')}.`,
-              ...d.asks,
-            ],
-  }
-})
+const drifted = computed(() =>
+  log.value?.drifted && frame.value ? driftedText(log.value.drifted, units.value, frame.value.geometry.lengthCm) : null,
+)
 </script>
 
 <template>

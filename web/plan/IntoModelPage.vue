@@ -6,9 +6,9 @@ import { referenceState } from '#core/compare/setup.ts'
 import { conditionText } from '#core/frame/condition.ts'
 import { QUANTITIES } from '#core/quantities/units.ts'
 import { instrumentsOf, sharedVariance } from '#core/measure/instruments.ts'
-import type { IntoModel, Likeness, Unmatched } from '#core/planning/offers/intoModel.ts'
+import type { IntoModel, Likeness } from '#core/planning/offers/intoModel.ts'
 import { checkRequest } from '#core/planning/problem/request.ts'
-import { fixed, writeDifference, writeSpread, writeValue } from '#core/quantities/write.ts'
+import { fixed, writeDifference } from '#core/quantities/write.ts'
 import { QUANTITY_NAMES } from '#contract/messages/names.ts'
 import { JOB_REFERENCE, type Reference } from '#contract/library.ts'
 import { measuredFrames } from '../api/library.ts'
@@ -21,6 +21,7 @@ import { useShop } from '../stores/shop.ts'
 import { planner } from '../workers/planner.ts'
 import { useTarget } from '../targets/useTarget.ts'
 import CutLines from '../plan-editor/CutLines.vue'
+import WhatLiesBetween from './WhatLiesBetween.vue'
 
 /** This frame into another model: are they one mould, what lies between them, and what closes it. */
 const job = useOpenJob()
@@ -40,7 +41,6 @@ onMounted(async () => {
   shop.keep(ours.value)
   if (theirsId.value) await shop.know([theirsId.value])
 })
-const lengthCm = computed(() => job.view.frame.geometry.lengthCm)
 let asked = 0
 watch(
   () => [theirs.value, request.value] as const,
@@ -76,12 +76,10 @@ const likeText = (l: Likeness): string =>
       : l.alike
         ? 'alike'
         : 'strings and a solid face'
-const UNMATCHED: Record<Unmatched['what'], string> = { beam: 'Beam', pattern: 'String pattern', flex: 'Flex' }
 const compared = computed(() => (found.value && found.value.status !== 'refused' ? found.value : null))
 const planned = computed(() =>
   found.value && (found.value.status === 'solved' || found.value.status === 'short') ? found.value : null,
 )
-const landing = (q: string) => planned.value?.plan.deviations.find((l) => l.quantity === q) ?? null
 function take(): void {
   target.derive('match', theirsId.value)
   for (const [quantity, number] of Object.entries(planned.value!.target))
@@ -130,56 +128,7 @@ function take(): void {
             Mass cannot make this frame into that one. Compare them instead, or pick a setup on the same mould.
           </p>
         </section>
-        <section v-if="compared" class="panel">
-          <h2>What lies between</h2>
-          <table class="plain" aria-label="What lies between">
-            <thead>
-              <tr>
-                <th>Number</th>
-                <th class="num">This frame</th>
-                <th class="num">That model</th>
-                <th class="num">Apart</th>
-                <th v-if="planned" class="num">After</th>
-                <th v-if="planned" class="num">Left</th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="a in compared.apart" :key="a.quantity" :data-apart="a.quantity">
-                <td>
-                  <b>{{ QUANTITY_NAMES[a.quantity] }}</b>
-                </td>
-                <td class="num figure measured">{{ writeValue(a.mine.value, a.quantity, shop.units, lengthCm) }}</td>
-                <td class="num figure published">{{ writeValue(a.theirs.value, a.quantity, shop.units, lengthCm) }}</td>
-                <td class="num figure">
-                  {{ writeDifference(a.difference.value, a.quantity, shop.units) }}
-                  <small class="quiet">±{{ writeSpread(2 * a.difference.u, a.quantity, shop.units) }}</small>
-                  <small v-if="!a.told" class="quiet"> cannot tell</small>
-                </td>
-                <template v-if="planned">
-                  <td class="num figure predicted">
-                    {{ writeValue(a.theirs.value + (landing(a.quantity)?.off ?? 0), a.quantity, shop.units, lengthCm) }}
-                  </td>
-                  <td class="num figure" :class="landing(a.quantity)?.inside ? 'target' : 'off'">
-                    {{ writeDifference(landing(a.quantity)?.off ?? 0, a.quantity, shop.units) }}
-                  </td>
-                </template>
-              </tr>
-              <tr v-for="q in compared.unknown" :key="q">
-                <td>
-                  <b>{{ QUANTITY_NAMES[q] }}</b>
-                </td>
-                <td colspan="5" class="quiet">not known of one of the two: left open</td>
-              </tr>
-            </tbody>
-          </table>
-          <p class="mt-2 mb-0">
-            What mass cannot change:
-            <template v-for="(u, i) in compared.unmatched" :key="u.what"
-              ><template v-if="i > 0">; </template>{{ UNMATCHED[u.what].toLowerCase()
-              }}<span v-if="u.mine" class="figure"> ({{ u.mine }} and {{ u.theirs }})</span></template
-            >.
-          </p>
-        </section>
+        <WhatLiesBetween v-if="compared" :compared="compared" />
       </div>
       <section v-if="found && found.status !== 'refused'" class="panel result" data-testid="model-plan">
         <p v-if="found.status === 'same'" class="mb-0">
@@ -213,8 +162,8 @@ function take(): void {
             >
           </p>
           <p class="quiet">
-            {{ planned.plan.proven ? 'Proven: nothing lighter does it.' : 'A good plan, not proven.' }} Its tolerances
-            are the sport’s, or twice what the numbers leave open.
+            {{ planned.plan.proven ? 'Proven: no other way asks less work.' : 'A good plan, not proven.' }} Its
+            tolerances are the sport’s, or twice what the numbers leave open.
           </p>
           <v-btn color="primary" variant="flat" data-testid="take-model" @click="take">Take as target and plan</v-btn>
         </template>
@@ -229,9 +178,6 @@ function take(): void {
   grid-template-columns: minmax(0, 1.35fr) minmax(0, 1fr);
   gap: 14px;
   align-items: start;
-}
-.num {
-  text-align: right !important;
 }
 .likeness {
   list-style: none;

@@ -2,7 +2,7 @@
 import { mdiArrowDown, mdiArrowUp, mdiDeleteOutline, mdiPlus } from '@mdi/js'
 import { useMediaQuery } from '@vueuse/core'
 import { computed, onMounted, ref, watch } from 'vue'
-import { AGAIN, BACK, END, faultsOf, type Lead, type School, type SchoolStep } from '#core/tuning/school.ts'
+import { AGAIN, BACK, END, faultsOf, type School, type SchoolStep } from '#core/tuning/school.ts'
 import { SCHOOLS } from '#core/tuning/schools.ts'
 import { TUNING_ASKS } from '#core/tuning/document.ts'
 import { ASK_WORDS } from '#contract/messages/play.ts'
@@ -10,6 +10,7 @@ import { problemText } from '../api/client.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
 import { useShop } from '../stores/shop.ts'
 import DoseFields from './DoseFields.vue'
+import { addLead, move, newStep, ownFrom, renameStep } from './ownSchool.ts'
 import { whenItems, whenOf } from './whenChoices.ts'
 
 /** The shop's own school: begun from one that is there, and changed until it can be walked to its end. */
@@ -32,15 +33,7 @@ watch(
   },
   { deep: true },
 )
-function begin(id: string): void {
-  const from = SCHOOLS.find((s) => s.id === id)!
-  draft.value = {
-    ...(JSON.parse(JSON.stringify(from)) as School),
-    id: 'own',
-    name: `${from.name}, our way`,
-    sports: 'all',
-  }
-}
+const begin = (id: string) => (draft.value = ownFrom(SCHOOLS.find((s) => s.id === id)!))
 function drop(): void {
   draft.value = null
   shop.saveShop({ ownSchool: null })
@@ -52,42 +45,8 @@ const ways = computed(() => [
   { value: BACK, title: 'one step back' },
   { value: END, title: 'the end' },
 ])
-function addStep(): void {
-  const names = steps.value.map((s) => s.id)
-  let n = names.length + 1
-  while (names.includes(`step ${n}`)) n++
-  draft.value!.steps.push({
-    id: `step ${n}`,
-    does: '',
-    why: '',
-    dose: { kind: 'add', place: 'tip', massG: 2 },
-    asks: [],
-    most: 3,
-    tries: 1,
-    weeks: 0,
-    leads: [
-      { when: { any: [{ energy: 'tired' }, { lateAtLeast: 1 }] }, to: BACK, because: 'Tired or late: one step back.' },
-      { when: 'otherwise', to: END, because: '' },
-    ],
-  })
-}
-/** Another name, everywhere where it is led to. */
-function rename(step: SchoolStep, name: string): void {
-  const to = name.trim().slice(0, 40)
-  const school = draft.value!
-  if (!to || school.steps.some((s) => s !== step && s.id === to)) return
-  for (const s of school.steps) for (const lead of s.leads) if (lead.to === step.id) lead.to = to
-  if (school.start === step.id) school.start = to
-  if (school.afterBack === step.id) school.afterBack = to
-  step.id = to
-}
-function move(leads: Lead[], at: number, by: number): void {
-  const to = at + by
-  if (to < 0 || to >= leads.length) return
-  ;[leads[at], leads[to]] = [leads[to], leads[at]]
-}
-const addLead = (step: SchoolStep) =>
-  step.leads.splice(Math.max(0, step.leads.length - 1), 0, { when: { energy: 'fresh' }, to: END, because: '' })
+const addStep = () => draft.value!.steps.push(newStep(steps.value.map((s) => s.id)))
+const rename = (step: SchoolStep, name: string) => renameStep(draft.value!, step, name)
 /** On a phone a school is a list of its steps, opened one at a time. */
 const wide = useMediaQuery('(min-width: 700px)').value
 </script>

@@ -25,6 +25,7 @@ import NextCard from './NextCard.vue'
 import SessionList from './SessionList.vue'
 import StringsPanel from './StringsPanel.vue'
 import { useTuning } from './useTuning.ts'
+import { wornText } from './wornText.ts'
 
 /** Play and tuning: what is on the frame, what comes next, what was said, and how far up it goes. */
 const page = useTuning()
@@ -56,18 +57,7 @@ const ceiling = computed(() => {
   const band = tuning.value && ceilingBand(tuning.value.tried)
   return band && (band.low !== null || band.high !== null) ? ceilingText(band, (v) => fixed(v, 0)) : ''
 })
-/** How wear has moved what matters most, in one line. */
-const byNow = computed(() => {
-  const worn = page.worn.value
-  if (!worn) return ''
-  const said = (['mass', 'swingWeight'] as const).flatMap((quantity) => {
-    const e = estimateOf(worn.state, quantity)
-    if (!e) return []
-    const value = writeValue(e.value, quantity, shop.units, page.lengthCm.value)
-    return [`${value} ± ${writeSpread(2 * e.u, quantity, shop.units)} ${unitMark(quantity, shop.units)}`.trim()]
-  })
-  return `By now, after ${fixed(worn.hours, 1)} h of sweat and wear: ${said.join(', ')}.`
-})
+const byNow = computed(() => (page.worn.value ? wornText(page.worn.value, shop.units, page.lengthCm.value) : ''))
 const FROM = { checked: 'as proven', planned: 'as it follows from the plan', measured: 'as measured' } as const
 const besideId = ref<SchoolId | null>(null)
 const beside = computed(() => others.value.find((o) => o.school.id === besideId.value) ?? others.value[0] ?? null)

@@ -19,11 +19,10 @@ import {
   DECISION_NAMES,
   ENERGY_NAMES,
   KIND_NAMES,
-  PAIN_CAUTION,
   RATING_NAMES,
   SESSION_FAULT_WORDS,
 } from '#contract/messages/play.ts'
-import BodyTap from './BodyTap.vue'
+import PainDetails from './PainDetails.vue'
 import SessionMore from './SessionMore.vue'
 import TapChoice from './TapChoice.vue'
 import { useTuning } from './useTuning.ts'
@@ -153,28 +152,7 @@ const value = (e: Event) => (e.target as HTMLInputElement).value
           :model-value="said.pain"
           @update:model-value="(pain) => change({ pain, ...(pain === 'yes' ? {} : { painAt: [], painLevel: null }) })"
         />
-        <template v-if="said.pain === 'yes'">
-          <v-alert type="warning" variant="tonal" density="compact" class="my-2" data-testid="pain-caution">{{
-            PAIN_CAUTION
-          }}</v-alert>
-          <BodyTap :model-value="said.painAt" @update:model-value="(painAt) => change({ painAt })" />
-          <v-text-field
-            :model-value="said.painWhere"
-            label="Where exactly, and when"
-            class="my-2"
-            @change="(e: Event) => change({ painWhere: value(e) })"
-          />
-          <TapChoice
-            label="How much"
-            :options="[
-              [2, 'A little'],
-              [5, 'Plainly'],
-              [8, 'A lot'],
-            ]"
-            :model-value="said.painLevel"
-            @update:model-value="(painLevel) => change({ painLevel })"
-          />
-        </template>
+        <PainDetails v-if="said.pain === 'yes'" :said="said" @change="change" />
         <TapChoice
           v-for="id in asks"
           :key="id"

@@ -10,6 +10,7 @@ import InstrumentStrip from '../../instruments/InstrumentStrip.vue'
 import ErrorBudget from './ErrorBudget.vue'
 import { HAND_STEPS } from './handSteps.ts'
 import MethodDrawing from './MethodDrawing.vue'
+import MethodTabs from './MethodTabs.vue'
 import PeriodTimer from './PeriodTimer.vue'
 import { HAND_METHODS, useHandMethod, type HandMethod } from './useHandMethod.ts'
 
@@ -59,16 +60,7 @@ const take3 = (n: number) =>
       <v-spacer />
       <span class="quiet">g = {{ fixed(gravity.value, 2) }} cm/s²</span>
     </header>
-    <nav class="methods mb-3" aria-label="Methods">
-      <router-link
-        v-for="m in HAND_METHODS"
-        :key="m.id"
-        :to="{ name: 'by-hand', params: { method: m.id } }"
-        :class="{ here: m.id === chosen }"
-        replace
-        >{{ m.title }}</router-link
-      >
-    </nav>
+    <MethodTabs class="mb-3" :chosen="chosen" />
     <InstrumentStrip v-if="chosen === 'balance-support'" class="mb-2" />
     <div class="page" :class="{ swinging }">
       <section class="panel">
@@ -205,24 +197,6 @@ const take3 = (n: number) =>
 </template>
 
 <style scoped>
-.methods {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 18px;
-  border-bottom: 2px solid rgb(var(--v-theme-line));
-}
-.methods a {
-  color: rgb(var(--v-theme-quiet));
-  text-decoration: none;
-  font-weight: 600;
-  padding: 4px 0 6px;
-  border-bottom: 4px solid transparent;
-  margin-bottom: -2px;
-}
-.methods a.here {
-  color: rgb(var(--v-theme-on-surface));
-  border-color: rgb(var(--v-theme-primary));
-}
 .page {
   display: grid;
   gap: 12px;
