@@ -120,7 +120,7 @@ await picture('plan-ways', '/job/job-done/plan', {
 await picture('set', '/batch/batch-arc/set', {
   scheme: 'dark',
   act: async (page) => {
-    await page.getByTestId('set-verdict').getByText('is not to be had').waitFor({ timeout: 60000 })
+    await page.getByTestId('set-verdict').getByText('No other way saves').waitFor({ timeout: 60000 })
     await page.getByTestId('pieces-A 07').click()
     await page.waitForTimeout(400)
   },

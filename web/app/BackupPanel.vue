@@ -2,6 +2,7 @@
 import { computed, onMounted, ref, shallowRef } from 'vue'
 import { z } from 'zod'
 import { type BackupList, type Prepared, backupsSchema, preparedSchema } from '#contract/backups.ts'
+import { typedIn } from '../browser/typedIn.ts'
 import { call, problemText, tell } from '../api/client.ts'
 import { useOutbox } from '../documents/useOutbox.ts'
 import { writeTime } from '../browser/writeTime.ts'
@@ -152,7 +153,7 @@ const size = (bytes: number) => (bytes < 1e6 ? `${Math.ceil(bytes / 1e3)} kB` : 
       label="A second folder for backups, on another disk"
       placeholder="/media/stick/kevro"
       data-testid="second-folder"
-      @change="(e: Event) => emit('second', (e.target as HTMLInputElement).value.trim())"
+      @change="(e: Event) => emit('second', typedIn(e).trim())"
     />
   </section>
 </template>

@@ -44,7 +44,7 @@ const frame = useChoices(
   () => `/frames?sport=${form.sport}&player=${encodeURIComponent(form.playerId ?? '')}&`,
   'New frame',
 )
-const NEW = { name: '', id: null as string | null }
+const NEW: { name: string; id: string | null } = { name: '', id: null }
 /** Whom or what the book sent here: they stand in the form, and among what can be chosen, from the start. */
 const sent = reactive<{ player: Choice | null; frame: Choice | null }>({ player: null, frame: null })
 /** The setup that the frame is to go back to, where the book sent one with it. */

@@ -3,6 +3,7 @@ import { computed, onMounted, ref } from 'vue'
 import type { Shop } from '#contract/shop.ts'
 import { ORDER_NAMES } from '#contract/messages/build.ts'
 import { WORK_ORDERS } from '#core/workorder/marks.ts'
+import { typedIn } from '../browser/typedIn.ts'
 import { problemText } from '../api/client.ts'
 import BackupPanel from './BackupPanel.vue'
 import IntervalsPanel from './IntervalsPanel.vue'
@@ -38,13 +39,13 @@ function saveLatitude(text: string): void {
           :model-value="settings.name"
           label="Name of the shop"
           class="mb-3"
-          @change="(e: Event) => save({ name: (e.target as HTMLInputElement).value })"
+          @change="(e: Event) => save({ name: typedIn(e) })"
         />
         <v-text-field
           :model-value="settings.initials"
           label="Your initials"
           class="mb-3"
-          @change="(e: Event) => save({ initials: (e.target as HTMLInputElement).value })"
+          @change="(e: Event) => save({ initials: typedIn(e) })"
         />
         <v-select
           :model-value="settings.units.mass"
@@ -101,7 +102,7 @@ function saveLatitude(text: string): void {
           suffix="°"
           placeholder="standard gravity"
           :error-messages="latitudeProblem"
-          @change="(e: Event) => saveLatitude((e.target as HTMLInputElement).value)"
+          @change="(e: Event) => saveLatitude(typedIn(e))"
         />
         <p class="mt-4 mb-0">
           <RouterLink :to="{ name: 'own-school' }">{{

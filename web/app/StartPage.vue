@@ -4,6 +4,7 @@ import { RouterLink, useRouter } from 'vue-router'
 import { defaultCondition, NOTHING_ON } from '#core/frame/condition.ts'
 import { SPORTS, type SportId, PROFILES, profileOf } from '#core/sports/sports.ts'
 import { type Counts, type JobPage, countsSchema, jobPageSchema, jobViewSchema } from '#contract/entities.ts'
+import { chosenIn } from '../browser/typedIn.ts'
 import { call, problemText, tell } from '../api/client.ts'
 import { tooLarge } from '../browser/fileSize.ts'
 import { useShop } from '../stores/shop.ts'
@@ -87,9 +88,7 @@ async function newBatch(): Promise<void> {
 }
 
 async function takeIn(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement
-  const chosen = input.files?.[0]
-  input.value = ''
+  const [chosen] = chosenIn(event)
   if (!chosen) return
   problem.value = tooLarge(chosen)
   if (problem.value) return

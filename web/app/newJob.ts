@@ -5,23 +5,39 @@ import { wrongGeometry } from '#contract/messages/geometry.ts'
 import { NO_FACTS } from '../shared/playerFacts.ts'
 
 /** A new job while it is typed. */
-export const emptyJob = () => ({
-  playerId: null as string | null,
+export interface JobForm {
+  playerId: string | null
+  playerName: string
+  frameId: string | null
+  label: string
+  maker: string
+  unit: string
+  due: string
+  dueAt: string | null
+  strings: string
+  sport: SportId
+  outline: string
+  lengthCm: number
+  headLengthCm: number
+  headWidthCm: number
+}
+
+export const emptyJob = (): JobForm => ({
+  playerId: null,
   playerName: '',
-  frameId: null as string | null,
+  frameId: null,
   label: '',
   maker: '',
   unit: '',
   due: '',
-  dueAt: null as string | null,
+  dueAt: null,
   strings: '',
-  sport: 'tennis' as SportId,
+  sport: 'tennis',
   outline: tennis.outlines[0].name,
   lengthCm: tennis.geometry.lengthCm,
   headLengthCm: tennis.geometry.headLengthCm,
   headWidthCm: tennis.geometry.headWidthCm,
 })
-export type JobForm = ReturnType<typeof emptyJob>
 
 /** The frame's outline: a shape of its sport, with the lengths that were measured. */
 export function geometryOf({ sport, outline, lengthCm, headLengthCm, headWidthCm }: JobForm): FrameGeometry {

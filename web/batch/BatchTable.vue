@@ -6,6 +6,7 @@ import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
 import { writeSpread, writeValue } from '#core/quantities/write.ts'
 import type { BatchUnit } from '#contract/batch.ts'
 import { QUANTITY_NAMES } from '#contract/messages/names.ts'
+import { typedIn } from '../browser/typedIn.ts'
 import MarkGlyph from '../shared/MarkGlyph.vue'
 import { useDevices, type Receiver } from '../stores/devices.ts'
 import { useShop } from '../stores/shop.ts'
@@ -114,7 +115,7 @@ onMounted(() => body.value.units.length > 0 && go(0, 0))
             class="name"
             aria-label="Unit"
             @focus="row = r"
-            @change="(e: Event) => rename(unit, (e.target as HTMLInputElement).value)"
+            @change="(e: Event) => rename(unit, typedIn(e))"
           />
         </td>
         <td v-for="(q, c) in QUANTITIES" :key="q">

@@ -3,6 +3,7 @@ import { mdiArrowLeft } from '@mdi/js'
 import { computed, onMounted, ref } from 'vue'
 import { MOST_ON_CARD } from '#contract/batch.ts'
 import { choicePicture } from '#contract/choiceCard.ts'
+import { typedIn } from '../browser/typedIn.ts'
 import { problemText } from '../api/client.ts'
 import { pngOf } from '../browser/pngOf.ts'
 import { saveFile } from '../browser/saveFile.ts'
@@ -48,7 +49,6 @@ function note(): void {
   answer(said.value.unitId, said.value.words.trim(), new Date().toISOString().slice(0, 10))
   said.value = { unitId: null, words: '' }
 }
-const text = (event: Event) => (event.target as HTMLInputElement).value
 </script>
 
 <template>
@@ -78,7 +78,7 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
             label="For"
             maxlength="120"
             data-testid="choice-for"
-            @change="(e: Event) => save({ customer: text(e) })"
+            @change="(e: Event) => save({ customer: typedIn(e) })"
           />
           <SetupPicker
             :model-value="choice.ownId"
@@ -123,7 +123,7 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
             rows="3"
             maxlength="600"
             data-testid="choice-reason"
-            @change="(e: Event) => save({ reason: text(e) })"
+            @change="(e: Event) => save({ reason: typedIn(e) })"
           />
           <v-btn
             v-if="choice.unitIds.length > 0"

@@ -6,7 +6,7 @@ import type { SetAim, SetFrame, SetPlan } from '#core/planning/set/set.ts'
 import type { Workpiece } from '#core/cuts/cut.ts'
 import { limitsFor, OPEN_LIMITS, type TargetNumbers } from '#core/planning/problem/request.ts'
 import { isMinor } from '#core/targets/minors.ts'
-import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
+import { QUANTITIES } from '#core/quantities/units.ts'
 import type { TargetLines } from '#core/targets/target.ts'
 import type { BatchUnit } from '#contract/batch.ts'
 import { sameContent } from '#contract/sameContent.ts'
@@ -145,15 +145,17 @@ export function useSet(batch: OpenBatch) {
     await job.open(id)
     const { target, plans } = found.value!
     const lines: TargetLines = {}
-    for (const [quantity, { value, tolerance }] of Object.entries(target))
-      lines[quantity as Quantity] = {
-        value,
-        tolerance,
+    for (const quantity of QUANTITIES) {
+      const number = target[quantity]
+      if (!number) continue
+      lines[quantity] = {
+        ...number,
         from: 'hand',
         referenceId: null,
         reason: `alike with the others of ${body.label}`,
         chain: [{ code: 'hand' }],
       }
+    }
     job.save('target', { way: 'hand', referenceId: null, school: null, lines, also: {}, confirmed: [] })
     const { cuts } = plans.find((p) => p.id === unit.id)!.plan
     job.save('plan', { ...EMPTY_PLAN, limits: body.limits, byHand: true, cuts })

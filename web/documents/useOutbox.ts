@@ -1,3 +1,4 @@
+import { plainCopy } from '#core/records.ts'
 import { defineStore } from 'pinia'
 import { computed, shallowRef } from 'vue'
 import { problemText } from '../api/client.ts'
@@ -59,7 +60,7 @@ export const useOutbox = defineStore('outbox', () => {
 
   const edit = (change: NewEdit) =>
     // Plain data, as it will be sent: what the page changes afterwards is another edit.
-    outbox.edit({ ...change, content: JSON.parse(JSON.stringify(change.content)) as unknown })
+    outbox.edit({ ...change, content: plainCopy(change.content) })
 
   /** Listens to one's own documents. */
   function listen(mine: (doc: DocumentName) => boolean, saved: (news: Required<DocumentNews>) => void): () => void {

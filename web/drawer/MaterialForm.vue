@@ -7,6 +7,7 @@ import { STOCKED_KINDS, type StockedKind } from '#core/sports/kinds.ts'
 import { SPORTS, PROFILES } from '#core/sports/sports.ts'
 import type { StoredMaterial } from '#contract/entities.ts'
 import { MATERIAL_KINDS } from '#contract/messages/names.ts'
+import { typedIn } from '../browser/typedIn.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
 import { useShop } from '../stores/shop.ts'
 import { newMaterial, usualOf } from './usualMaterial.ts'
@@ -76,7 +77,7 @@ const number = (value: number | null, part: (v: number) => Partial<StoredMateria
       label="Name"
       data-testid="material-name"
       :error-messages="problem"
-      @change="(e: Event) => change({ name: (e.target as HTMLInputElement).value.trim() })"
+      @change="(e: Event) => change({ name: typedIn(e).trim() })"
     />
     <v-select
       :model-value="held.kind"

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import type { ReadQuantity } from '#core/quantities/units.ts'
 import { fixed } from '#core/quantities/write.ts'
 import type { Device } from '#contract/devices.ts'
+import { typedIn } from '../browser/typedIn.ts'
 import { problemText } from '../api/client.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
 import { writeTime } from '../browser/writeTime.ts'
@@ -58,7 +59,7 @@ const days = (checkDays: number | null) =>
       :max="3650"
       whole
       class="days mb-3"
-      @change="(e: Event) => days(Number((e.target as HTMLInputElement).value) || null)"
+      @change="(e: Event) => days(Number(typedIn(e)) || null)"
     />
     <p v-if="problem" class="off" role="alert">{{ problem }}</p>
     <h2>Reading less reference</h2>

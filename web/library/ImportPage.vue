@@ -4,6 +4,7 @@ import { computed, onMounted, ref, shallowRef } from 'vue'
 import { useRouter } from 'vue-router'
 import { LIBRARY_COLUMNS } from '#core/compare/libraryTable.ts'
 import type { ImportAnswer } from '#contract/library.ts'
+import { chosenIn } from '../browser/typedIn.ts'
 import { importSetups } from '../api/library.ts'
 import { problemText } from '../api/client.ts'
 import { tooLarge } from '../browser/fileSize.ts'
@@ -57,12 +58,11 @@ async function commit(): Promise<void> {
   }
 }
 async function openFile(event: Event): Promise<void> {
-  const file = (event.target as HTMLInputElement).files?.[0]
+  const [file] = chosenIn(event)
   if (!file) return
   text.value = ''
   problem.value = tooLarge(file)
   if (!problem.value) await take(await file.text())
-  ;(event.target as HTMLInputElement).value = ''
 }
 const SAYS = { new: 'new', adds: 'another report of one that is there', there: 'there already' }
 const rows = computed(() =>

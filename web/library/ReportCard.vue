@@ -8,6 +8,7 @@ import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
 import { fixed, unitMark } from '#core/quantities/write.ts'
 import type { SportProfile } from '#core/sports/profile.ts'
 import { QUANTITY_NAMES } from '#contract/messages/names.ts'
+import { typedIn } from '../browser/typedIn.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
 import ConditionPicker from '../shared/ConditionPicker.vue'
 import { useShop } from '../stores/shop.ts'
@@ -26,9 +27,9 @@ const emit = defineEmits<{ change: [part: Partial<ReportBody>]; remove: [] }>()
 const shop = useShop()
 const problems = ref<Partial<Record<Quantity, string>>>({})
 function typed(quantity: Quantity, event: Event): void {
-  problems.value = { ...problems.value, [quantity]: props.type(quantity, (event.target as HTMLInputElement).value) }
+  problems.value = { ...problems.value, [quantity]: props.type(quantity, typedIn(event)) }
 }
-const text = (event: Event) => (event.target as HTMLInputElement).value
+const leaveField = ({ target }: Event) => target instanceof HTMLElement && target.blur()
 </script>
 
 <template>
@@ -37,13 +38,13 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
       <v-text-field
         :model-value="report.source"
         label="Source"
-        @change="(e: Event) => emit('change', { source: text(e) })"
+        @change="(e: Event) => emit('change', { source: typedIn(e) })"
       />
       <v-text-field
         :model-value="report.dated"
         label="Date"
         class="short"
-        @change="(e: Event) => emit('change', { dated: text(e) })"
+        @change="(e: Event) => emit('change', { dated: typedIn(e) })"
       />
       <v-select
         :model-value="report.grade"
@@ -73,7 +74,7 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
         persistent-placeholder
         class="figure"
         @change="(e: Event) => typed(q, e)"
-        @keydown.enter="(e: Event) => (e.target as HTMLInputElement).blur()"
+        @keydown.enter="leaveField"
       />
     </div>
     <details>
@@ -103,7 +104,7 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
       :model-value="report.note"
       label="Note"
       class="mt-2"
-      @change="(e: Event) => emit('change', { note: text(e) })"
+      @change="(e: Event) => emit('change', { note: typedIn(e) })"
     />
   </section>
 </template>

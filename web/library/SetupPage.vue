@@ -10,6 +10,7 @@ import { QUANTITIES } from '#core/quantities/units.ts'
 import { fixed, unitMark, writeSpread, writeValue } from '#core/quantities/write.ts'
 import { SPORTS } from '#core/sports/sports.ts'
 import { QUANTITY_NAMES } from '#contract/messages/names.ts'
+import { typedIn } from '../browser/typedIn.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
 import ReportCard from './ReportCard.vue'
 import SetupPicker from './SetupPicker.vue'
@@ -27,7 +28,6 @@ watch(
   (held) => held && route.query.new && void router.replace({ query: {} }),
 )
 const body = computed(() => setup.body)
-const text = (event: Event) => (event.target as HTMLInputElement).value
 const mergeFrom = ref<string | null>(null)
 const write = (v: number, q: (typeof QUANTITIES)[number]) =>
   writeValue(v, q, setup.units, body.value!.geometry.lengthCm)
@@ -69,7 +69,7 @@ async function mergeNow(): Promise<void> {
               :model-value="body.name"
               label="Player or model"
               data-testid="setup-name"
-              @change="(e: Event) => setup.change({ name: text(e).trim() })"
+              @change="(e: Event) => setup.change({ name: typedIn(e).trim() })"
             />
             <v-select
               :model-value="body.kind"
@@ -86,17 +86,17 @@ async function mergeNow(): Promise<void> {
             <v-text-field
               :model-value="body.painted"
               label="Painted as"
-              @change="(e: Event) => setup.change({ painted: text(e) })"
+              @change="(e: Event) => setup.change({ painted: typedIn(e) })"
             />
             <v-text-field
               :model-value="body.really"
               label="Really"
-              @change="(e: Event) => setup.change({ really: text(e) })"
+              @change="(e: Event) => setup.change({ really: typedIn(e) })"
             />
             <v-text-field
               :model-value="body.strings"
               label="Strings, gauge, tension"
-              @change="(e: Event) => setup.change({ strings: text(e) })"
+              @change="(e: Event) => setup.change({ strings: typedIn(e) })"
             />
             <v-select
               :model-value="body.shape"
@@ -117,7 +117,7 @@ async function mergeNow(): Promise<void> {
             <v-text-field
               :model-value="body.note"
               label="Note"
-              @change="(e: Event) => setup.change({ note: text(e) })"
+              @change="(e: Event) => setup.change({ note: typedIn(e) })"
             />
           </div>
         </section>

@@ -1,3 +1,4 @@
+import { entriesOf, recordOf } from '#core/records.ts'
 import { SETUP_KINDS } from '#core/compare/libraryTable.ts'
 import { GRADES } from '#core/compare/setup.ts'
 import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
@@ -40,16 +41,14 @@ export function filterOf(query: Query): LibraryFilter {
     retired: first(query.retired) === 'true',
     sort: isOneOf(LIBRARY_SORTS)(sort) ? sort : 'name',
     down: first(query.sort).startsWith('-'),
-    bounds: Object.fromEntries(
-      QUANTITIES.map((q) => [q, { low: first(query[`${q}-from`]), high: first(query[`${q}-to`]) }]),
-    ) as Bounds,
+    bounds: recordOf(QUANTITIES, (q) => ({ low: first(query[`${q}-from`]), high: first(query[`${q}-to`]) })),
   }
 }
 
 /** A filter as it stands in an address: only what is not as usual, `undefined` for what is. */
 export function queryOfFilter(filter: LibraryFilter): Record<string, string | string[] | undefined> {
-  const lists = Object.entries(LISTS).map(([key, name]) => {
-    const values = filter[key as keyof typeof LISTS]
+  const lists = entriesOf(LISTS).map(([key, name]) => {
+    const values = filter[key]
     return [name, values.length > 0 ? [...values] : undefined]
   })
   const bounds = QUANTITIES.flatMap((q) => [

@@ -2,6 +2,7 @@
 import { computed, ref, shallowRef, watch } from 'vue'
 import { peopleImportedSchema, STANDINGS, type PeopleImported } from '#contract/people.ts'
 import { PEOPLE_COLUMNS } from '#contract/peopleCsv.ts'
+import { chosenIn } from '../browser/typedIn.ts'
 import { call, problemText } from '../api/client.ts'
 import { tooLarge } from '../browser/fileSize.ts'
 
@@ -45,9 +46,7 @@ async function send(apply: boolean): Promise<void> {
   }
 }
 async function openFile(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
+  const [file] = chosenIn(event)
   if (!file) return
   const large = tooLarge(file)
   if (large) {

@@ -1,5 +1,5 @@
 import type { PlayerFacts } from '#core/player/facts.ts'
-import { gripText, type GripRoutine } from '#core/player/grip.ts'
+import { gripText } from '#core/player/grip.ts'
 import { fixed } from '#core/quantities/write.ts'
 import { ASKED, COMPLAINT_NAMES } from '#contract/messages/player.ts'
 
@@ -39,19 +39,22 @@ const OTHER_NAMES: Partial<Record<keyof PlayerFacts, string>> = {
   consentOn: 'agreed to notes',
 }
 
+/** What was told of something that is more than one word. */
+const TOLD: { [F in keyof PlayerFacts]?: (value: NonNullable<PlayerFacts[F]>) => string } = {
+  complaints: (value) => `now it: ${value.map((c) => COMPLAINT_NAMES[c].toLowerCase()).join(', ')}`,
+  height: ({ cm }) => `height: ${fixed(cm, 0)} cm`,
+  ceiling: ({ swingWeightKgCm2 }) => `ceiling ${fixed(swingWeightKgCm2, 1)} kg·cm²`,
+  grip: (value) => `grip: ${gripText(value).toLowerCase().replace(/\.$/, '')}`,
+}
+
 /** One thing that was told, in words; empty where it says that nothing is known. */
 export function toldText(field: keyof PlayerFacts, value: unknown): string {
   if (value === null || value === '' || (Array.isArray(value) && value.length === 0)) {
     const name = OTHER_NAMES[field] ?? labelOf(field).toLowerCase()
     return name ? `${name}: no longer said` : ''
   }
-  if (field === 'complaints') return `now it: ${(value as (keyof typeof COMPLAINT_NAMES)[]).map((c) => COMPLAINT_NAMES[c].toLowerCase()).join(', ')}` // prettier-ignore
-  if (field === 'height') return `height: ${fixed((value as { cm: number }).cm, 0)} cm`
-  if (field === 'ceiling') return `ceiling ${fixed((value as { swingWeightKgCm2: number }).swingWeightKgCm2, 1)} kg·cm²`
-  if (field === 'grip')
-    return `grip: ${gripText(value as GripRoutine)
-      .toLowerCase()
-      .replace(/\.$/, '')}`
+  const told = TOLD[field] as ((value: unknown) => string) | undefined
+  if (told) return told(value)
   const said = answer(field, value)
   if (said !== null) return `${labelOf(field).toLowerCase()}: ${said.toLowerCase()}`
   return `${OTHER_NAMES[field] ?? field}: ${String(value)}`

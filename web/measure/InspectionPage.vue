@@ -13,13 +13,14 @@ import ClaimPanel from './ClaimPanel.vue'
 import InspectionPictures from './InspectionPictures.vue'
 import LandmarksPanel from './LandmarksPanel.vue'
 import { INSPECTED } from '#contract/messages/inspection.ts'
+import { typedIn } from '../browser/typedIn.ts'
 import { useOpenJob } from '../stores/openJob.ts'
 import { useReadings } from './useReadings.ts'
 
 /** What is looked at before any work, with pictures, and whether the frame is what it claims to be. */
 const job = useOpenJob()
 const readings = useReadings('measure')
-const body = computed(() => readings.body.value as MeasureDocument)
+const body = readings.measure
 const save = (change: Partial<MeasureDocument>) => job.save('measure', { ...body.value, ...change })
 
 const VERDICTS: { value: Finding['verdict']; title: string }[] = [
@@ -73,7 +74,7 @@ const side = computed(() => {
         <v-text-field
           :model-value="found(item)?.note ?? ''"
           label="Note"
-          @change="(e: Event) => find(item, { note: (e.target as HTMLInputElement).value })"
+          @change="(e: Event) => find(item, { note: typedIn(e) })"
         />
       </div>
     </section>

@@ -2,6 +2,7 @@
 import { z } from 'zod'
 import { computed, onMounted, ref } from 'vue'
 import { type Photo, photoSchema } from '#contract/devices.ts'
+import { chosenIn } from '../browser/typedIn.ts'
 import { callWithPicture, problemText, call } from '../api/client.ts'
 import { useOpenJob } from '../stores/openJob.ts'
 import { useShop } from '../stores/shop.ts'
@@ -21,10 +22,10 @@ onMounted(async () => {
   }
 })
 const shown = computed(() => photos.value.filter((p) => ids.value.includes(p.id)))
-async function keep(files: FileList | null | undefined): Promise<void> {
+async function keep(files: readonly File[]): Promise<void> {
   problem.value = ''
   busy.value = true
-  for (const file of files ?? []) {
+  for (const file of files) {
     try {
       const photo = await callWithPicture(job.view.job.id, file, shop.initials)
       photos.value = [...photos.value, photo]
@@ -45,14 +46,14 @@ async function keep(files: FileList | null | undefined): Promise<void> {
         <a :href="`/api/photos/${p.id}`" target="_blank"><img :src="`/api/photos/${p.id}`" :alt="p.name" /></a>
         <v-btn size="x-small" variant="text" @click="ids = ids.filter((id) => id !== p.id)">Take away</v-btn>
       </figure>
-      <label class="drop" @dragover.prevent @drop.prevent="keep($event.dataTransfer?.files)">
+      <label class="drop" @dragover.prevent @drop.prevent="keep([...($event.dataTransfer?.files ?? [])])">
         <input
           type="file"
           accept="image/jpeg,image/png,image/webp"
           capture="environment"
           multiple
           data-testid="photo"
-          @change="keep(($event.target as HTMLInputElement).files)"
+          @change="keep(chosenIn($event))"
         />
         {{ busy ? 'Keeping…' : 'Add a picture' }}
       </label>

@@ -16,7 +16,7 @@ import { useReadings } from './useReadings.ts'
 
 const job = useOpenJob()
 const readings = useReadings('measure')
-const body = computed(() => readings.body.value as MeasureDocument)
+const body = readings.measure
 const save = (change: Partial<MeasureDocument>) => job.save('measure', { ...body.value, ...change })
 const lookedAt = computed(() => body.value.findings.length)
 const others = computed(() => {

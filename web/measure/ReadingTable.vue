@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { recordOf } from '#core/records.ts'
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import { usualMethod } from '#core/measure/readings.ts'
 import { QUANTITIES, READ_QUANTITIES, type ReadQuantity } from '#core/quantities/units.ts'
@@ -25,9 +26,7 @@ const open = ref(BESIDE.some((q) => readings.rowsOf(q).length > 0))
 const shown = computed<ReadQuantity[]>(() =>
   props.compact ? [...QUANTITIES] : open.value ? [...READ_QUANTITIES] : [...QUANTITIES],
 )
-const how = ref(
-  Object.fromEntries(READ_QUANTITIES.map((q) => [q, usualMethod(q, job.profile).id])) as Record<ReadQuantity, string>,
-)
+const how = ref(recordOf(READ_QUANTITIES, (q) => usualMethod(q, job.profile).id))
 const fields = ref<InstanceType<typeof QuantityField>[]>([])
 const lengthCm = () => job.view.frame.geometry.lengthCm
 const DEVICE = 'device:'

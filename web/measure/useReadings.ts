@@ -25,13 +25,15 @@ export function useReadings(purpose: 'measure' | 'check') {
   const emptyCheck = (): CheckDocument => ({ readingIds: [], confirmedIds: [], signed: null })
   const emptyMeasure = (): MeasureDocument => nothingMeasured(job.picture.condition, job.profile.axisCm)
 
-  const body = computed(() => job.documents[purpose] ?? (purpose === 'measure' ? emptyMeasure() : emptyCheck()))
+  const measure = computed(() => job.documents.measure ?? emptyMeasure())
+  const check = computed(() => job.documents.check ?? emptyCheck())
+  const body = computed(() => (purpose === 'measure' ? measure.value : check.value))
   const summary = computed(() => (purpose === 'measure' ? job.picture.measured : job.picture.checked))
   const axisCm = computed(() => job.picture.axisCm)
 
   function put(change: { readingIds?: string[]; confirmedIds?: string[] }, readings: readonly NewReading[] = []): void {
-    if (purpose === 'measure') job.save('measure', { ...(body.value as MeasureDocument), ...change }, { readings })
-    else job.save('check', { ...(body.value as CheckDocument), ...change, signed: null }, { readings })
+    if (purpose === 'measure') job.save('measure', { ...measure.value, ...change }, { readings })
+    else job.save('check', { ...check.value, ...change, signed: null }, { readings })
   }
 
   const held = computed(() => body.value.readingIds.flatMap((id) => job.view.readings.filter((r) => r.id === id)))
@@ -152,6 +154,7 @@ export function useReadings(purpose: 'measure' | 'check') {
 
   return {
     body,
+    measure,
     summary,
     axisCm,
     held,

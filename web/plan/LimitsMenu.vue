@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import { keysOf } from '#core/records.ts'
 import { computed, ref } from 'vue'
 import { fits } from '#core/cuts/zones.ts'
 import { OPEN_LIMITS, type PlanLimits } from '#core/planning/problem/request.ts'
-import { USUAL_MINUTES, type WorkMinutes } from '#core/planning/problem/work.ts'
+import { USUAL_MINUTES } from '#core/planning/problem/work.ts'
 import { WORK_NAMES } from '#contract/messages/plan.ts'
 import type { Zone } from '#core/sports/profile.ts'
 import { usePlanRequest } from '../plan-editor/usePlanRequest.ts'
@@ -30,7 +31,7 @@ const usable = computed(() =>
   ),
 )
 const set = computed(() => setLimits(props.limits).length)
-const WORK_PARTS = Object.keys(WORK_NAMES) as (keyof WorkMinutes)[]
+const WORK_PARTS = keysOf(WORK_NAMES)
 const adding = ref(false)
 const addZone = (zone: Zone) => {
   adding.value = false

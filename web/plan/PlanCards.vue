@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { keysOf, recordOf } from '#core/records.ts'
 import { computed } from 'vue'
 import type { AlternativeId } from '#core/planning/offers/alternatives.ts'
 import { strikerOf, strokeRate } from '#core/impact/impact.ts'
@@ -50,9 +51,7 @@ function felt(plan: Plan): string[] {
   if (now.twistWeightKgCm2 === null || now.swingWeightKgCm2 === null) return []
   const { geometry } = job.picture.work
   const { impact } = job.profile
-  const assumed = Object.fromEntries(
-    Object.entries(impact).map(([k, range]) => [k, range.usual]),
-  ) as unknown as Parameters<typeof strokeRate>[2]
+  const assumed = recordOf(keysOf(impact), (k) => impact[k].usual)
   const centre = headCentreCm(geometry)
   const at = (state: typeof now) =>
     strikerOf(

@@ -5,6 +5,7 @@ import { computed, ref } from 'vue'
 import { benchSvg } from '#contract/planSvg.ts'
 import { planFromFile } from '#contract/planFileIn.ts'
 import { planFileOf, planLine, planRows, type PlanParts } from '#contract/planFile.ts'
+import { chosenIn } from '../browser/typedIn.ts'
 import { usePlanRequest } from '../plan-editor/usePlanRequest.ts'
 import { saveFile } from '../browser/saveFile.ts'
 import { pngOf } from '../browser/pngOf.ts'
@@ -36,11 +37,9 @@ const problem = ref('')
 const reasons = ref<string[]>([])
 /** Puts a plan that another bench wrote on this one. */
 async function takeIn(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement
-  const [chosen] = input.files ?? []
+  const [chosen] = chosenIn(event)
   if (!chosen) return
   const taken = planFromFile(await chosen.text(), job.picture, () => crypto.randomUUID())
-  input.value = ''
   reasons.value = 'reasons' in taken ? taken.reasons : taken.notes
   if ('cuts' in taken) job.save('plan', { ...body.value, taken: null, byHand: true, cuts: taken.cuts, locked: [] })
 }

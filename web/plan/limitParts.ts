@@ -1,12 +1,11 @@
+import { keysOf } from '#core/records.ts'
 import { OPEN_LIMITS, type PlanLimits, type Weight } from '#core/planning/problem/request.ts'
 import type { AimQuantity, Quantity } from '#core/quantities/units.ts'
 import type { Zone } from '#core/sports/profile.ts'
 
 /** Parts of the limits that differ from an open plan's. */
 export const setLimits = (limits: PlanLimits): (keyof PlanLimits)[] =>
-  (Object.keys(OPEN_LIMITS) as (keyof PlanLimits)[]).filter(
-    (key) => JSON.stringify(limits[key]) !== JSON.stringify(OPEN_LIMITS[key]),
-  )
+  keysOf(OPEN_LIMITS).filter((key) => JSON.stringify(limits[key]) !== JSON.stringify(OPEN_LIMITS[key]))
 
 /** A choice out of all with one of them put in or out; null: all, also those that are still to come. */
 export function toggled(all: readonly string[], held: readonly string[], id: string, on: boolean): string[] | null {

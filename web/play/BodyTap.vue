@@ -1,18 +1,19 @@
 <script setup lang="ts">
+import { entriesOf } from '#core/records.ts'
 import type { BodyPlace } from '#core/tuning/document.ts'
 import { BODY_NAMES } from '#contract/messages/play.ts'
 
 /** Where it hurts: the playing side, drawn, to tap on; tapped again it is gone. */
 const chosen = defineModel<BodyPlace[]>({ required: true })
 /** Middle of each place on the drawing. */
-const PLACES: Partial<Record<BodyPlace, [x: number, y: number]>> = {
+const PLACES = {
   shoulder: [88, 62],
   elbow: [158, 108],
   forearm: [196, 84],
   wrist: [236, 58],
   back: [58, 118],
-}
-const places = Object.entries(PLACES) as [BodyPlace, [number, number]][]
+} satisfies Partial<Record<BodyPlace, [x: number, y: number]>>
+const places = entriesOf(PLACES)
 function tap(place: BodyPlace): void {
   chosen.value = chosen.value.includes(place) ? chosen.value.filter((p) => p !== place) : [...chosen.value, place]
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { plainCopy } from '#core/records.ts'
 import { mdiArrowDown, mdiArrowUp, mdiDeleteOutline, mdiPlus } from '@mdi/js'
 import { useMediaQuery } from '@vueuse/core'
 import { computed, onMounted, ref, watch } from 'vue'
@@ -6,6 +7,7 @@ import { AGAIN, BACK, END, faultsOf, type School, type SchoolStep } from '#core/
 import { SCHOOLS } from '#core/tuning/schools.ts'
 import { TUNING_ASKS } from '#core/tuning/document.ts'
 import { ASK_WORDS } from '#contract/messages/play.ts'
+import { typedIn } from '../browser/typedIn.ts'
 import { problemText } from '../api/client.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
 import { useShop } from '../stores/shop.ts'
@@ -20,7 +22,7 @@ onMounted(() => shop.load().catch((error) => (problem.value = problemText(error)
 const kept = computed(() => shop.overview?.shop.ownSchool ?? null)
 /** What is on the page: kept as soon as it can be walked. */
 const draft = ref<School | null>(null)
-watch(kept, (now) => (draft.value ??= now && structuredClone(JSON.parse(JSON.stringify(now)) as School)), {
+watch(kept, (now) => (draft.value ??= now && plainCopy(now)), {
   immediate: true,
 })
 const faults = computed(() => (draft.value ? faultsOf(draft.value) : []))
@@ -29,7 +31,7 @@ watch(
   draft,
   (now) => {
     if (now && faults.value.length === 0 && !isKept.value && now.name.trim())
-      shop.saveShop({ ownSchool: JSON.parse(JSON.stringify(now)) as School })
+      shop.saveShop({ ownSchool: plainCopy(now) })
   },
   { deep: true },
 )
@@ -92,11 +94,7 @@ const wide = useMediaQuery('(min-width: 700px)').value
           <b>{{ step.id }}</b> <span class="quiet">{{ step.does }}</span>
         </summary>
         <div class="row">
-          <v-text-field
-            :model-value="step.id"
-            label="Step"
-            @change="(e: Event) => rename(step, (e.target as HTMLInputElement).value)"
-          />
+          <v-text-field :model-value="step.id" label="Step" @change="(e: Event) => rename(step, typedIn(e))" />
           <v-text-field v-model="step.does" label="What is done" maxlength="200" />
           <v-btn
             :icon="mdiDeleteOutline"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { PlaySession } from '#core/tuning/document.ts'
 import { PAIN_CAUTION } from '#contract/messages/play.ts'
+import { typedIn } from '../browser/typedIn.ts'
 import BodyTap from './BodyTap.vue'
 import TapChoice from './TapChoice.vue'
 
@@ -19,7 +20,7 @@ const emit = defineEmits<{ change: [part: Partial<PlaySession>] }>()
       :model-value="said.painWhere"
       label="Where exactly, and when"
       class="my-2"
-      @change="(e: Event) => emit('change', { painWhere: (e.target as HTMLInputElement).value })"
+      @change="(e: Event) => emit('change', { painWhere: typedIn(e) })"
     />
     <TapChoice
       label="How much"

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { PLAY_CONDITIONS, type PlaySession } from '#core/tuning/document.ts'
 import { CONDITION_NAMES } from '#contract/messages/play.ts'
+import { typedIn } from '../browser/typedIn.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
 import FaceTap from './FaceTap.vue'
 import TapSeveral from './TapSeveral.vue'
@@ -25,7 +26,6 @@ function at(time: string): void {
   const day = props.said.on.slice(0, 10)
   emit('change', { on: /^\d{2}:\d{2}$/.test(time) ? `${day}T${time}` : day })
 }
-const value = (e: Event) => (e.target as HTMLInputElement).value
 </script>
 
 <template>
@@ -59,7 +59,7 @@ const value = (e: Event) => (e.target as HTMLInputElement).value
       :model-value="said.on.slice(11, 16)"
       label="Began at"
       class="my-2"
-      @change="(e: Event) => at(value(e))"
+      @change="(e: Event) => at(typedIn(e))"
     />
     <PlainNumber
       :model-value="said.minutes"
@@ -74,7 +74,7 @@ const value = (e: Event) => (e.target as HTMLInputElement).value
       :model-value="said.strings"
       label="Strings and tension"
       class="my-2"
-      @change="(e: Event) => emit('change', { strings: value(e) })"
+      @change="(e: Event) => emit('change', { strings: typedIn(e) })"
     />
     <p class="quiet mb-1">Tap where the ball was met off centre; tap a mark to take it away.</p>
     <FaceTap

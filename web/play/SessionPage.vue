@@ -22,6 +22,7 @@ import {
   RATING_NAMES,
   SESSION_FAULT_WORDS,
 } from '#contract/messages/play.ts'
+import { typedIn } from '../browser/typedIn.ts'
 import PainDetails from './PainDetails.vue'
 import SessionMore from './SessionMore.vue'
 import TapChoice from './TapChoice.vue'
@@ -76,7 +77,6 @@ function remove(): void {
   page.removeSession(props.session)
   void leave()
 }
-const value = (e: Event) => (e.target as HTMLInputElement).value
 </script>
 
 <template>
@@ -98,7 +98,7 @@ const value = (e: Event) => (e.target as HTMLInputElement).value
             type="date"
             :model-value="said.on.slice(0, 10)"
             label="On"
-            @change="(e: Event) => on(value(e))"
+            @change="(e: Event) => on(typedIn(e))"
           />
           <v-select
             v-if="setups.length > 0"
@@ -197,7 +197,7 @@ const value = (e: Event) => (e.target as HTMLInputElement).value
           :model-value="said.reason"
           label="Why"
           class="mt-2"
-          @change="(e: Event) => change({ reason: value(e) })"
+          @change="(e: Event) => change({ reason: typedIn(e) })"
         />
         <v-textarea
           :model-value="said.note"
@@ -205,7 +205,7 @@ const value = (e: Event) => (e.target as HTMLInputElement).value
           rows="2"
           class="mt-2"
           data-testid="play-note"
-          @change="(e: Event) => change({ note: value(e) })"
+          @change="(e: Event) => change({ note: typedIn(e) })"
         />
       </section>
       <SessionMore :page="page" :said="said" @change="change" />

@@ -5,6 +5,7 @@ import { BUILT, type StringBed } from '#core/tuning/document.ts'
 import { dayHere } from '#core/tuning/sessions.ts'
 import { hoursOf, kgOfLb, lbOfKg, livesOf, stringAdvice } from '#core/tuning/stringing.ts'
 import { fixed } from '#core/quantities/write.ts'
+import { typedIn } from '../browser/typedIn.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
 import { useShop } from '../stores/shop.ts'
 import type { TuningPage } from './useTuning.ts'
@@ -132,7 +133,7 @@ const range = computed(() => (unit.value === 'lb' ? [5, 100] : [3, 45]))
         type="date"
         :model-value="bed?.strungOn?.slice(0, 10) ?? ''"
         label="Strung on"
-        @change="(e: Event) => change({ strungOn: (e.target as HTMLInputElement).value || null })"
+        @change="(e: Event) => change({ strungOn: typedIn(e) || null })"
       />
       <v-btn-toggle v-model="unit" mandatory density="compact" role="group" aria-label="Tension in"
         ><v-btn value="lb" size="small">lb</v-btn><v-btn value="kg" size="small">kg</v-btn></v-btn-toggle

@@ -41,7 +41,7 @@ export function useTuning() {
   const tuning = computed(() => tuningOf(job.picture, job.documents, play.value, dayHere(new Date().toISOString())))
   const schools = computed(() =>
     [...SCHOOLS, ...(shop.overview?.shop.ownSchool ? [shop.overview.shop.ownSchool] : [])].filter(
-      (s) => s.sports === 'all' || (s.sports as readonly string[]).includes(job.profile.id),
+      (s) => s.sports === 'all' || s.sports.some((sport) => sport === job.profile.id),
     ),
   )
   const school = computed<School>(() => schools.value.find((s) => s.id === play.value.school) ?? schools.value[0])

@@ -6,6 +6,7 @@ import { ASKED, BIRTH_FAULTS, COMPLAINT_NAMES } from '#contract/messages/player.
 import { fixed } from '#core/quantities/write.ts'
 import type { SportProfile } from '#core/sports/profile.ts'
 import { dayHere } from '#core/tuning/sessions.ts'
+import { typedIn } from '../browser/typedIn.ts'
 import GripFields from './GripFields.vue'
 import PlainNumber from '../shared/PlainNumber.vue'
 
@@ -60,7 +61,7 @@ const saveCeiling = (value: number | null) =>
         :model-value="facts.name"
         label="Name"
         :error-messages="problems.name"
-        @change="(e: Event) => saveName((e.target as HTMLInputElement).value)"
+        @change="(e: Event) => saveName(typedIn(e))"
       />
       <v-text-field
         :model-value="facts.born ?? ''"
@@ -68,7 +69,7 @@ const saveCeiling = (value: number | null) =>
         placeholder="2012 or 2012-05-03"
         :error-messages="problems.born"
         data-testid="born"
-        @change="(e: Event) => saveBorn((e.target as HTMLInputElement).value)"
+        @change="(e: Event) => saveBorn(typedIn(e))"
       />
       <v-text-field
         :model-value="facts.age ?? ''"
@@ -76,7 +77,7 @@ const saveCeiling = (value: number | null) =>
         :error-messages="problems.age"
         :disabled="facts.born !== null"
         data-testid="age"
-        @change="(e: Event) => saveNumber('age', (e.target as HTMLInputElement).value)"
+        @change="(e: Event) => saveNumber('age', typedIn(e))"
       />
       <v-text-field
         v-if="facts.age !== null && facts.age < 18"
@@ -87,13 +88,13 @@ const saveCeiling = (value: number | null) =>
         persistent-hint
         :error-messages="problems.height"
         data-testid="height"
-        @change="(e: Event) => saveHeight((e.target as HTMLInputElement).value)"
+        @change="(e: Event) => saveHeight(typedIn(e))"
       />
       <v-text-field
         :model-value="facts.hoursPerWeek ?? ''"
         label="Hours a week"
         :error-messages="problems.hoursPerWeek"
-        @change="(e: Event) => saveNumber('hoursPerWeek', (e.target as HTMLInputElement).value)"
+        @change="(e: Event) => saveNumber('hoursPerWeek', typedIn(e))"
       />
     </div>
     <div class="asked">
@@ -146,7 +147,7 @@ const saveCeiling = (value: number | null) =>
         :model-value="facts.painWhere"
         label="Where"
         class="mt-3"
-        @change="(e: Event) => emit('save', { painWhere: (e.target as HTMLInputElement).value })"
+        @change="(e: Event) => emit('save', { painWhere: typedIn(e) })"
       />
       <v-alert type="warning" variant="tonal" density="compact" class="mt-3"
         >Kevro gives no medical advice. With pain, ask a doctor or physiotherapist before adding mass; look at strings
@@ -160,14 +161,14 @@ const saveCeiling = (value: number | null) =>
       :label="(facts.age ?? 99) < 18 ? 'A parent agreed to these notes on' : 'Agreed to these notes on'"
       class="consent mt-3"
       data-testid="consent"
-      @change="(e: Event) => emit('save', { consentOn: (e.target as HTMLInputElement).value || null })"
+      @change="(e: Event) => emit('save', { consentOn: typedIn(e) || null })"
     />
     <v-textarea
       :model-value="facts.wants"
       label="What should be better"
       rows="2"
       class="mt-3"
-      @change="(e: Event) => emit('save', { wants: (e.target as HTMLTextAreaElement).value })"
+      @change="(e: Event) => emit('save', { wants: typedIn(e) })"
     />
   </section>
 </template>

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { GRIP_ENDS, GRIP_TURNS, gripText, PLAIN_GRIP, type GripRoutine } from '#core/player/grip.ts'
 import type { SportProfile } from '#core/sports/profile.ts'
+import { typedIn } from '../browser/typedIn.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
 import GripDrawing from './GripDrawing.vue'
 
@@ -30,7 +31,7 @@ const handleCm = computed(() => props.profile?.geometry.gripLengthCm ?? 18)
           label="Size"
           maxlength="20"
           data-testid="grip-size"
-          @change="(e: Event) => change({ size: (e.target as HTMLInputElement).value.trim().slice(0, 20) })"
+          @change="(e: Event) => change({ size: typedIn(e).trim().slice(0, 20) })"
         />
         <PlainNumber
           :model-value="held.overgrips"

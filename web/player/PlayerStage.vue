@@ -8,6 +8,7 @@ import { fixed } from '#core/quantities/write.ts'
 import { buildOf } from '#core/job/building.ts'
 import { earliestReady } from '#core/workorder/earliest.ts'
 import { EMPTY_ORDER } from '#core/workorder/marks.ts'
+import { typedIn } from '../browser/typedIn.ts'
 import DueField from '../shared/DueField.vue'
 import { NO_FACTS } from '../shared/playerFacts.ts'
 import FactsForm from './FactsForm.vue'
@@ -29,7 +30,7 @@ const earliest = computed(() => {
   return { at: found.at, why: found.hours > 0 ? `${what} ${fixed(found.hours, 0)} h` : `${what} until then` }
 })
 const saveText = (field: 'strings' | 'owner' | 'price' | 'who', event: Event) =>
-  job.saveTicket({ [field]: (event.target as HTMLInputElement).value })
+  job.saveTicket({ [field]: typedIn(event) })
 const save = (change: Partial<PlayerFacts>) =>
   job.save('player', { ...body.value, facts: { ...facts.value, ...change } })
 </script>

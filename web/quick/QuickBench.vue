@@ -2,7 +2,6 @@
 import { mdiPrinterOutline } from '@mdi/js'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import type { MeasureDocument } from '#core/job/documents.ts'
 import { problemText, tell } from '../api/client.ts'
 import PlanEditor from '../plan-editor/PlanEditor.vue'
 import PlainNumber from '../shared/PlainNumber.vue'
@@ -19,7 +18,7 @@ import { useReadings } from '../measure/useReadings.ts'
 const job = useOpenJob()
 const router = useRouter()
 const readings = useReadings('measure')
-const body = computed(() => readings.body.value as MeasureDocument)
+const body = readings.measure
 const facts = computed(() => job.documents.player?.facts ?? { ...NO_FACTS, name: 'Walk-in' })
 /** Who it is for decides what is too heavy. */
 const saveAge = (age: number | null) => job.save('player', { playerId: null, facts: { ...facts.value, age } })

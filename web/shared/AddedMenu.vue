@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import type { AddedMass } from '#core/frame/condition.ts'
 import type { FrameGeometry } from '#core/geometry/outline.ts'
 import { fixed } from '#core/quantities/write.ts'
+import { typedIn } from '../browser/typedIn.ts'
 import QuantityField from './QuantityField.vue'
 
 /** Mass that was on the frame before this work: what, how much and where. */
@@ -34,7 +35,7 @@ const clampAt = (v: number) => Math.min(v, props.geometry.lengthCm)
         <v-text-field
           :model-value="item.name"
           label="What"
-          @change="(e: Event) => edit(item.id, { name: (e.target as HTMLInputElement).value })"
+          @change="(e: Event) => edit(item.id, { name: typedIn(e) })"
         />
         <QuantityField
           quantity="mass"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { dueOf } from '#contract/due.ts'
+import { typedIn } from '../browser/typedIn.ts'
 import { afterPress } from '../browser/afterPress.ts'
 import { writeSoon } from '../browser/writeTime.ts'
 
@@ -37,6 +38,6 @@ function typed(text: string): void {
     persistent-hint
     maxlength="40"
     data-testid="ticket-due"
-    @change="(e: Event) => typed((e.target as HTMLInputElement).value)"
+    @change="(e: Event) => typed(typedIn(e))"
   />
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { entriesOf } from '#core/records.ts'
 import { computed, ref } from 'vue'
 import { LABEL_SHEETS, type LabelSheet } from '#contract/sheets.ts'
 import { useSetting } from '../browser/settings.ts'
@@ -8,7 +9,7 @@ import PlainNumber from './PlainNumber.vue'
 defineProps<{ label?: string }>()
 const emit = defineEmits<{ print: [query: string] }>()
 const kept = useSetting<{ sheet: LabelSheet | null; at: number }>('kevro-labels', { sheet: null, at: 1 })
-const SHEETS = Object.entries(LABEL_SHEETS) as [LabelSheet, (typeof LABEL_SHEETS)[LabelSheet]][]
+const SHEETS = entriesOf(LABEL_SHEETS)
 const items = [
   { value: null, title: 'Roll, 62 mm' },
   ...SHEETS.map(([value, { name }]) => ({ value: value, title: name })),

@@ -1,7 +1,7 @@
 <script setup lang="ts">
+import { keysOf } from '#core/records.ts'
 import { computed } from 'vue'
 import type { Stage } from '#core/job/stages.ts'
-import type { AnyQuantity } from '#core/quantities/units.ts'
 import { QUANTITY_NAMES, quantityInText } from '#contract/messages/names.ts'
 import { useJob } from '../stores/job.ts'
 import StageHistory from './StageHistory.vue'
@@ -12,8 +12,7 @@ const job = useJob()
 const standing = computed(() => job.picture?.freshness[props.stage])
 
 function factName(name: string): string {
-  for (const quantity of Object.keys(QUANTITY_NAMES) as AnyQuantity[])
-    name = name.replace(quantity, quantityInText(quantity))
+  for (const quantity of keysOf(QUANTITY_NAMES)) name = name.replace(quantity, quantityInText(quantity))
   return name
 }
 </script>

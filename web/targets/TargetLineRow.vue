@@ -8,6 +8,7 @@ import type { TargetLine } from '#core/targets/target.ts'
 import type { Reference } from '#contract/library.ts'
 import { LINE_WAY_NAMES, reasonText } from '#contract/messages/targets.ts'
 import { QUANTITY_NAMES } from '#contract/messages/names.ts'
+import { typedIn } from '../browser/typedIn.ts'
 import QuantityField from '../shared/QuantityField.vue'
 import { useOpenJob } from '../stores/openJob.ts'
 import { useShop } from '../stores/shop.ts'
@@ -64,7 +65,7 @@ function setTolerance(text: string): void {
       label="±"
       :suffix="quantity === 'mass' ? 'g' : quantity === 'balance' ? 'cm' : 'kg·cm²'"
       class="figure"
-      @change="(e: Event) => setTolerance((e.target as HTMLInputElement).value)"
+      @change="(e: Event) => setTolerance(typedIn(e))"
     />
     <span v-else />
     <div class="d-flex ga-2 align-center">
@@ -73,7 +74,7 @@ function setTolerance(text: string): void {
         :model-value="line.reason"
         label="In your words"
         class="reason"
-        @change="(e: Event) => emit('change', { reason: (e.target as HTMLInputElement).value })"
+        @change="(e: Event) => emit('change', { reason: typedIn(e) })"
       />
       <v-menu v-if="setups.length > 0">
         <template #activator="{ props: menu }"

@@ -1,3 +1,4 @@
+import { traceOf } from '../charts/traceOf.ts'
 import type { Data, Layout } from 'plotly.js'
 import { headOutline, type FrameGeometry } from '#core/geometry/outline.ts'
 import type { MapField } from '#core/impact/faceMap.ts'
@@ -66,7 +67,7 @@ export function faceChart(
   const most = Math.max(Math.abs(low), Math.abs(high), 1e-9)
   return {
     data: [
-      {
+      traceOf({
         type: 'contour',
         x: sheet.x,
         y: sheet.y,
@@ -81,16 +82,16 @@ export function faceChart(
         line: { width: 0.8, color: c['frame-edge'] },
         showscale: false,
         hovertemplate: `%{x:.1f} cm up, %{y:.1f} cm across: %{z:.${decimals + (held ? 1 : 0)}f} ${unit}<extra></extra>`,
-      } as unknown as Data,
+      }),
       { ...hoop(geometry), line: { width: 3, color: c['frame-edge'] } },
-      {
+      traceOf({
         type: 'scatter',
         mode: 'markers',
         x: [sheet.map.best.xCm],
         y: [sheet.map.best.yCm],
         marker: { symbol: 'cross-thin', size: 14, line: { width: 3, color: c['on-surface'] } },
         hovertemplate: 'fastest place<extra></extra>',
-      } as unknown as Data,
+      }),
     ],
     layout: {
       xaxis: { title: { text: 'cm from the butt' }, zeroline: false },

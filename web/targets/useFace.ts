@@ -1,3 +1,4 @@
+import { keysOf, recordOf } from '#core/records.ts'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { referenceState } from '#core/compare/setup.ts'
 import { estimateOf, frameState, type FrameState } from '#core/frame/state.ts'
@@ -18,10 +19,7 @@ export function useFace() {
   const job = useOpenJob()
   const shop = useShop()
   const ranges = computed(() => job.profile.impact)
-  const usual = computed(
-    () =>
-      Object.fromEntries(Object.entries(ranges.value).map(([k, r]) => [k, r.usual])) as unknown as ImpactAssumptions,
-  )
+  const usual = computed(() => recordOf(keysOf(ranges.value), (k) => ranges.value[k].usual))
   const changed = ref<Partial<ImpactAssumptions>>({})
   const assumed = computed<ImpactAssumptions>(() => ({ ...usual.value, ...changed.value }))
   const now = computed(() => job.picture.measured.state)

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { traceOf } from '../charts/traceOf.ts'
 import type { Data, Layout } from 'plotly.js'
 import { computed, ref } from 'vue'
 import { estimateOf } from '#core/frame/state.ts'
@@ -53,7 +54,7 @@ const published = computed(() => {
 /** How the ceiling's band narrows, session by session. */
 const bands = computed(() => (quantity.value === 'swingWeight' ? rungs.value.map((r) => r.ceiling) : []))
 const line = (name: string, y: number, color: string, dash: 'dash' | 'dot'): Data =>
-  ({
+  traceOf({
     type: 'scatter',
     mode: 'lines',
     x: [-0.5, rungs.value.length - 0.5],
@@ -61,30 +62,29 @@ const line = (name: string, y: number, color: string, dash: 'dash' | 'dot'): Dat
     line: { color, width: 1.6, dash },
     hovertext: name,
     hoverinfo: 'text',
-  }) as Data
+  })
 const data = computed((): Data[] => {
   const closed = bands.value.flatMap((b, i) =>
     b.low !== null && b.high !== null ? [{ i, low: b.low, high: b.high }] : [],
   )
   return [
-    ...closed.map(
-      (b) =>
-        ({
-          type: 'scatter',
-          mode: 'lines',
-          x: [b.i - 0.5, b.i + 0.5, b.i + 0.5, b.i - 0.5],
-          y: [b.low, b.low, b.high, b.high],
-          fill: 'toself',
-          fillcolor: `${colors.value.warning}30`,
-          line: { width: 0 },
-          hoverinfo: 'skip',
-        }) as Data,
+    ...closed.map((b) =>
+      traceOf({
+        type: 'scatter',
+        mode: 'lines',
+        x: [b.i - 0.5, b.i + 0.5, b.i + 0.5, b.i - 0.5],
+        y: [b.low, b.low, b.high, b.high],
+        fill: 'toself',
+        fillcolor: `${colors.value.warning}30`,
+        line: { width: 0 },
+        hoverinfo: 'skip',
+      }),
     ),
     ...(target.value === null ? [] : [line('target', target.value, colors.value.target, 'dash')]),
     ...(published.value === null
       ? []
       : [line(published.value.name, published.value.value, colors.value.published, 'dot')]),
-    {
+    traceOf({
       type: 'scatter',
       mode: 'lines+markers+text',
       x: x.value,
@@ -102,7 +102,7 @@ const data = computed((): Data[] => {
       ),
       hovertext: rungs.value.map((r) => `${props.of.nameOf(r.id)}<br>${SAID_NAMES[r.said]}`),
       hoverinfo: 'text',
-    } as unknown as Data,
+    }),
   ]
 })
 const title = computed(() => `${QUANTITY_NAMES[quantity.value]}, ${unitMark(quantity.value, units.value)}`)

@@ -27,7 +27,7 @@ export function readRecording(text: string): MotionRecording {
   }
   const channels = names.flatMap((name, i) =>
     i !== timeAt && Number.isFinite(number(rows[0]?.[i]))
-      ? [{ name: name || `column ${i + 1}`, at: i, values: [] as number[] }]
+      ? [{ name: name || `column ${i + 1}`, at: i, values: new Array<number>() }]
       : [],
   )
   if (channels.length === 0) throw new RecordingProblem('There is no column of figures beside time.')

@@ -37,6 +37,8 @@ interface Node {
 const LEAST_PART = 0.3
 /** Of a tolerance: a side that short is not parted again. */
 const SHORTEST = 0.005
+/** What an answer costs beside the shortest. */
+const COST = { following: 1, first: 10 } as const
 const EPS = 1e-9
 
 /**
@@ -49,7 +51,7 @@ const EPS = 1e-9
 export class BoxSearch {
   /** Need not be good; null before any is known. */
   best: SetPlan | null = null
-  /** Answers of frames that were worked out. */
+  /** Answers of frames that were worked out, in the shortest. */
   looked = 0
   readonly #open: Node[] = []
   #at: Node | null = null
@@ -185,8 +187,8 @@ export class BoxSearch {
         least.push(was)
         continue
       }
-      this.looked++
       const patience = was || from.depth === 0 || !this.#good ? 'following' : 'first'
+      this.looked += COST[patience]
       const tooMany = this.#most - effort() + bounds[i]
       const answer = leastOf({ ...asked, tooMany, patience }, this.#spaces[i], this.#gramsOf)
       if (answer === 'none') return

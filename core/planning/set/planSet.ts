@@ -20,7 +20,7 @@ import {
 const TRY_EVERY = 8
 /** Boxes after which a set that is not yet proven is sought about targets near the best. */
 const LATER = 24
-/** Answers of frames that are worked out before a proof is given up. */
+/** Answers of frames, in the shortest, that are worked out before a proof is given up. */
 const MOST_ANSWERS = 3000
 
 /**

@@ -7,7 +7,7 @@ import { fixed } from '#core/quantities/write.ts'
 const props = defineProps<{ result: HandResult; unit: string; decimals: number }>()
 const shown = computed(() => props.result.parts.filter((p) => p.u > 0.004 * props.result.u))
 const most = computed(() => Math.max(...props.result.parts.map((p) => p.u), 1e-12))
-const timing = (name: string) => (TIMING_PARTS as readonly string[]).includes(name)
+const timing = (name: string) => TIMING_PARTS.some((part) => part === name)
 const advice = computed(() => {
   const { timing: swings, rest } = splitBudget(props.result)
   const first = props.result.parts[0]?.name ?? ''

@@ -8,6 +8,7 @@ import { fixed } from '#core/quantities/write.ts'
 import { tooLarge } from '../../browser/fileSize.ts'
 import PlainNumber from '../../shared/PlainNumber.vue'
 import { problemMessage } from '#contract/messages/problems.ts'
+import { chosenIn } from '../../browser/typedIn.ts'
 import { motionWorker, type MotionAnswer } from '../../workers/motion.ts'
 import SwingTrace from './SwingTrace.vue'
 
@@ -87,8 +88,8 @@ function onKey(event: KeyboardEvent): void {
 useEventListener('keydown', onKey)
 
 const sizeProblem = ref('')
-async function open(files: FileList | null | undefined): Promise<void> {
-  const file = files?.[0]
+async function open(files: readonly File[]): Promise<void> {
+  const [file] = files
   if (!file) return
   fileName.value = file.name
   sizeProblem.value = tooLarge(file)
@@ -135,12 +136,8 @@ const ways = [
       <PlainNumber v-model="kept.swings" label="Swings in each" :min="1" :max="500" whole />
     </div>
     <div v-else class="mt-2">
-      <label class="drop" @dragover.prevent @drop.prevent="open($event.dataTransfer?.files)">
-        <input
-          type="file"
-          accept=".csv,text/csv,text/plain"
-          @change="open(($event.target as HTMLInputElement).files)"
-        />
+      <label class="drop" @dragover.prevent @drop.prevent="open([...($event.dataTransfer?.files ?? [])])">
+        <input type="file" accept=".csv,text/csv,text/plain" @change="open(chosenIn($event))" />
         {{ fileName || 'Drop a CSV of time and axes here, or choose one' }}
       </label>
       <p v-if="sizeProblem" role="alert">{{ sizeProblem }}</p>

@@ -9,6 +9,7 @@ import { QUANTITY_NAMES } from '#contract/messages/names.ts'
 import { problemText } from '../../api/client.ts'
 import { doubtMessage, messageOf } from '#contract/messages/job.ts'
 import { problemMessage } from '#contract/messages/problems.ts'
+import { chosenIn } from '../../browser/typedIn.ts'
 import { writeTime } from '../../browser/writeTime.ts'
 import { useDevices } from '../../stores/devices.ts'
 import { saveFile } from '../../browser/saveFile.ts'
@@ -54,8 +55,8 @@ const refused = computed(() => entries.value.filter((e) => e.refusal))
 /** The refused first, then the rest: the ones to look at are on top. */
 const preview = computed(() => [...refused.value, ...entries.value.filter((e) => e.reading)].slice(0, SHOWN))
 
-async function open(files: FileList | null | undefined): Promise<void> {
-  const file = files?.[0]
+async function open(files: readonly File[]): Promise<void> {
+  const [file] = files
   if (!file) return
   done.value = ''
   if (file.size > 8_000_000) {
@@ -100,7 +101,7 @@ const EXAMPLE = 'weight (g)\tbalance (mm)\tswing weight\n326.4\t319\t321\n326.5\
         >{{ readings.held.value.length }} readings as CSV</v-btn
       >
     </header>
-    <section class="panel mb-3" @dragover.prevent @drop.prevent="open($event.dataTransfer?.files)">
+    <section class="panel mb-3" @dragover.prevent @drop.prevent="open([...($event.dataTransfer?.files ?? [])])">
       <div class="d-flex align-center ga-3 mb-2">
         <h2 class="mb-0">Take in</h2>
         <span class="quiet">Paste from a spreadsheet, or drop a CSV. The first row names the columns.</span>
@@ -110,7 +111,7 @@ const EXAMPLE = 'weight (g)\tbalance (mm)\tswing weight\n326.4\t319\t321\n326.5\
             type="file"
             accept=".csv,text/csv,text/plain"
             data-testid="csv-in"
-            @change="open(($event.target as HTMLInputElement).files)"
+            @change="open(chosenIn($event))"
           />Choose a file</label
         >
       </div>
