@@ -27,8 +27,10 @@ interface Node {
   taken: readonly Taken[]
   /** How often a box was parted to come to it. */
   depth: number
-  /** As found for a larger box. */
+  /** Of each frame the answer that lands in the box; null where none was found soon. */
   least: readonly (Least | null)[]
+  /** Of each frame: minutes that it asks at least. */
+  minutes: readonly number[]
   /** No set here asks less, minutes. */
   effort: number
 }
@@ -86,7 +88,10 @@ export class BoxSearch {
         return [q, [value + from, value + to]]
       }),
     ) as Box
-    this.#look({ box, taken: frames.map(() => ({})) }, { least: frames.map(() => null), effort: 0, depth: 0 })
+    this.#look(
+      { box, taken: frames.map(() => ({})) },
+      { least: frames.map(() => null), minutes: frames.map(() => 0), depth: 0 },
+    )
   }
 
   /** No set asks less, minutes; no more is said than what is of use. Infinity where there is no common target. */
@@ -94,7 +99,8 @@ export class BoxSearch {
     return Math.min(this.#most, this.#givenUp, ...this.#open.map((node) => node.effort))
   }
 
-  get #good(): SetPlan | null {
+  /** The best, where it is a set. */
+  get good(): SetPlan | null {
     return this.best && isGood(this.best) ? this.best : null
   }
 
@@ -105,11 +111,11 @@ export class BoxSearch {
 
   /** No set is better than the best by half a minute a frame. */
   get proven(): boolean {
-    return this.#good !== null && this.leastEffort >= this.#mostToWin - EPS
+    return this.good !== null && this.leastEffort >= this.#mostToWin - EPS
   }
 
   get #mostToWin(): number {
-    return this.#good ? Math.max(0, this.#good.effort - RIVAL_MINUTES * this.#frames.length) : Infinity
+    return this.good ? Math.max(0, this.good.effort - RIVAL_MINUTES * this.#frames.length) : Infinity
   }
 
   /** Minutes that are too many for a set to be of use. */
@@ -144,7 +150,7 @@ export class BoxSearch {
   /** The box of the least bound; as long as no set is known, in turn with the smallest where every frame has an answer: there they agree soonest. */
   #next(): Node | null {
     this.#turn = !this.#turn
-    if (!this.#good && this.#turn) {
+    if (!this.good && this.#turn) {
       const rank = ({ least, depth }: Node) => (least.includes(null) ? 0 : depth + 1)
       const most = this.#open.reduce((top, node) => Math.max(top, rank(node)), 0)
       const at = this.#open.findLastIndex((node) => rank(node) === most)
@@ -174,32 +180,33 @@ export class BoxSearch {
   }
 
   /** Works out what each frame asks by itself and keeps the box, where that does not close it: the least bound last. */
-  #look(part: Pick<Node, 'box' | 'taken'>, from: Pick<Node, 'least' | 'effort' | 'depth'>): void {
+  #look(part: Pick<Node, 'box' | 'taken'>, from: Pick<Node, 'least' | 'minutes' | 'depth'>): void {
     const reach = this.#reachOf(part.box)
     const raised = raisedBy(this.#frames, part.box.mass?.[0])
-    const bounds = from.least.map((one) => one?.minutes ?? 0)
-    const effort = () => Math.max(from.effort, effortOfSet(bounds, raised))
+    const minutes = [...from.minutes]
     const least: (Least | null)[] = []
     for (const [i, was] of from.least.entries()) {
-      if (effort() >= this.#most - EPS) return
+      const effort = effortOfSet(minutes, raised)
+      if (effort >= this.#most - EPS) return
       const asked = { reach, materials: this.#leftFor(i, part.taken), taken: part.taken[i] }
-      if (was && stillHolds(was, asked)) {
+      const holds = was !== null && stillHolds(was, asked)
+      if (holds && !(was.isOpen && this.good)) {
         least.push(was)
         continue
       }
-      const patience = was || from.depth === 0 || !this.#good ? 'following' : 'first'
+      const patience = (was && !holds) || from.depth === 0 || !this.good ? 'following' : 'first'
       this.looked += COST[patience]
-      const tooMany = this.#most - effort() + bounds[i]
+      const tooMany = this.#most - (effort - minutes[i])
       const answer = leastOf({ ...asked, tooMany, patience }, this.#spaces[i], this.#gramsOf)
       if (answer === 'none') return
-      if (answer) bounds[i] = Math.max(bounds[i], answer.minutes)
-      least.push(answer && { ...answer, minutes: bounds[i] })
+      least.push(answer)
+      if (answer) minutes[i] = Math.max(minutes[i], answer.minutes)
     }
-    const node = { ...part, least, effort: effort(), depth: from.depth + 1 }
-    if (node.effort >= this.#most - EPS) return
+    const effort = effortOfSet(minutes, raised)
+    if (effort >= this.#most - EPS) return
     let at = this.#open.length
-    while (at > 0 && this.#open[at - 1].effort < node.effort) at--
-    this.#open.splice(at, 0, node)
+    while (at > 0 && this.#open[at - 1].effort < effort) at--
+    this.#open.splice(at, 0, { ...part, least, minutes, effort, depth: from.depth + 1 })
   }
 
   /** The drawer for one frame: what the others take in any case is not there for it. */

@@ -20,8 +20,10 @@ export type Taken = Readonly<Record<string, readonly [number, number]>>
 
 /** The least work with which one frame lands somewhere that some target of a box allows. */
 export interface Least {
-  /** No plan of fewer whole minutes does. */
+  /** No plan of fewer whole minutes does; 0 where that was not seen. */
   minutes: number
+  /** More patience could say more of what is least. */
+  isOpen: boolean
   counts: readonly number[]
   landing: Landing
   /** Of each material, by id. */
@@ -77,6 +79,7 @@ export function leastOf(
   }
   return {
     minutes: proven ? wholeMinutes(best.score.minutes) : 0,
+    isOpen: !proven && patience === 'following',
     counts: countsOf(space, best.patterns),
     landing: landingOf(sums, request.state.axisCm),
     taken: used,

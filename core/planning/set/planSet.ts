@@ -1,12 +1,11 @@
+import { seeded } from '../../numerics/random.ts'
 import type { Quantity } from '../../quantities/units.ts'
 import type { TargetNumbers } from '../problem/request.ts'
 import { aboutNearby, drawnTogether, eachAlone, setAbout } from './between.ts'
 import { BoxSearch } from './boxes.ts'
-import { seeded } from '../../numerics/random.ts'
 import {
   aboutMiddle,
   HALF,
-  isGood,
   plansOf,
   spacesFor,
   startOf,
@@ -45,8 +44,7 @@ export function planSet(
   const alone = eachAlone(frames, spaces, start)
   const search = new BoxSearch(frames, spaces, start, shifts, mostEffort)
   search.offer(isFree ? aboutMiddle(frames, plansOf(alone), start) : alone)
-  const about = (target: TargetNumbers) =>
-    setAbout(frames, spaces, target, search.best && isGood(search.best) ? search.best.effort : Infinity)
+  const about = (target: TargetNumbers) => setAbout(frames, spaces, target, search.good?.effort ?? Infinity)
   const now = (): SetPlan => ({ ...search.best!, leastEffort: search.leastEffort, proven: search.proven })
   if (isFree && !search.isDone) {
     for (const target of likely(frames, start)) search.offer(about(target))
@@ -58,14 +56,13 @@ export function planSet(
   let settled = null
   for (let step = 0; search.looked < mostAnswers && !search.isDone && search.step(); step++) {
     const pause = step % TRY_EVERY === 0
-    const known = search.best && isGood(search.best) ? search.best : null
-    if (isFree && (pause || !known)) {
-      for (const target of [search.promising(), known && beside(known.target, random)]) {
+    if (isFree && (pause || !search.good)) {
+      for (const target of [search.promising(), search.good && beside(search.good.target, random)]) {
         const found = target && about(target)
         if (found) search.offer(drawnTogether(frames, spaces, found))
       }
-      if (step >= LATER && search.best && isGood(search.best) && search.best !== settled) {
-        settled = aboutNearby(frames, spaces, search.best)
+      if (step >= LATER && search.good && search.good !== settled) {
+        settled = aboutNearby(frames, spaces, search.good)
         search.offer(settled)
       }
     }
