@@ -11,7 +11,7 @@ const shop = useShop()
 </script>
 
 <template>
-  <div>
+  <div class="cure">
     <v-checkbox
       :model-value="material.cureHours !== null"
       label="Cures (silicone, glue, resin)"
@@ -41,6 +41,10 @@ const shop = useShop()
 </template>
 
 <style scoped>
+.cure {
+  display: grid;
+  gap: 10px;
+}
 .two {
   display: grid;
   grid-template-columns: 1fr 1fr;

@@ -228,9 +228,12 @@ function remove(): void {
 }
 .two {
   display: grid;
-  grid-template-columns: 150px 1fr;
+  grid-template-columns: 172px 1fr;
   gap: 8px 12px;
   margin-bottom: 8px;
+}
+.two > :nth-child(3) {
+  grid-column: 1 / -1;
 }
 .fault {
   color: rgb(var(--v-theme-error));

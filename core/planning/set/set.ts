@@ -97,13 +97,16 @@ export function startOf(frames: readonly SetFrame[], aim: SetAim): { target: Tar
   return { target, shifts }
 }
 
-/** One menu for all: what a piece adds does not depend on the frame that it is put on. */
+/** One menu for all: what a piece adds does not depend on the frame that it is put on. Work comes first, whatever was said of places. */
 export function spacesFor(frames: readonly SetFrame[], target: TargetNumbers): PlanSpace[] {
-  const first = planSpace({ ...frames[0].request, target })
-  return frames.map(({ request }) => {
-    checkRequest({ ...request, target })
-    return { ...first, request: { ...request, target } }
-  })
+  const requests = frames.map(({ request }) => ({
+    ...request,
+    target,
+    limits: { ...request.limits, fewPlaces: false },
+  }))
+  requests.forEach(checkRequest)
+  const first = planSpace(requests[0])
+  return requests.map((request) => ({ ...first, request }))
 }
 
 /** The same choices and rooms aimed elsewhere: neither depends on the target. */

@@ -85,9 +85,7 @@ export function programmeFor(space: PlanSpace, rule: PlanConstraint): Programme 
     request,
     choices,
     rows: [...hardRows(request, choices, rooms), ...rule.rows, ...forbidden],
-    acceptance: acceptanceFor(request, request.state).map((g) =>
-      rule.toTheEdge ? { ...g, halfWidth: g.tolerance } : g,
-    ),
+    acceptance: acceptanceFor(request, request.state),
     maxPlaces: request.limits.maxPlaces,
     placesFirst: rule.placesFirst || request.limits.fewPlaces,
     mustReach: rule.mustReach,

@@ -207,8 +207,8 @@ export class StripSearch {
 
   /** Takes these patterns where they keep all bounds and are better than the best. */
   offer(patterns: readonly Pattern[], minutes = this.minutesOf(patterns)): boolean {
-    // By what it loses at least; what cannot be better with that need not be told how likely it lands.
     if (minutes > this.#programme.mostMinutes + 1e-9) return false
+    // By what it loses at least; what cannot be better with that need not be told how likely it lands.
     const score = this.#scoreOf(patterns, minutes)
     if (this.stage && score.outside > 1e-9) return false
     if (!this.#isBetter(score) || !this.#keeps(patterns)) return false
