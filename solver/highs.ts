@@ -14,7 +14,7 @@ const PATIENCE_S = 5
  */
 export function solveWith(highs: Highs, limitS = PATIENCE_S): Solve {
   const status = highs.constants.modelStatus
-  return (model, gap = 0) => {
+  return (model) => {
     check(model)
     const starts = [0]
     const indices: number[] = []
@@ -41,7 +41,7 @@ export function solveWith(highs: Highs, limitS = PATIENCE_S): Solve {
       native.options.set({
         output_flag: false,
         mip_rel_gap: 0,
-        mip_abs_gap: gap,
+        mip_abs_gap: 0,
         mip_feasibility_tolerance: 1e-8,
         time_limit: limitS,
       })
@@ -49,8 +49,7 @@ export function solveWith(highs: Highs, limitS = PATIENCE_S): Solve {
       const ended = native.getModelStatus()
       if (ended === status.infeasible || ended === status.unboundedOrInfeasible) return { status: 'infeasible' }
       if (ended !== status.optimal) return { status: 'unproven', reason: `solver status ${String(ended)}` }
-      const found = answer(model, Array.from(native.getSolution().colValue))
-      return gap > 0 ? { ...found, bound: Math.min(found.objective, Number(native.info.get('mip_dual_bound'))) } : found
+      return answer(model, Array.from(native.getSolution().colValue))
     } finally {
       native.dispose()
     }
@@ -74,7 +73,7 @@ function check(model: LinearModel): void {
   }
 }
 
-function answer(model: LinearModel, found: number[]): SolveAnswer & { status: 'optimal' } {
+function answer(model: LinearModel, found: number[]): SolveAnswer {
   const values = found.map((v, i) => (model.columns[i].integer ? Math.round(v) : v))
   if (found.some((v, i) => Math.abs(v - values[i]) > 1e-4)) throw new Problem('solver.failed', 'integers')
   for (const row of model.rows) {
@@ -83,5 +82,5 @@ function answer(model: LinearModel, found: number[]): SolveAnswer & { status: 'o
     if (activity < row.lower - slack || activity > row.upper + slack) throw new Problem('solver.failed', row.name)
   }
   const objective = model.columns.reduce((sum, c, i) => sum + c.cost * values[i], 0)
-  return { status: 'optimal', objective, bound: objective, values }
+  return { status: 'optimal', objective, values }
 }

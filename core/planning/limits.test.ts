@@ -11,7 +11,7 @@ import { baseOf, deviationsOf, linearDeviation, toleranceExcess } from './proble
 import { totalMoments } from './model/programme.ts'
 import type { Quantity } from '../quantities/units.ts'
 import { fullRange, lineOver } from './model/lines.ts'
-import { relaxationOver } from './model/planModel.ts'
+import { relaxationOf } from './model/planModel.ts'
 import { headOutline } from '../geometry/outline.ts'
 import { meansOf } from '../geometry/shape.ts'
 import { cutIn } from '../cuts/zones.ts'
@@ -155,7 +155,7 @@ describe('the straight lines that stand for effects', () => {
     const usual = usualRequest({ limits: { ...OPEN_LIMITS, capTotalG: 330 } })
     const request = { ...usual, work: { ...usual.work, finish: finishFor(true) } }
     const programme = programmeFor(planSpace(request), NO_CONSTRAINT)
-    const model = relaxationOver(programme, { ranges: programme.choices.map(fullRange), band: null }, 0)
+    const model = relaxationOf(programme)
     let seed = 7
     const random = () => (seed = (seed * 16807) % 2147483647) / 2147483647
     for (let trial = 0; trial < 200; trial++) {

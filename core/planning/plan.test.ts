@@ -15,17 +15,6 @@ beforeAll(async () => {
   solve = await realSolver()
 })
 
-/** A small seeded generator, so that a failing case can be named by its seed. */
-function seeded(seed: number) {
-  let a = seed
-  return () => {
-    a = (a + 0x6d2b79f5) | 0
-    let t = Math.imul(a ^ (a >>> 15), 1 | a)
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
-  }
-}
-
 describe('the plan', () => {
   it('predicts by sums that a fine mesh of points confirms', () => {
     const plan = optimalPlan(
@@ -186,7 +175,7 @@ describe('the solver', () => {
     ...change,
   })
   it('solves a textbook case, says infeasible, and refuses nonsense', () => {
-    expect(solve(model())).toEqual({ status: 'optimal', objective: -1100, bound: -1100, values: [20, 10] })
+    expect(solve(model())).toEqual({ status: 'optimal', objective: -1100, values: [20, 10] })
     expect(solve(model({ rows: [{ name: 'no', lower: 5, upper: 10, terms: [[0, 0]] }] })).status).toBe('infeasible')
     expect(() => solve(model({ rows: [{ name: 'nan', lower: 0, upper: 1, terms: [[0, NaN]] }] }))).toThrow(
       'solver.badModel at nan',
@@ -208,26 +197,5 @@ describe('the solver', () => {
         }),
       ),
     ).toThrow('solver.badModel at twice')
-  })
-  it('with a gap allowed, says between what bounds the best answer lies', () => {
-    const random = seeded(5)
-    for (let trial = 0; trial < 8; trial++) {
-      const columns = Array.from({ length: 14 }, (_, j) => ({
-        name: `x${j}`,
-        cost: 1 + random(),
-        lower: 0,
-        upper: 9,
-        integer: true,
-      }))
-      const terms = columns.map((_, j): [number, number] => [j, 1 + 8 * random()])
-      const hard = model({ columns, rows: [{ name: 'at least', lower: 61.7, upper: 61.9, terms }] })
-      const best = solve(hard)
-      const near = solve(hard, 0.5)
-      if (best.status !== 'optimal' || near.status !== 'optimal') throw new Error('not solved')
-      expect(best.bound).toBe(best.objective)
-      expect(near.bound).toBeLessThanOrEqual(best.objective + 1e-6)
-      expect(near.objective).toBeGreaterThanOrEqual(best.objective - 1e-6)
-      expect(near.objective - near.bound).toBeLessThanOrEqual(0.5 + 1e-6)
-    }
   })
 })

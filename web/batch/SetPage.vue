@@ -2,15 +2,14 @@
 import { mdiArrowLeft } from '@mdi/js'
 import { computed, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { isGood, type SetAim } from '#core/planning/set/set.ts'
-import type { Pair } from '#core/planning/set/pair.ts'
+import type { SetAim } from '#core/planning/set/set.ts'
 import type { BatchUnit } from '#contract/batch.ts'
 import { problemText } from '../api/client.ts'
 import AllowedWork from '../shared/AllowedWork.vue'
 import { useShop } from '../stores/shop.ts'
 import SetTable from './SetTable.vue'
 import { useBatch } from './useBatch.ts'
-import { minutesAndGrams, setVerdict } from './setVerdict.ts'
+import { minutesAndGrams, pairsVerdict, pairText, setVerdict } from './setVerdict.ts'
 import { useSet } from './useSet.ts'
 
 /** The units of a batch made alike: one target, a plan for each, and which two would be the easiest pair. */
@@ -44,12 +43,6 @@ async function bench(unit: BatchUnit): Promise<void> {
     failed.value = problemText(error)
   }
 }
-const pairText = (pair: Pair) =>
-  pair.plan && isGood(pair.plan)
-    ? minutesAndGrams(pair.plan)
-    : pair.leastEffort === Infinity || pair.plan
-      ? 'Cannot be made alike'
-      : 'Asks more'
 </script>
 
 <template>
@@ -103,7 +96,7 @@ const pairText = (pair: Pair) =>
           </li>
         </ol>
         <p class="quiet mb-0">
-          Of all {{ set.pairs.value.length }} pairs none asks a minute less than the first, a gram counted as a minute.
+          {{ pairsVerdict(set.pairs.value) }}
         </p>
       </section>
       <section class="panel">

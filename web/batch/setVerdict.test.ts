@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
+import type { Pair } from '#core/planning/set/pair.ts'
 import type { SetPlan } from '#core/planning/set/set.ts'
-import { minutesAndGrams, setVerdict } from './setVerdict.ts'
+import { minutesAndGrams, pairsVerdict, pairText, setVerdict } from './setVerdict.ts'
 
 const set = (change: Partial<SetPlan> = {}): SetPlan =>
   ({
@@ -25,11 +26,26 @@ describe('what is said of a set', () => {
     expect(setVerdict(set(), true)).toContain('looking for better')
     expect(setVerdict(set(), false)).toContain('a better one may exist')
     expect(setVerdict(set({ proven: true }), false)).toContain('No other way saves half a minute a frame')
-    expect(setVerdict(set({ proven: true, effort: 0.3, leastEffort: 0 }), false)).toBe('No other way asks less.')
   })
   it('a set that is not one says so before anything else', () => {
     expect(setVerdict(set({ reached: false }), true)).toContain('Not alike yet')
     expect(setVerdict(set({ reached: false }), false)).toContain('the nearest')
     expect(setVerdict(set({ inStock: false, proven: true }), false)).toContain('not enough in the drawer')
+  })
+})
+
+describe('what is said of pairs', () => {
+  const pair = (plan: SetPlan | null, leastEffort: number): Pair => ({ ids: ['a', 'b'], plan, leastEffort })
+  it('what each asks, as far as it was worked out', () => {
+    expect(pairText(pair(set(), 18))).toBe('About 19 min, +6.0 g')
+    expect(pairText(pair(null, 18))).toBe('Not worked out')
+    expect(pairText(pair(set({ reached: false }), 3))).toBe('Cannot be made alike')
+    expect(pairText(pair(null, Infinity))).toBe('Cannot be made alike')
+  })
+  it('that none asks a minute less only where that was seen of every other', () => {
+    const first = pair(set({ effort: 5 }), 4)
+    expect(pairsVerdict([first, pair(null, 4), pair(null, Infinity)])).toContain('Of all 3 pairs none asks')
+    expect(pairsVerdict([first, pair(null, 4), pair(set({ effort: 9 }), 3.9)])).toContain('may exist')
+    expect(pairsVerdict([pair(null, Infinity)])).toBe('')
   })
 })

@@ -31,34 +31,28 @@ export function linearAbout(programme: Programme, counts: readonly number[]): Pl
   const { frame } = baseOf(programme.request)
   const sums = addMoments(frame, totalMoments(programme.choices, counts))
   const about = sums.moment / sums.massG
-  return linearModel(programme, { ranges: programme.choices.map(fullRange), band: [about, about] }, lineAt(counts))
+  return linearModel(programme, [about, about], lineAt(counts))
 }
 
-/** A part of all plans: counts in ranges and, where recoil weight is aimed at, a balance in a band, cm. */
-export interface Subproblem {
-  ranges: readonly CountRange[]
-  band: readonly [number, number] | null
-}
+/** Where recoil weight is aimed at: balances that plans may have, cm. */
+type Band = readonly [number, number] | null
 
 /**
- * A linear relaxation over a subproblem: every whole plan in it keeps the rows with its own exact misses or smaller ones.
- * Recoil weight is I_p − M(b−p)²/1000 with p the middle of the band: linear but for a term between nothing and M·h²/1000,
- * h half the band. What it cannot do no plan in the ranges can; that makes proofs sound although effects are not exactly linear.
- * @param margin share of each tolerance by which acceptance bands and tolerances are drawn in
+ * A linear relaxation of all plans: every whole plan keeps the rows with its own exact misses or smaller ones.
+ * Recoil weight is I_p − M(b−p)²/1000 with p the middle of all balances (no mass pulls beyond the ends of the frame): linear but for a term
+ * between nothing and M·h²/1000, h half of their range. What it cannot do no plan can, although effects are not exactly linear.
  */
-export function relaxationOver(programme: Programme, subproblem: Subproblem, margin: number): PlanModel {
-  const drawnIn = {
-    ...programme,
-    acceptance: programme.acceptance.map((g) => ({ ...g, halfWidth: g.halfWidth - margin * g.tolerance })),
-  }
-  const model = linearModel(drawnIn, subproblem, (choice, j, miss) => lineOver(choice, subproblem.ranges[j], miss))
-  programme.acceptance.forEach((g, i) => (model.columns[model.over[i]].upper = g.tolerance - g.halfWidth))
-  return model
+export function relaxationOf(programme: Programme): PlanModel {
+  const { acceptance, request } = programme
+  const aimsAtRecoil = acceptance.some((g) => g.quantity === 'recoilWeight')
+  return linearModel(programme, aimsAtRecoil ? [0, request.work.geometry.lengthCm] : null, (choice, _, miss) =>
+    lineOver(choice, fullRange(choice), miss),
+  )
 }
 
-function linearModel(programme: Programme, subproblem: Subproblem, lineOf: LineOf): PlanModel {
+function linearModel(programme: Programme, band: Band, lineOf: LineOf): PlanModel {
   const { request, choices, acceptance, maxPlaces } = programme
-  const { ranges, band } = subproblem
+  const ranges = choices.map(fullRange)
   const base = baseOf(request)
   const model = emptyModel(programme, ranges)
   for (const { bound, ...row } of programme.rows) model.hard.push({ bound, row: addRow(model, { ...row }) })
@@ -128,7 +122,7 @@ function addAim(
   { acceptance }: Programme,
   i: number,
   base: Base,
-  band: Subproblem['band'],
+  band: Band,
   termsOf: TermsOf,
 ): void {
   const g = acceptance[i]

@@ -104,14 +104,6 @@ export function deviationsOf(acceptance: readonly AcceptanceBand[], base: Base, 
   return acceptance.map((band) => linearDeviation(band, sums, base, sums.moment / sums.massG) - aimConstant(band))
 }
 
-/** Σ weight·max(0, |miss| − half width)/tolerance: 0 when every number lies safely inside. */
-export function bandExcess(acceptance: readonly AcceptanceBand[], misses: readonly number[]): number {
-  return acceptance.reduce(
-    (sum, g, i) => sum + (g.weight * Math.max(0, Math.abs(misses[i]) - g.halfWidth)) / g.tolerance,
-    0,
-  )
-}
-
 /** Σ weight·max(0, |miss| − tolerance)/tolerance: how far outside the tolerances; 0 when every number lies inside. */
 export function toleranceExcess(acceptance: readonly AcceptanceBand[], misses: readonly number[]): number {
   return acceptance.reduce(

@@ -2,8 +2,7 @@ import { costOf, massOf, type Cut } from '../../cuts/cut.ts'
 import { removable, type Material } from '../../cuts/material.ts'
 import { estimateOf, type FrameState } from '../../frame/state.ts'
 import type { Solve } from '../model/linear.ts'
-import { fullRange } from '../model/lines.ts'
-import { relaxationOver, type Subproblem } from '../model/planModel.ts'
+import { relaxationOf } from '../model/planModel.ts'
 import { hardRows, type CountRow, type Programme } from '../model/programme.ts'
 import { choicesFor, predicted, type Choice, type ZoneRoom } from '../problem/choices.ts'
 import { acceptanceFor, targetDeviations, type AcceptanceBand, type TargetDeviation } from '../problem/deviations.ts'
@@ -132,15 +131,9 @@ export function countsOf({ choices }: PlanSpace, patterns: readonly Pattern[]): 
 /** Could any plan under the rule land inside every tolerance, fractions of a cut allowed? When not, no whole one can. */
 export function isRelaxationFeasible(space: PlanSpace, rule: PlanConstraint, solve: Solve): boolean {
   const programme = programmeFor(space, rule)
-  const model = relaxationOver(programme, wholeProblem(programme), 0)
+  const model = relaxationOf(programme)
   for (const column of model.outside) model.columns[column].upper = 0
   return solve({ ...model, columns: model.columns.map((c) => ({ ...c, integer: false })) }).status === 'optimal'
-}
-
-/** All plans. The band holds every balance that could come of them: no mass pulls beyond the ends of the frame. */
-export function wholeProblem({ choices, acceptance, request }: Programme): Subproblem {
-  const aimsAtRecoil = acceptance.some((g) => g.quantity === 'recoilWeight')
-  return { ranges: choices.map(fullRange), band: aimsAtRecoil ? [0, request.work.geometry.lengthCm] : null }
 }
 
 /** Held pieces and new ones; a new one whose id is taken gets another. */
