@@ -53,7 +53,7 @@ describe('what the contract takes is what the core knows, both ways', () => {
   it('what the core works from', () => {
     expectTypeOf<z.output<typeof readingSchema>>().toExtend<Reading>()
     expectTypeOf<z.output<typeof materialSchema>>().toExtend<Material>()
-    expectTypeOf<Material['kind']>().toExtend<z.output<typeof materialSchema>['kind'] | 'off'>()
+    expectTypeOf<Material['kind']>().toExtend<z.output<typeof materialSchema>['kind'] | 'off' | 'moved'>()
     expectTypeOf<Material['grip']>().toEqualTypeOf<z.output<typeof materialSchema>['grip']>()
     expectTypeOf<z.output<typeof frameSchema>['ownStrings']>().toEqualTypeOf<OwnLayer | null>()
     expectTypeOf<z.output<typeof referenceSchema>>().toExtend<ReferenceSetup>()

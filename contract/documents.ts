@@ -38,6 +38,7 @@ export const addedMassSchema = z.object({
   offAxisCm: finite.min(0).max(20),
   lengthCm: finite.min(0).max(80).optional(),
   stays: z.boolean().optional(),
+  zoneId: idSchema.optional(),
 })
 
 export const conditionSchema = z.object({
@@ -190,6 +191,7 @@ export const limitsSchema = z.object({
   mayChangeGrip: z.boolean(),
   mayChangeStrings: z.boolean().default(false),
   mayTakeOff: z.boolean().default(false),
+  mayMove: z.boolean().default(true),
   evenSides: z.boolean().default(false),
   capTotalG: finite.min(0).max(1000).nullable().default(null),
   fewPlaces: z.boolean().default(false),

@@ -31,6 +31,8 @@ export function stepTitle(step: Pick<WorkStep, 'kind' | 'cut' | 'turn'>, materia
       return 'Trial: the whole plan in removable tape or putty'
     case 'takeOff':
       return `Take off: ${name}`
+    case 'move':
+      return `Move: ${name}`
     case 'peel':
       return `Take off again: ${name}`
     case 'strings':
@@ -62,6 +64,7 @@ export function stepTitle(step: Pick<WorkStep, 'kind' | 'cut' | 'turn'>, materia
 const STEP_NOTES: Partial<Record<StepKind, string>> = {
   inspect: 'Is it this frame? Cracks, bumper, grommets, butt cap, what is stuck on.',
   final: 'All of it, as it was measured. What you read here is in the final check.',
+  move: 'Out of where it sits, into where it goes; to both sides alike.',
   trial: 'At the planned places, before the grip comes off. Hit a few.',
   plug: 'As far up as the fill is to go: it must not run up the shaft.',
   fill: 'Weigh while it is squeezed in, half in each chamber, handle down.',
@@ -105,6 +108,7 @@ export const STEP_TOOLS: Partial<Record<StepKind, string>> = {
   mask: 'masking tape',
   coat: 'gloves, varnish',
   module: 'screwdriver',
+  move: 'screwdriver',
   peel: 'fingernail, alcohol',
 }
 

@@ -93,6 +93,10 @@ export const ALTERNATIVES: Record<AlternativeId, { name: string; description: st
   },
   head: { name: 'Top, sides and bridge', description: 'All of it on the hoop: a lighter sister made the heavier one.' },
   leather: { name: 'Heavier grip', description: 'A heavier grip goes on; strips do the rest.' },
+  modules: {
+    name: 'Modules moved',
+    description: 'What sits in the holes goes into others, and modules of the drawer beside it: no glue.',
+  },
   elsewhere: { name: 'Other places', description: 'At most half of what the first plan puts at each of its places.' },
 }
 
@@ -151,6 +155,8 @@ export function openingText(
       return 'other strings of the drawer allowed'
     case 'takeOff':
       return 'taking off what is stuck on'
+    case 'move':
+      return 'modules moved to other holes'
     case 'zones':
       return 'all places open'
     case 'materials':

@@ -55,6 +55,8 @@ export function stripsText(cut: Cut, material: Material, work: Workpiece): strin
       return `${runs * cut.amount} × ${fixed(material.unitMassG, 1)} g`
     case 'off':
       return cut.amount > 1 ? `${cut.amount} off` : 'off'
+    case 'moved':
+      return `${fixed(material.unitMassG, 1)} g moved`
     case 'tape':
     case 'sleeve':
       return layersOf(cut)

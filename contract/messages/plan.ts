@@ -35,6 +35,10 @@ export const RECIPE_NAMES: Record<string, { name: string; description: string }>
   bridge: { name: 'Throat bridge', description: 'Near the balance: heavier, little else moves.' },
   shaft: { name: 'Shaft', description: 'On the shaft, just above the grip: heavier, the head hardly notices.' },
   modules: { name: 'Modules', description: 'Weights into the holes of the frame: on and off without glue.' },
+  modulesMoved: {
+    name: 'Modules moved',
+    description: 'What sits in the holes goes into others: no gram more or less.',
+  },
   leather: { name: 'Heavier grip', description: 'A heavier grip goes on.' },
 }
 
@@ -57,12 +61,13 @@ const counted = (n: number, one: string, many = `${one}s`) => `${n} ${n === 1 ? 
 
 /** `12.0 g added, 4.0 g off, coats and plug 0.5 g`: what a cut list weighs, and what goes on with it. */
 export function addedText(cuts: readonly Cut[], materials: readonly Material[], work: Workpiece): string {
-  let [on, off, coats, plug] = [0, 0, 0, 0]
+  let [on, off, moved, coats, plug] = [0, 0, 0, 0, 0]
   for (const cut of cuts) {
     const material = materials.find((m) => m.id === cut.materialId)
     if (!material) continue
     const massG = massOf(cut, material, work)
-    if (massG > 0) on += massG
+    if (material.kind === 'moved') moved += material.unitMassG
+    else if (massG > 0) on += massG
     else off -= massG
     const withIt = finishG(cut, material, work)
     if (isCoated(cut, material)) coats += withIt
@@ -72,6 +77,7 @@ export function addedText(cuts: readonly Cut[], materials: readonly Material[], 
   return [
     `${fixed(on, 1)} g added`,
     ...(off > 0.05 ? [`${fixed(off, 1)} g off`] : []),
+    ...(moved > 0 ? [`${fixed(moved, 1)} g moved`] : []),
     ...(coats + plug >= 0.05 ? [`${names.join(' and ')} ${fixed(coats + plug, 1)} g`] : []),
   ].join(', ')
 }

@@ -111,6 +111,7 @@ export function handWorkText({ kind, cut, was }: HandWork, materials: readonly M
   const what = `${material.name}, ${whereText(cut, work).toLowerCase()}`
   const strips = stripsText(cut, material, work)
   const grams = massOf(cut, material, work) - (was && kind === 'changed' ? massOf(was, material, work) : 0)
+  if (material.kind === 'moved') return kind === 'off' ? `Move back: ${material.name}` : `Move: ${what}`
   switch (kind) {
     case 'off':
       return `Take off: ${what}, ${strips} (−${fixed(massOf(cut, material, work), 1)} g)`

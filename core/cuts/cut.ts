@@ -119,7 +119,7 @@ export function runsOf(
 
 /** What a cut takes out of the drawer: cm, g or pieces. */
 export function stockTaken(cut: Cut, material: Material, work: Workpiece): number {
-  if (material.kind === 'off') return 0
+  if (material.kind === 'off' || material.kind === 'moved') return 0
   if (material.kind === 'fill') return cut.amount
   return cut.amount * runsOf(cut, work.geometry)
 }
@@ -137,7 +137,7 @@ export function stockOf(cuts: readonly Cut[], materials: readonly Material[], wo
 
 /** What a cut costs, or null when the price is not known. Reusable things cost nothing: they come back. */
 export function costOf(cut: Cut, material: Material, work: Workpiece): number | null {
-  if (material.kind === 'off' || material.reusable) return 0
+  if (material.reusable || stockTaken(cut, material, work) === 0) return 0
   return material.cost === null ? null : material.cost * stockTaken(cut, material, work)
 }
 
@@ -150,6 +150,8 @@ export function massOf(cut: Cut, material: Material, work: Workpiece): number {
       return material.unitMassG - (work.condition.stringsG ?? 0)
     case 'off':
       return -cut.amount * material.unitMassG
+    case 'moved':
+      return 0
     default:
       return cut.amount * material.unitMassG * (material.kind === 'fill' ? 1 : runsOf(cut, work.geometry))
   }

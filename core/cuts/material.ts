@@ -1,9 +1,6 @@
-import { STOCKED_KINDS, type GripKind } from '../sports/kinds.ts'
-import { conditionPieces, type AddedMass, type Condition } from '../frame/condition.ts'
-import type { FrameGeometry } from '../geometry/outline.ts'
-import type { SportProfile } from '../sports/profile.ts'
+import { STOCKED_KINDS, type GripKind, type StockedKind } from '../sports/kinds.ts'
 
-export const MATERIAL_KINDS = [...STOCKED_KINDS, 'off'] as const
+export const MATERIAL_KINDS = [...STOCKED_KINDS, 'off', 'moved'] as const
 export type MaterialKind = (typeof MATERIAL_KINDS)[number]
 
 /** How one of a kind is counted, for its stock and its price. */
@@ -16,6 +13,7 @@ export const COUNTED_IN: Record<MaterialKind, 'cm' | 'g' | 'pieces'> = {
   grip: 'pieces',
   overgrip: 'pieces',
   off: 'pieces',
+  moved: 'pieces',
 }
 
 /** Something in the drawer that adds mass. Stock in cm for tape and sleeve, g for fill, pieces for the rest. */
@@ -49,6 +47,9 @@ export interface Material {
 
 /** Standard uncertainty over the mass of what is cut by length and was never weighed (common practice, no source). */
 export const UNWEIGHED_SHARE = 0.05
+/** Is it taken out of the drawer? What is on the frame already comes off it, or is moved on it. */
+export const isInDrawer = <M extends Pick<Material, 'kind'>>(material: M): material is M & { kind: StockedKind } =>
+  material.kind !== 'off' && material.kind !== 'moved'
 export const isByLength = (kind: MaterialKind): boolean => COUNTED_IN[kind] === 'cm'
 
 /** What a material is when nothing more is said about it. */
@@ -64,48 +65,4 @@ export const PLAIN_MATERIAL: Omit<Material, 'id' | 'name' | 'kind' | 'unitMassG'
   cost: null,
   zoneIds: null,
   grip: null,
-}
-
-const OFF = 'off:'
-
-/** What is on the frame in a condition and can come off by itself, with what each weighs. Strings and base grip are changed, not taken off. */
-export function removable(condition: Condition, profile: SportProfile): Material[] {
-  const { layers } = profile
-  const one = (id: string, name: string, massG: number, stock = 1): Material[] =>
-    massG > 0 ? [{ ...PLAIN_MATERIAL, id: OFF + id, name, kind: 'off', unitMassG: massG, stock }] : []
-  return [
-    ...one('overgrip', 'Overgrip', condition.overgrips > 0 ? layers.overgrip.massG : 0, condition.overgrips),
-    ...one('dampener', 'Dampener', condition.dampener ? (layers.dampener?.massG ?? 0) : 0),
-    ...one('guardTape', 'Guard tape', condition.guardTapeG),
-    ...one('film', 'Film on the grip', condition.film ? layers.film.massG : 0),
-    ...condition.added.flatMap((item: AddedMass) => (item.stays ? [] : one(item.id, item.name, item.massG))),
-  ]
-}
-
-/** The condition once so many of something are off. */
-export function conditionWithout(condition: Condition, materialId: string, count: number): Condition {
-  const what = materialId.slice(OFF.length)
-  switch (what) {
-    case 'overgrip':
-      return { ...condition, overgrips: Math.max(0, condition.overgrips - count) }
-    case 'dampener':
-      return { ...condition, dampener: false }
-    case 'guardTape':
-      return { ...condition, guardTapeG: 0 }
-    case 'film':
-      return { ...condition, film: false }
-    default:
-      return { ...condition, added: condition.added.filter((item) => item.id !== what) }
-  }
-}
-
-/** Taking something off as pieces of negative mass, where it lies on this frame. */
-export function piecesOff(
-  materialId: string,
-  count: number,
-  condition: Condition,
-  geometry: FrameGeometry,
-  profile: SportProfile,
-) {
-  return conditionPieces(condition, conditionWithout(condition, materialId, count), geometry, profile)
 }

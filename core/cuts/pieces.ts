@@ -14,7 +14,8 @@ import {
   type Cut,
   type Workpiece,
 } from './cut.ts'
-import { piecesOff, type Material } from './material.ts'
+import { HOLE_U_CM, piecesMoved, piecesOff } from './items.ts'
+import type { Material } from './material.ts'
 
 /**
  * Everything that a cut brings to the finished frame: what a hand lays, and what goes on with it.
@@ -108,7 +109,7 @@ export function piecesLaid(cut: Cut, material: Material | undefined, work: Workp
     }
     case 'weight':
       // Made, not cut: its mass is known as well as the scale knows it; where its hole is, it sits.
-      return [{ massG, uMassG: 0.1, uPlaceCm: 0.1, shape: spotShape(cut), strips: runsOf(cut, geometry) }]
+      return [{ massG, uMassG: 0.1, uPlaceCm: HOLE_U_CM, shape: spotShape(cut), strips: runsOf(cut, geometry) }]
     case 'strings': {
       const share = (profile.layers.strings?.uMassG ?? 0) / (profile.layers.strings?.massG ?? 1)
       const uMassG = share * Math.hypot(material.unitMassG, condition.stringsG ?? 0)
@@ -116,6 +117,8 @@ export function piecesLaid(cut: Cut, material: Material | undefined, work: Workp
     }
     case 'off':
       return piecesOff(material.id, cut.amount, condition, geometry, profile)
+    case 'moved':
+      return piecesMoved(cut, condition, geometry, profile)
     case 'grip':
     case 'overgrip': {
       const was = material.kind === 'grip' ? profile.layers.grips[condition.grip].uMassG : 0

@@ -20,6 +20,7 @@ const USUALLY_TAKES: Record<Zone['place'], readonly StockedKind[]> = {
 /** May this material go to this zone? */
 export function fits(zone: Zone, material: Material): boolean {
   const kind = material.kind
+  if (kind === 'moved') return zone.holes === true && (material.zoneIds?.includes(zone.id) ?? false)
   if (kind === 'off' || !(zone.takes ?? USUALLY_TAKES[zone.place]).includes(kind)) return false
   return kind !== 'weight' || material.zoneIds === null || material.zoneIds.includes(zone.id)
 }

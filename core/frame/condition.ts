@@ -17,7 +17,12 @@ export interface AddedMass {
   lengthCm?: number
   /** It does not come off: cured inside. */
   stays?: boolean
+  /** The hole of the profile that it sits in, one of those that modules are made for: from there it goes into another. */
+  zoneId?: string
 }
+
+/** How well the mass of something is known that was put on earlier: a share of it (common practice, no source). */
+export const ADDED_SHARE = 0.03
 
 /** What is on the frame when a number was taken. Part of every reading and every published figure. */
 export interface Condition {
@@ -115,7 +120,7 @@ function changesOf(from: Condition, to: Condition, profile?: SportProfile): Chan
     changes.push({ layer: 'film', massG: to.film ? one.massG : -one.massG, uMassG: one.uMassG })
   }
   const put = (item: AddedMass, sign: 1 | -1) =>
-    changes.push({ layer: 'added', massG: sign * item.massG, uMassG: 0.03 * item.massG, added: item })
+    changes.push({ layer: 'added', massG: sign * item.massG, uMassG: ADDED_SHARE * item.massG, added: item })
   const alike = (a: AddedMass, b: AddedMass) => a.massG === b.massG && a.atCm === b.atCm && a.offAxisCm === b.offAxisCm
   // One for one: of two that are alike, taking one off leaves one.
   const unmatched = [...to.added]

@@ -7,7 +7,8 @@ import { knownQuantities, summarise, type MeasuredSummary } from '../measure/sum
 import type { Reading } from '../measure/readings.ts'
 import { finishFor, type Workpiece } from '../cuts/cut.ts'
 import { piecesOfAll } from '../cuts/pieces.ts'
-import { removable, type Material } from '../cuts/material.ts'
+import { materialsOn } from '../cuts/items.ts'
+import type { Material } from '../cuts/material.ts'
 import { QUANTITIES, stated } from '../quantities/units.ts'
 import type { SportProfile } from '../sports/profile.ts'
 import { isMinor } from '../targets/minors.ts'
@@ -87,7 +88,7 @@ export function deriveJob(input: JobInput): DerivedJob {
     finish: finishFor(isMinor(documents.player?.facts ?? null)),
   }
   const drawer = input.materials.map((m) => ({ ...m, stock: m.retired ? 0 : m.stock + (input.taken[m.id] ?? 0) }))
-  const materials = [...drawer, ...removable(condition, profile)]
+  const materials = [...drawer, ...materialsOn(condition, profile)]
   const known = new Set(materials.map((m) => m.id))
   const cuts = documents.plan?.cuts.filter((cut) => known.has(cut.materialId)) ?? []
   const planned =

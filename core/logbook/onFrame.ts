@@ -1,6 +1,7 @@
 import { massOf, sameCut, type Cut } from '../cuts/cut.ts'
 import { piecesOf } from '../cuts/pieces.ts'
-import { conditionWithout, PLAIN_MATERIAL, type Material } from '../cuts/material.ts'
+import { conditionMoved, conditionWithout } from '../cuts/items.ts'
+import { PLAIN_MATERIAL, type Material } from '../cuts/material.ts'
 import type { AddedMass, Condition } from '../frame/condition.ts'
 import { meansOf } from '../geometry/shape.ts'
 import { pieceMaterial, type ProofBody, type ProvenPiece } from '../job/proof.ts'
@@ -11,13 +12,14 @@ const STUCK = ['tape', 'fill', 'sleeve', 'weight']
 
 /**
  * The condition in which a signed frame leaves the bench: as it was read at the end, with everything that was put on it as mass
- * that was added earlier, where it lies. What came off is off; what cured inside stays.
+ * that was added earlier, where it lies. What came off is off, what was moved sits where it was moved to; what cured inside stays.
  * @param number of the job, for the names of its pieces
  */
 export function conditionAfter(proof: ProofBody, number: number, profile: SportProfile): Condition {
   const off = proof.pieces.filter((p) => p.material.kind === 'off')
   const left = off.reduce((now, { cut }) => conditionWithout(now, cut.materialId, cut.amount), proof.condition)
-  const changed = proof.pieces.reduce((now, piece) => layered(now, piece), left)
+  const moved = proof.pieces.reduce((now, { cut }) => conditionMoved(now, cut, profile), left)
+  const changed = proof.pieces.reduce((now, piece) => layered(now, piece), moved)
   const put = proof.pieces.filter((p) => STUCK.includes(p.material.kind) && p.massG > 0)
   return { ...changed, added: [...changed.added, ...put.map((piece) => addedBy(piece, proof, number, profile))] }
 }
@@ -66,16 +68,17 @@ function addedBy(piece: ProvenPiece, proof: ProofBody, number: number, profile: 
     const means = meansOf(p.shape, proof.geometry)
     for (const key of ['x', 'xx', 'yy'] as const) mean[key] += (p.massG / total) * means[key]
   }
-  const zone = profile.zones.find((z) => z.id === cut.zoneId)?.name
+  const zone = profile.zones.find((z) => z.id === cut.zoneId)
   return {
     id: itemId(number, cut.id),
-    name: `${material.name}${zone ? `, ${zone.toLowerCase()}` : ''} (job ${number})`,
+    name: `${material.name}${zone ? `, ${zone.name.toLowerCase()}` : ''} (job ${number})`,
     massG,
     atCm: mean.x,
     offAxisCm: Math.sqrt(mean.yy),
     // Even mass over ℓ scatters by ℓ²/12.
     lengthCm: Math.sqrt(12 * Math.max(0, mean.xx - mean.x ** 2)),
     ...(material.kind === 'fill' && material.cureHours !== null ? { stays: true } : {}),
+    ...(zone?.holes && material.kind === 'weight' ? { zoneId: zone.id } : {}),
   }
 }
 

@@ -2,7 +2,8 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { massOf, type Cut } from '../cuts/cut.ts'
 import { piecesOfAll } from '../cuts/pieces.ts'
-import { removable, type Material } from '../cuts/material.ts'
+import { itemOf, materialsOn, movable } from '../cuts/items.ts'
+import { PLAIN_MATERIAL, type Material } from '../cuts/material.ts'
 import { cutIn } from '../cuts/zones.ts'
 import { defaultCondition, type Condition } from '../frame/condition.ts'
 import { withPieces } from '../frame/pieces.ts'
@@ -16,6 +17,8 @@ import { PROFILES, SPORTS, type SportId } from '../sports/sports.ts'
 import { conditionAfter } from './onFrame.ts'
 import { earlierSetups, isThere, wayBackTo, type NumberedProof } from './returning.ts'
 
+const MODULE: Material = { ...PLAIN_MATERIAL, id: 'module', name: 'Module', kind: 'weight', unitMassG: 2, stock: 40, reusable: true, zoneIds: ['holesTip', 'holesSides', 'holesHeart'] } // prettier-ignore
+const SHOP = [...DRAWER, MODULE]
 /** A frame in the hands of a shop: its true numbers, what lies on it, and the proofs of its jobs. */
 class Bench {
   readonly profile
@@ -33,7 +36,7 @@ class Bench {
     return { geometry: this.profile.geometry, condition: this.condition, profile: this.profile }
   }
   get materials(): Material[] {
-    return [...DRAWER, ...removable(this.condition, this.profile)]
+    return [...SHOP, ...materialsOn(this.condition, this.profile)]
   }
   /** A job: what is laid changes the numbers, and is signed. */
   build(cuts: Cut[]): void {
@@ -58,7 +61,8 @@ class Bench {
   }
   backTo(number: number): ReturnType<typeof wayBackTo> {
     const setup = earlierSetups(this.proofs, this.profile).find((s) => s.number === number)!
-    return wayBackTo(setup, this.condition, DRAWER)
+    // As it comes over the wire.
+    return wayBackTo(JSON.parse(JSON.stringify(setup)) as typeof setup, this.condition, SHOP)
   }
 }
 const cutsOf = (bench: Bench, picks: Pick[]): Cut[] =>
@@ -109,6 +113,39 @@ describe('the way back to an earlier setup', () => {
     expect(isThere(bench.backTo(1))).toBe(true)
     // And forward again: the strip of the second job, as it was.
     expect(bench.backTo(2).cuts).toMatchObject([{ materialId: 'tungsten', zoneId: 'threeNine', amount: 6 }])
+  })
+  it('modules: where they sat then, after any moves, and after they were taken out', () => {
+    fc.assert(
+      fc.property(fc.array(fc.nat(1000), { minLength: 3, maxLength: 8 }), (steps) => {
+        const bench = new Bench('padel')
+        const holes = bench.profile.zones.filter((zone) => zone.holes)
+        const into = (n: number, material: Material, id: string) =>
+          cutIn(holes[n % holes.length], material, 1, bench.work, id)
+        bench.build([into(steps[0], MODULE, 'a'), into(steps[1], MODULE, 'b')])
+        for (const step of steps.slice(2)) {
+          const items = movable(bench.condition, bench.profile)
+          const item = items[step % Math.max(1, items.length)]
+          if (step % 4 === 0) bench.build(bench.backTo((step % bench.proofs.length) + 1).cuts)
+          else if (item && step % 4 === 1)
+            bench.build([{ ...into(0, MODULE, 'off'), materialId: item.id.replace('moved:', 'off:'), place: 'off', zoneId: null }]) // prettier-ignore
+          else if (item) {
+            const to = holes.filter((hole) => hole.id !== itemOf(item.id, bench.condition)!.zoneId)
+            bench.build([cutIn(to[step % to.length], item, 1, bench.work, 'move')])
+          } else bench.build([])
+        }
+        for (const { number } of [...bench.proofs]) {
+          bench.build(bench.backTo(number).cuts)
+          for (const quantity of QUANTITIES)
+            expect(estimateOf(bench.state, quantity)!.value).toBeCloseTo(estimateOf(bench.states[number - 1], quantity)!.value, 6) // prettier-ignore
+          const places = ({ added }: Condition) => added.map((item) => `${item.zoneId} ${item.massG}`).sort()
+          expect(places(bench.condition)).toEqual(
+            places(earlierSetups(bench.proofs, bench.profile).find((s) => s.number === number)!.condition),
+          )
+          expect(isThere(bench.backTo(number))).toBe(true)
+        }
+      }),
+      { numRuns: 200 },
+    )
   })
   it('says what cannot be undone or laid again: cured, out of the drawer, older than the book, another grip', () => {
     const bench = new Bench('tennis')

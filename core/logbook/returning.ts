@@ -1,3 +1,4 @@
+import { cutMoving, spotOf } from '../cuts/items.ts'
 import type { Material } from '../cuts/material.ts'
 import type { Cut } from '../cuts/cut.ts'
 import type { AddedMass, Condition } from '../frame/condition.ts'
@@ -56,7 +57,7 @@ export function earlierSetups(proofs: readonly NumberedProof[], profile: SportPr
 
 /** The way back to an earlier setup. */
 export interface WayBack {
-  /** What comes off, then what goes on again. */
+  /** What comes off, what goes back into the hole where it sat, then what goes on again. */
   cuts: Cut[]
   /** On the frame now, not in that setup, and cured: it cannot come off. */
   stays: AddedMass[]
@@ -66,26 +67,58 @@ export interface WayBack {
   layers: ('strings' | 'grip' | 'overgrips')[]
 }
 
+/** So near is the same place, cm, and the same mass, g. */
+const SAME = { cm: 0.05, g: 0.05 } as const
+const liesAlike = (a: AddedMass, b: AddedMass) =>
+  Math.abs(a.massG - b.massG) <= SAME.g &&
+  Math.abs(a.atCm - b.atCm) <= SAME.cm &&
+  Math.abs(a.offAxisCm - b.offAxisCm) <= SAME.cm &&
+  Math.abs((a.lengthCm ?? 0) - (b.lengthCm ?? 0)) <= SAME.cm &&
+  a.stays === b.stays
+
+/** Which item of now is which of then: itself, wherever it sits; else one that was laid again as that one lay. */
+function sameItems(then: readonly AddedMass[], now: readonly AddedMass[]): Map<AddedMass, AddedMass> {
+  const found = new Map<AddedMass, AddedMass>()
+  const left = new Set(now)
+  for (const isSame of [(a: AddedMass, b: AddedMass) => a.id === b.id, liesAlike])
+    for (const item of then) {
+      const same = found.has(item) ? undefined : [...left].find((other) => isSame(item, other))
+      if (!same) continue
+      found.set(item, same)
+      left.delete(same)
+    }
+  return found
+}
+
 /**
- * What takes a frame back to an earlier setup: what was not on it then comes off, what was comes on again as the strip it was.
+ * What takes a frame back to an earlier setup: what was not on it then comes off, what sits in another hole goes back, what was on it
+ * comes on again as the strip it was.
  * @param now the condition of the frame
  * @param drawer what there is to lay
  */
 export function wayBackTo(setup: EarlierSetup, now: Condition, drawer: readonly Material[]): WayBack {
-  const then = new Set(setup.pieces.map(({ item }) => item.id))
-  const there = new Set(now.added.map((item) => item.id))
-  const off = cutsToOriginal({ ...now, added: now.added.filter((item) => !then.has(item.id)) })
-  const back = setup.pieces.filter(({ item }) => !there.has(item.id))
+  const is = sameItems(
+    setup.pieces.map(({ item }) => item),
+    now.added,
+  )
+  const kept = new Set(is.values())
+  const others = now.added.filter((item) => !kept.has(item))
+  const off = cutsToOriginal({ ...now, added: others })
+  const back = setup.pieces.filter(({ item }) => !is.has(item))
+  const moved = [...is].flatMap(([then, { zoneId }]): Cut[] =>
+    zoneId && then.zoneId && zoneId !== then.zoneId ? [cutMoving(then, `back-${then.id}`.slice(0, 60))] : [],
+  )
   const on: Cut[] = []
   const gone: WayBack['gone'] = []
   for (const { item, cut } of back) {
     if (!cut) gone.push({ item, why: 'noStrip' })
     else if (!drawer.some((m) => m.id === cut.materialId)) gone.push({ item, why: 'noMaterial' })
-    else on.push({ ...cut, id: `back-${item.id}`.slice(0, 60) })
+    // A module that was moved after it was laid goes where it sat then.
+    else on.push({ ...cut, ...(item.zoneId ? spotOf(item) : {}), id: `back-${item.id}`.slice(0, 60) })
   }
   return {
-    cuts: [...off, ...on],
-    stays: now.added.filter((item) => item.stays === true && !then.has(item.id)),
+    cuts: [...off, ...moved, ...on],
+    stays: others.filter((item) => item.stays === true),
     gone,
     layers: [
       ...(now.stringsG === setup.condition.stringsG ? [] : (['strings'] as const)),

@@ -61,6 +61,8 @@ export interface Zone {
   edge?: Edge
   /** Hoop: strips lie on this wall of the tube instead of its edges. */
   wall?: Wall
+  /** A spot: holes that modules are made for. What sits in them goes into other such holes of the frame. */
+  holes?: boolean
   /** What may go there, where it is not what usually goes to such a place. */
   takes?: StockedKind[]
   /** Length of one run in one layer, cm. A spot: how many pieces on each side, or g of fill. */

@@ -1,11 +1,12 @@
 import { inSteps } from '../cuts/ruler.ts'
 import { massOf, sameCut, stockTaken, type Cut, type Workpiece } from '../cuts/cut.ts'
-import type { Material } from '../cuts/material.ts'
+import { isInDrawer, type Material } from '../cuts/material.ts'
 import { sharedCm, stretchOf } from '../cuts/overlap.ts'
 import { cutIn, fits, roomFor } from '../cuts/zones.ts'
 import type { FrameState } from '../frame/state.ts'
 import type { TargetPlace } from '../frame/places.ts'
-import { choicesFor, GRIP_ZONE, type Choice } from '../planning/problem/choices.ts'
+import { GRIP_ZONE, type Choice } from '../planning/problem/choice.ts'
+import { choicesFor } from '../planning/problem/choices.ts'
 import { limitsFor, OPEN_LIMITS } from '../planning/problem/request.ts'
 import { workOfCut } from '../planning/problem/work.ts'
 import { Problem } from '../problem.ts'
@@ -187,7 +188,7 @@ function fresh(
   return choices.flatMap((choice): Way[] => {
     const { material } = choice
     const one = massOf(choice.cutFor(1), material, work)
-    if (material.kind === 'off' || !(one > 0) || choice.upper < choice.least) return []
+    if (!isInDrawer(material) || !(one > 0) || choice.upper < choice.least) return []
     const asked = Math.round(massG / one)
     const count = Math.min(choice.upper, Math.max(choice.least, asked))
     if (count * one < massG - Math.max(one, FAR_G)) return []

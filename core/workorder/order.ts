@@ -9,6 +9,7 @@ export const STEP_KINDS = [
   'inspect',
   'trial',
   'takeOff',
+  'move',
   'strings',
   'gripOff',
   'tape',
@@ -33,6 +34,7 @@ export type StepKind = (typeof STEP_KINDS)[number]
 const PLACING: readonly StepKind[] = [
   'peel',
   'takeOff',
+  'move',
   'strings',
   'tape',
   'sleeve',
@@ -83,6 +85,7 @@ export const GRIP_ON = 'grip-on'
 
 function kindOf(material: Material): StepKind {
   if (material.kind === 'off') return 'takeOff'
+  if (material.kind === 'moved') return 'move'
   if (material.kind === 'strings') return 'strings'
   if (material.kind === 'overgrip') return 'overgrip'
   if (material.kind === 'grip') return 'gripOn'
@@ -104,7 +107,7 @@ interface Part {
 }
 
 /**
- * The order of work of a cut list. The frame is looked over; what comes off comes off first, then a trial of the whole; the head from
+ * The order of work of a cut list. The frame is looked over; what comes off comes off first, modules go into their other holes, then a trial of the whole; the head from
  * the tip down, lead masked and coated, then the handle with its grip off: bevels, then fills behind a plug, hung until they are
  * cured, the cap, the grip; and what the finished frame reads. Handle first: the fill cures while the head is worked on, and the last
  * pieces lie where swing weight is made.
@@ -121,7 +124,7 @@ export function orderOfWork(
   const of = (...kinds: StepKind[]) => parts.filter((p) => kinds.includes(p.kind))
   const bares = work.condition.grip !== 'none' && parts.some(({ cut, material }) => isOnHandle(cut, material))
   const laid = of('tape', 'sleeve', 'fill', 'module')
-  const before = [...of('takeOff'), ...of('strings')].map((p) => put(p, false, work))
+  const before = [...of('takeOff'), ...of('move'), ...of('strings')].map((p) => put(p, false, work))
   const onG = parts.reduce((g, { cut, material }) => g + massOf(cut, material, work), 0)
   const offG = before.reduce((g, step) => g + step.massG, 0)
   const trial = laid.length > 0 ? [{ ...plain(TRIAL, 'trial', false), massG: onG - offG, reads: true }] : []
@@ -263,9 +266,9 @@ const plain = (id: string, kind: StepKind, bare: boolean): WorkStep => ({
 /** Does this step put mass on the frame, or take it off? */
 export const isPlacing = (step: WorkStep): boolean => PLACING.includes(step.kind)
 
-/** Can what a step puts on, or takes off, be weighed by itself? A grip and strings are counted as a whole. */
+/** Can what a step puts on, or takes off, be weighed by itself? A grip and strings are counted as a whole; what is moved weighs what it did. */
 export const isWeighed = (step: WorkStep): boolean =>
-  step.cut !== null && isPlacing(step) && step.kind !== 'gripOn' && step.kind !== 'strings'
+  step.cut !== null && isPlacing(step) && !['gripOn', 'strings', 'move'].includes(step.kind)
 
 /** What is odd about a step that was ticked: before what it waits for was ready, or without it. */
 export type Oddity = { kind: 'early'; readyAt: string } | { kind: 'without'; stepId: string }

@@ -125,7 +125,7 @@ export const coatsToCome = (build: Laying): Piece[] =>
       : [],
   )
 
-const NOT_TRIED: readonly StepKind[] = ['takeOff', 'strings', 'peel', 'coat']
+const NOT_TRIED: readonly StepKind[] = ['takeOff', 'move', 'strings', 'peel', 'coat']
 /** The whole plan in pieces, as a trial lays it: neither coated nor plugged. */
 export const trialPieces = (build: Laying): Piece[] =>
   build.steps.flatMap((step) => (isPlacing(step) && !NOT_TRIED.includes(step.kind) ? laidAt(step, null, build) : []))

@@ -81,6 +81,7 @@ async function bench(unit: BatchUnit): Promise<void> {
         <AllowedWork
           :limits="body.limits"
           :strung="batch.profile.value.layers.strings !== null"
+          :holes="batch.profile.value.zones.some((zone) => zone.holes)"
           :minor="set.minor.value"
           @change="(part) => batch.save({ limits: { ...body!.limits, ...part } })"
         />

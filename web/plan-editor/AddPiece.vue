@@ -42,7 +42,7 @@ const whole = computed(() =>
           variant="text"
           :data-testid="`add-${zone.id}-${m.id}`"
           @click="bench.add(zone.id, m.id)"
-          >{{ m.name }}</v-btn
+          >{{ m.kind === 'moved' ? `Move ${m.name}` : m.name }}</v-btn
         >
       </div>
       <div v-for="group in whole" :key="group.name" class="zone">

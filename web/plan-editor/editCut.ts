@@ -222,7 +222,13 @@ export function newCut(zoneId: string, material: Material, work: Workpiece, id: 
   }
   const zone = work.profile.zones.find((z) => z.id === zoneId)
   if (!zone || !fits(zone, material)) return null
-  const usual = { fill: zone.place === 'spot' ? 2 : 5, sleeve: 5, weight: 1, tape: zone.place === 'bevels' ? 8 : 5 }
+  const usual = {
+    fill: zone.place === 'spot' ? 2 : 5,
+    sleeve: 5,
+    weight: 1,
+    moved: 1,
+    tape: zone.place === 'bevels' ? 8 : 5,
+  }
   const amount = usual[material.kind as keyof typeof usual]
   return cutIn(zone, material, Math.max(material.step, Math.round(amount / material.step) * material.step), work, id)
 }

@@ -2,6 +2,7 @@ import { computed, onBeforeUnmount, ref, type Ref } from 'vue'
 import { headOutline } from '#core/geometry/outline.ts'
 import type { Cut } from '#core/cuts/cut.ts'
 import { aimedAt, type PlanLimits } from '#core/planning/problem/request.ts'
+import { withoutItemOf } from '#core/cuts/items.ts'
 import type { Material } from '#core/cuts/material.ts'
 import { useOpenJob } from '../stores/openJob.ts'
 import type { BenchScale } from './pictureScale.ts'
@@ -191,7 +192,7 @@ export function usePlanEditor(scale: Ref<BenchScale>, svg: Ref<SVGSVGElement | n
     const made = material && newCut(zoneId, material, work.value, crypto.randomUUID())
     if (!made) return
     const cut = laidClear(made, job.cuts, material, work.value)
-    save([...job.cuts, cut])
+    save([...withoutItemOf(cut, job.cuts, work.value.condition), cut])
     selectedId.value = cut.id
   }
   function split(cut: Cut): void {

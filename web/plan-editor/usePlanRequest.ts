@@ -2,6 +2,7 @@ import { computed } from 'vue'
 import { EMPTY_PLAN, type PlanDocument } from '#core/job/documents.ts'
 import { aimsOf } from '#core/job/check.ts'
 import type { Cut } from '#core/cuts/cut.ts'
+import { isInDrawer } from '#core/cuts/material.ts'
 import { shapeAt } from '#core/frame/places.ts'
 import { isMinor } from '#core/targets/minors.ts'
 import {
@@ -35,7 +36,7 @@ export function usePlanRequest() {
     state: job.picture.measured.state,
     work: job.picture.work,
     target: target.value,
-    materials: job.picture.materials.filter((m) => m.kind !== 'off'),
+    materials: job.picture.materials.filter(isInDrawer),
     limits: limits.value,
     fixedCuts: [],
   }))

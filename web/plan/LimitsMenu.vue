@@ -51,7 +51,13 @@ const addZone = (zone: Zone) => {
         <LimitAims :limits="limits" @change="change" />
         <section>
           <h2>What may be done</h2>
-          <AllowedWork :limits="limits" :strung="job.profile.layers.strings !== null" :minor="minor" @change="change" />
+          <AllowedWork
+            :limits="limits"
+            :strung="job.profile.layers.strings !== null"
+            :holes="job.profile.zones.some((zone) => zone.holes)"
+            :minor="minor"
+            @change="change"
+          />
           <h2 class="mt-2">With</h2>
           <v-checkbox
             v-for="m in usable"

@@ -2,14 +2,16 @@
 import { mdiClose, mdiPlus } from '@mdi/js'
 import { computed } from 'vue'
 import type { AddedMass } from '#core/frame/condition.ts'
+import { inHole } from '#core/cuts/items.ts'
 import type { FrameGeometry } from '#core/geometry/outline.ts'
 import { fixed } from '#core/quantities/write.ts'
+import type { SportProfile } from '#core/sports/profile.ts'
 import { typedIn } from '../browser/typedIn.ts'
 import QuantityField from './QuantityField.vue'
 
 /** Mass that was on the frame before this work: what, how much and where. */
 const added = defineModel<AddedMass[]>({ required: true })
-const props = defineProps<{ geometry: FrameGeometry }>()
+const props = defineProps<{ geometry: FrameGeometry; profile: SportProfile }>()
 const sumG = computed(() => added.value.reduce((sum, a) => sum + a.massG, 0))
 function addMass(): void {
   const atCm = props.geometry.lengthCm - 1
@@ -17,6 +19,15 @@ function addMass(): void {
 }
 const edit = (id: string, part: Partial<AddedMass>) =>
   (added.value = added.value.map((a) => (a.id === id ? { ...a, ...part } : a)))
+const holes = computed(() => props.profile.zones.filter((zone) => zone.holes))
+const BY_HAND = { id: '', name: 'no hole' }
+function putIn(id: string, zoneId: string): void {
+  const hole = holes.value.find((zone) => zone.id === zoneId) ?? null
+  added.value = added.value.map((a) => (a.id === id ? inHole(a, hole, props.geometry) : a))
+}
+/** What was in a hole and lies elsewhere now is in none. */
+const lay = (id: string, part: Pick<AddedMass, 'atCm'> | Pick<AddedMass, 'offAxisCm'>) =>
+  (added.value = added.value.map((a) => (a.id === id ? { ...inHole(a, null, props.geometry), ...part } : a)))
 const remove = (id: string) => (added.value = added.value.filter((a) => a.id !== id))
 const clampAt = (v: number) => Math.min(v, props.geometry.lengthCm)
 </script>
@@ -29,13 +40,22 @@ const clampAt = (v: number) => Math.min(v, props.geometry.lengthCm)
         <span v-if="added.length > 0" class="figure">{{ fixed(sumG, 1) }} g</span>
       </button>
     </template>
-    <div class="panel menu">
+    <div class="panel menu" :class="{ holed: holes.length > 0 }">
       <h2>Mass that is on it already</h2>
       <div v-for="item in added" :key="item.id" class="added">
         <v-text-field
           :model-value="item.name"
           label="What"
           @change="(e: Event) => edit(item.id, { name: typedIn(e) })"
+        />
+        <v-select
+          v-if="holes.length > 0"
+          :model-value="item.zoneId ?? ''"
+          :items="[BY_HAND, ...holes]"
+          item-title="name"
+          item-value="id"
+          label="In"
+          @update:model-value="(zoneId: string) => putIn(item.id, zoneId)"
         />
         <QuantityField
           quantity="mass"
@@ -51,7 +71,7 @@ const clampAt = (v: number) => Math.min(v, props.geometry.lengthCm)
           label="From butt"
           :keep="`added-${item.id}-at`"
           :model-value="item.atCm"
-          @commit="(v) => edit(item.id, { atCm: clampAt(v) })"
+          @commit="(v) => lay(item.id, { atCm: clampAt(v) })"
         />
         <QuantityField
           quantity="length"
@@ -59,7 +79,7 @@ const clampAt = (v: number) => Math.min(v, props.geometry.lengthCm)
           label="Off the middle"
           :keep="`added-${item.id}-off`"
           :model-value="item.offAxisCm"
-          @commit="(v) => edit(item.id, { offAxisCm: Math.min(v, 20) })"
+          @commit="(v) => lay(item.id, { offAxisCm: Math.min(v, 20) })"
         />
         <v-btn :icon="mdiClose" size="x-small" variant="text" aria-label="Take off" @click="remove(item.id)" />
       </div>
@@ -81,8 +101,15 @@ const clampAt = (v: number) => Math.min(v, props.geometry.lengthCm)
   align-items: center;
   margin-bottom: 8px;
 }
+.holed {
+  width: min(760px, 94vw);
+}
+.holed .added {
+  grid-template-columns: 1.2fr 1.3fr 1fr 1fr 1fr 32px;
+}
 @media (max-width: 560px) {
-  .added {
+  .added,
+  .holed .added {
     grid-template-columns: 1fr 1fr;
   }
 }

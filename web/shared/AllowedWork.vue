@@ -4,10 +4,15 @@ import type { PlanLimits } from '#core/planning/problem/request.ts'
 import LeadAsk from './LeadAsk.vue'
 
 /** What may be done to a frame: lead or none, what shows, what may be changed or come off. */
-type Allowed = Pick<PlanLimits, 'noLead' | 'hiddenOnly' | 'mayChangeGrip' | 'mayChangeStrings' | 'mayTakeOff'>
+type Allowed = Pick<
+  PlanLimits,
+  'noLead' | 'hiddenOnly' | 'mayChangeGrip' | 'mayChangeStrings' | 'mayTakeOff' | 'mayMove'
+>
 const props = defineProps<{
   limits: Allowed & Partial<Pick<PlanLimits, 'leadAgreed'>>
   strung: boolean
+  /** The frame has holes for modules. */
+  holes: boolean
   /** The frame is a minor’s: no lead, unless an adult says so in writing. */
   minor?: boolean
 }>()
@@ -24,18 +29,19 @@ function agree(leadAgreed: NonNullable<PlanLimits['leadAgreed']>): void {
   emit('change', { noLead: false, leadAgreed })
   asking.value = false
 }
-const ROWS: { key: keyof Allowed; label: string; testid: string; strungOnly?: boolean }[] = [
+const ROWS: { key: keyof Allowed; label: string; testid: string; only?: 'strung' | 'holes' }[] = [
   { key: 'noLead', label: 'No lead', testid: 'no-lead' },
   { key: 'hiddenOnly', label: 'Nothing that shows', testid: 'hidden-only' },
   { key: 'mayChangeGrip', label: 'Grip and overgrips may change', testid: 'may-grip' },
-  { key: 'mayChangeStrings', label: 'Strings may change', testid: 'may-strings', strungOnly: true },
+  { key: 'mayChangeStrings', label: 'Strings may change', testid: 'may-strings', only: 'strung' },
   { key: 'mayTakeOff', label: 'What is stuck on may come off', testid: 'may-take-off' },
+  { key: 'mayMove', label: 'Modules may go into other holes', testid: 'may-move', only: 'holes' },
 ]
 </script>
 
 <template>
   <v-checkbox
-    v-for="row in ROWS.filter((r) => props.strung || !r.strungOnly)"
+    v-for="row in ROWS.filter((r) => !r.only || props[r.only])"
     :key="`${row.key} ${shown(row.key)} ${asking}`"
     :model-value="shown(row.key)"
     :label="row.label"

@@ -139,6 +139,7 @@ const strings = computed(() => [
       </button>
       <AddedMenu
         :geometry="geometry"
+        :profile="profile"
         :model-value="condition.added"
         @update:model-value="(added) => change({ added })"
       />

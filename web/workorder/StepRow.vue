@@ -56,7 +56,7 @@ function skip(): void {
       <template v-if="step.cut && isPlacing(step) && material">
         <span class="figure"
           >{{ stripsText(step.cut, material, job.picture.work)
-          }}{{ material.kind === 'fill' ? '' : ` · ${fixed(step.massG, 1)} g` }}</span
+          }}{{ material.kind === 'fill' || step.massG === 0 ? '' : ` · ${fixed(step.massG, 1)} g` }}</span
         >
         <span class="quiet">{{ placeText(step.cut, job.picture.work, rulerOf(material)) }}</span>
       </template>

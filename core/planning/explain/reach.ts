@@ -1,3 +1,4 @@
+import { movable } from '../../cuts/items.ts'
 import { STATED_STEP, type AimQuantity } from '../../quantities/units.ts'
 import { fillGPerCm } from '../../sports/landmarks.ts'
 import { headOutline } from '../../geometry/outline.ts'
@@ -159,6 +160,7 @@ function obstaclesOf(request: PlanRequest): Obstacle[] {
     ...(limits.mayChangeGrip ? [] : [{ kind: 'grip' } as const]),
     ...(limits.mayChangeStrings || work.condition.stringsG === null ? [] : [{ kind: 'strings' } as const]),
     ...(limits.mayTakeOff ? [] : [{ kind: 'takeOff' } as const]),
+    ...(limits.mayMove || movable(work.condition, work.profile).length === 0 ? [] : [{ kind: 'move' } as const]),
     ...(limits.zoneIds ? [{ kind: 'zones' } as const] : []),
     ...(limits.materialIds ? [{ kind: 'materials' } as const] : []),
   ]
@@ -168,7 +170,7 @@ function obstaclesOf(request: PlanRequest): Obstacle[] {
 const AMPLE: Partial<Record<Obstacle['kind'], number>> = { stock: 10000, cap: 1000, capTotal: 1000, places: 50 }
 
 /** Changes without an amount: done or not. */
-const YES_NO = ['lead', 'hidden', 'grip', 'strings', 'takeOff', 'zones', 'materials']
+const YES_NO = ['lead', 'hidden', 'grip', 'strings', 'takeOff', 'move', 'zones', 'materials']
 
 /** How far a zone may be stretched before its runs would meet its neighbours, cm. */
 function zoneStretch(request: PlanRequest, zoneId: string): number {

@@ -1,5 +1,5 @@
 import type { Moments } from '../../cuts/moments.ts'
-import type { Choice } from '../problem/choices.ts'
+import type { Choice } from '../problem/choice.ts'
 
 /** Which counts of a choice are looked at: none (if `zero`), or from `least` to `most`. */
 export interface CountRange {

@@ -1,5 +1,6 @@
 import { addMoments, NO_MOMENTS, type Moments } from '../../cuts/moments.ts'
-import type { Choice, ZoneRoom } from '../problem/choices.ts'
+import type { Choice } from '../problem/choice.ts'
+import type { ZoneRoom } from '../problem/choices.ts'
 import type { AcceptanceBand } from '../problem/deviations.ts'
 import type { PlanRequest } from '../problem/request.ts'
 import type { LinearRow } from './linear.ts'
@@ -53,7 +54,7 @@ export function hardRows(request: PlanRequest, choices: readonly Choice[], rooms
     const sides = choices.some((c) => c.zoneId === zone.id && c.side) ? (['left', 'right'] as const) : [null]
     for (const side of sides) {
       row({ kind: 'zone', zoneId: zone.id }, `room ${zone.id}${side ?? ''}`, room, (c) =>
-        c.zoneId === zone.id && (!side || !c.side || c.side === side) ? c.roomPerStep : 0,
+        c.zoneId === zone.id && (!side || !c.side || c.side === side) ? c.roomPerStep : c.frees === zone.id ? -1 : 0,
       )
     }
   }

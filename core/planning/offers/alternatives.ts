@@ -1,6 +1,6 @@
-import type { Choice } from '../problem/choices.ts'
+import type { Choice } from '../problem/choice.ts'
 import { massOf, type Cut } from '../../cuts/cut.ts'
-import type { PlanRequest } from '../problem/request.ts'
+import { materialsById, type PlanRequest } from '../problem/request.ts'
 import type { Solve } from '../model/linear.ts'
 import {
   isRelaxationFeasible,
@@ -27,6 +27,7 @@ export const ALTERNATIVE_IDS = [
   'head',
   'leather',
   'handleThenHead',
+  'modules',
 ] as const
 export type AlternativeId = (typeof ALTERNATIVE_IDS)[number]
 
@@ -72,6 +73,7 @@ export const SOUGHT: readonly Exclude<AlternativeId, 'best'>[] = [
   'bevelsTenTwo',
   'bevels',
   'leather',
+  'modules',
   'noLead',
   'handleFirst',
   'handleThenHead',
@@ -150,10 +152,29 @@ export function constraintOf(id: AlternativeId, space: PlanSpace, best: Plan | n
       return { ...NO_CONSTRAINT, rows: lessThan(best, space, ELSEWHERE_KEEP) }
     case 'leather':
       return { ...NO_CONSTRAINT, rows: [heavierGrip(choices)] }
+    case 'modules':
+      return { ...NO_CONSTRAINT, rows: [atLeastOne(choices, isMove)], allows: inHoles(space) }
     default:
       return NO_CONSTRAINT
   }
 }
+
+/** What sits in a hole goes into another. */
+export const isMove = (choice: Choice): boolean => choice.material.kind === 'moved'
+/** Modules moved, put in, or taken out: what is done without glue. */
+function inHoles({ request }: PlanSpace): (choice: Choice) => boolean {
+  const holes = new Set(request.work.profile.zones.flatMap((zone) => (zone.holes ? [zone.id] : [])))
+  return (choice) => choice.frees !== null || (choice.material.kind === 'weight' && holes.has(choice.zoneId))
+}
+
+/** Some of this is done. */
+const atLeastOne = (choices: readonly Choice[], where: (choice: Choice) => boolean): CountRow => ({
+  bound: { kind: 'rule' },
+  name: 'some',
+  lower: 1,
+  upper: Infinity,
+  terms: choices.flatMap((choice, j): [number, number][] => (where(choice) ? [[j, 1]] : [])),
+})
 
 /** A heavier base grip goes on. */
 function heavierGrip(choices: readonly Choice[]): CountRow {
@@ -179,11 +200,13 @@ function lessThan(plan: Plan | null, space: PlanSpace, keep: number): CountRow[]
 type MassOf = Pick<PlanRequest, 'materials' | 'work'>
 
 /** Grams added at each zone. */
-export function massByPlace(cuts: readonly Cut[], { materials, work }: MassOf): Map<string, number> {
-  const byId = new Map(materials.map((m) => [m.id, m]))
+export function massByPlace(cuts: readonly Cut[], request: MassOf): Map<string, number> {
+  const byId = materialsById(request)
   const out = new Map<string, number>()
   for (const cut of cuts) {
-    const grams = Math.max(0, massOf(cut, byId.get(cut.materialId)!, work))
+    const material = byId.get(cut.materialId)!
+    // What is moved adds nothing, and lies there all the same.
+    const grams = material.kind === 'moved' ? material.unitMassG : Math.max(0, massOf(cut, material, request.work))
     out.set(cut.zoneId ?? cut.place, (out.get(cut.zoneId ?? cut.place) ?? 0) + grams)
   }
   return out
@@ -243,9 +266,12 @@ export function resembles(
   return null
 }
 
-function massByMaterialAndPlace(cuts: readonly Cut[], { materials, work }: MassOf): Map<string, number> {
-  const byId = new Map(materials.map((m) => [m.id, m]))
+function massByMaterialAndPlace(cuts: readonly Cut[], request: MassOf): Map<string, number> {
+  const byId = materialsById(request)
   return new Map(
-    cuts.map((cut) => [`${cut.zoneId} ${cut.materialId}`, Math.max(0, massOf(cut, byId.get(cut.materialId)!, work))]),
+    cuts.map((cut) => [
+      `${cut.zoneId} ${cut.materialId}`,
+      Math.max(0, massOf(cut, byId.get(cut.materialId)!, request.work)),
+    ]),
   )
 }

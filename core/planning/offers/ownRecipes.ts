@@ -1,9 +1,10 @@
 import { massOf, type Cut, type Workpiece } from '../../cuts/cut.ts'
-import type { Material } from '../../cuts/material.ts'
+import { isInDrawer, type Material } from '../../cuts/material.ts'
 import { overlapsOf } from '../../cuts/overlap.ts'
 import { estimateOf } from '../../frame/state.ts'
 import type { StockedKind } from '../../sports/kinds.ts'
-import { predicted, type Choice } from '../problem/choices.ts'
+import type { Choice } from '../problem/choice.ts'
+import { predicted } from '../problem/choices.ts'
 import type { PlanRequest } from '../problem/request.ts'
 import { NO_CONSTRAINT, planOf, planSpace, programmeFor, type Plan, type PlanSpace } from '../solve/plan.ts'
 import type { SportId } from '../../sports/sports.ts'
@@ -53,7 +54,7 @@ export function partsOfBuild(
     const material = materials.find((m) => m.id === cut.materialId)
     const zone = zones.find((z) => z.id === cut.zoneId)
     const massG = material ? massOf(cut, material, { profile, geometry, condition }) : 0
-    if (!material || !zone || material.kind === 'off' || massG <= 0) {
+    if (!material || !zone || !isInDrawer(material) || massG <= 0) {
       nowhere++
       continue
     }

@@ -1,10 +1,10 @@
 import { estimateOf } from '../../frame/state.ts'
 import type { Quantity } from '../../quantities/units.ts'
 import type { StockedKind } from '../../sports/kinds.ts'
-import type { Choice } from '../problem/choices.ts'
+import type { Choice } from '../problem/choice.ts'
 import type { PlanRequest, TargetNumbers } from '../problem/request.ts'
 import { heuristicPlan, NO_CONSTRAINT, planSpace, type Plan } from '../solve/plan.ts'
-import { balancedMass } from './alternatives.ts'
+import { balancedMass, isMove } from './alternatives.ts'
 
 /** What a recipe is turned by: grams added, or swing weight. */
 export const KNOBS = ['mass', 'swingWeight'] as const
@@ -23,6 +23,8 @@ export interface Recipe {
   halfAt?: readonly string[]
   /** What goes on is in holes made for it. */
   kind?: StockedKind
+  /** Nothing goes on: what sits in holes goes into others. */
+  moves?: boolean
 }
 
 export const RECIPES: readonly Recipe[] = [
@@ -37,6 +39,7 @@ export const RECIPES: readonly Recipe[] = [
   { id: 'bridge', zoneIds: ['bridge'], keeps: [] },
   { id: 'shaft', zoneIds: ['shaft'], keeps: [] },
   { id: 'modules', zoneIds: ['holesTip', 'holesSides', 'holesHeart'], keeps: [], kind: 'weight' },
+  { id: 'modulesMoved', zoneIds: [], keeps: ['mass'], moves: true },
   { id: 'leather', zoneIds: [], keeps: [], heavierGrip: true },
 ]
 
@@ -51,7 +54,9 @@ export interface Turned {
 const fits = (recipe: Recipe, choice: Choice) =>
   recipe.heavierGrip
     ? choice.material.kind === 'grip' && choice.momentsOf(1).massG > 0
-    : recipe.zoneIds.includes(choice.zoneId) && (!recipe.kind || choice.material.kind === recipe.kind)
+    : recipe.moves
+      ? isMove(choice)
+      : recipe.zoneIds.includes(choice.zoneId) && (!recipe.kind || choice.material.kind === recipe.kind)
 
 /** The request with what a turn of the knob comes to as its target. */
 export function turnedTo(request: PlanRequest, knob: Knob, by: number, keeps: readonly Quantity[]): PlanRequest {

@@ -1,43 +1,15 @@
+import { acrossOf, stockTaken, type Cut } from '../../cuts/cut.ts'
+import { isByLength, isInDrawer, type Material } from '../../cuts/material.ts'
+import { piecesOf } from '../../cuts/pieces.ts'
+import { cutIn, edgesOf, fits, roomFor, type StripForm } from '../../cuts/zones.ts'
 import { withPieces } from '../../frame/pieces.ts'
 import type { FrameState } from '../../frame/state.ts'
+import type { StockedKind } from '../../sports/kinds.ts'
 import { fillGPerCm } from '../../sports/landmarks.ts'
 import type { Zone } from '../../sports/profile.ts'
-import { acrossOf, massOf, stockTaken, type Cut } from '../../cuts/cut.ts'
-import { piecesOf } from '../../cuts/pieces.ts'
-import { momentsOfCut, NO_MOMENTS, type Moments } from '../../cuts/moments.ts'
-import { isByLength, removable, type Material } from '../../cuts/material.ts'
-import { type StockedKind } from '../../sports/kinds.ts'
+import { BED_ZONE, GRIP_ZONE, made, WHOLE, type Choice } from './choice.ts'
+import { moveChoices, offChoices, sittingIn } from './itemChoices.ts'
 import type { PlanRequest } from './request.ts'
-import { cutIn, edgesOf, fits, regionOf, roomFor, type FrameRegion, type StripForm } from '../../cuts/zones.ts'
-
-/** One whole-number decision of the plan: how many steps of a material in a zone. */
-export interface Choice {
-  id: string
-  zoneId: string
-  material: Material
-  /** Most steps that the zone could ever take; stock and capacity bound it further as rows. */
-  upper: number
-  /** Fewest steps when any: shorter than 3 cm, or under 2 g of fill, is not worth cutting (common practice, no source). */
-  least: number
-  /** Stock used and room of the zone taken by one step. */
-  stockPerStep: number
-  roomPerStep: number
-  /** Part of the frame: for constraints like "handle first". */
-  region: FrameRegion
-  visible: boolean
-  /** The cut for so many steps. */
-  cutFor(count: number): Cut
-  /** Its exact effect. */
-  momentsOf(count: number): Moments
-  /** Grams that count as added (a lighter grip or an overgrip taken off adds none). */
-  addedG(count: number): number
-  /** At most one of the choices that share this may be taken. */
-  oneOf: string | null
-  /** What a hand sees as one place: a plan of whole strips takes one choice of each. */
-  group: string
-  /** On one side of the hoop only. */
-  side: 'left' | 'right' | null
-}
 
 /** A zone with what it can take, in the units of its choices' `roomPerStep`: cm of one run, g in the handle, pieces at a spot. */
 export interface ZoneRoom {
@@ -61,18 +33,22 @@ export function choicesFor(request: PlanRequest): { choices: Choice[]; rooms: Zo
   )
   const materials = request.materials.filter(
     (material) =>
-      (!limits.materialIds || limits.materialIds.includes(material.id)) && !(limits.noLead && material.lead),
+      isInDrawer(material) &&
+      (!limits.materialIds || limits.materialIds.includes(material.id)) &&
+      !(limits.noLead && material.lead),
   )
   const rooms = zones.map((zone) => ({ zone, room: roomLeft(zone, request) }))
   const choices: Choice[] = []
-  for (const { zone, room } of rooms) {
+  for (const { zone, room: left } of rooms) {
+    // What sits there may go elsewhere.
+    const room = left + sittingIn(zone, request)
     for (const material of materials) {
       if (!fits(zone, material) || room <= 0) continue
       const forms = isByLength(material.kind) ? formsOf(zone) : [null]
       for (const form of forms) choices.push(...zoneChoices(zone, material, room, form, request))
     }
   }
-  choices.push(...changeChoices(materials, request), ...offChoices(request))
+  choices.push(...changeChoices(materials, request), ...offChoices(request), ...moveChoices(zones, request))
   return { choices, rooms }
 }
 
@@ -105,7 +81,7 @@ function roomLeft(zone: Zone, request: PlanRequest): number {
   return fixedCuts.reduce(
     (left, cut) =>
       left - cut.amount * (zone.place === 'handle' ? byId.get(cut.materialId)!.unitMassG : (cut.edges ?? 1)),
-    whole,
+    whole - sittingIn(zone, request),
   )
 }
 
@@ -151,19 +127,13 @@ function zoneChoices(
       oneOf: null,
       group: zone.id,
       side: side ?? null,
+      frees: null,
     })
   }
   const offAxis = zone.place === 'hoop' && acrossOf(make(id).cutFor(1), geometry) === null
   if (!request.limits.evenSides || !offAxis) return [make(id)]
   return [make(id), make(`${id}-left`, 'left'), make(`${id}-right`, 'right')]
 }
-
-/** The zone ids of what is changed as a whole; not places that a profile lists. */
-export const GRIP_ZONE = 'grip'
-export const BED_ZONE = 'bed'
-export const OFF_ZONE = 'off'
-
-const HANDLE: Omit<Zone, 'id' | 'name'> = { place: 'handle', capacityCm: 0, maxLayers: 1, visible: false }
 
 /** Grips, overgrips and strings: changed as a whole, one of a kind at a time. */
 function changeChoices(materials: Material[], request: PlanRequest): Choice[] {
@@ -183,7 +153,7 @@ function changeChoices(materials: Material[], request: PlanRequest): Choice[] {
     const id = `${zoneId}-${material.id}`
     return made({
       id,
-      zone: { ...HANDLE, id: zoneId, name: zoneId },
+      zone: { ...WHOLE, id: zoneId, name: zoneId },
       material,
       request,
       cutFor: (n) => ({ id, materialId: material.id, place, zoneId, atCm: 0, amount: n, layerCm: 1 }),
@@ -194,6 +164,7 @@ function changeChoices(materials: Material[], request: PlanRequest): Choice[] {
       oneOf,
       group: oneOf ?? id,
       side: null,
+      frees: null,
     })
   }
   return materials.flatMap((material): Choice[] => {
@@ -215,71 +186,6 @@ function changeChoices(materials: Material[], request: PlanRequest): Choice[] {
         return []
     }
   })
-}
-
-/** What is on the frame and may come off. */
-function offChoices(request: PlanRequest): Choice[] {
-  const { limits, fixedCuts, work } = request
-  if (!limits.mayTakeOff) return []
-  return removable(work.condition, work.profile).flatMap((material): Choice[] => {
-    const gone = fixedCuts.filter((cut) => cut.materialId === material.id).reduce((sum, cut) => sum + cut.amount, 0)
-    if (material.stock - gone < 1) return []
-    return [
-      made({
-        id: material.id,
-        zone: { ...HANDLE, id: OFF_ZONE, name: OFF_ZONE },
-        material,
-        request,
-        cutFor: (n) => ({
-          id: material.id,
-          materialId: material.id,
-          place: 'off',
-          zoneId: OFF_ZONE,
-          atCm: 0,
-          amount: n,
-          layerCm: 1,
-        }),
-        upper: material.stock - gone,
-        least: 1,
-        stockPerStep: 0,
-        roomPerStep: 0,
-        oneOf: null,
-        group: material.id,
-        side: null,
-      }),
-    ]
-  })
-}
-
-function made(
-  parts: Pick<
-    Choice,
-    'id' | 'material' | 'cutFor' | 'upper' | 'least' | 'stockPerStep' | 'roomPerStep' | 'oneOf' | 'group' | 'side'
-  > & {
-    zone: Zone
-    request: PlanRequest
-  },
-): Choice {
-  const { zone, request, ...rest } = parts
-  const { material, cutFor } = rest
-  const effects = remembered((count) =>
-    count === 0 ? NO_MOMENTS : momentsOfCut(cutFor(count), material, request.work, request.state),
-  )
-  const added = remembered((count) => (count === 0 ? 0 : Math.max(0, massOf(cutFor(count), material, request.work))))
-  return {
-    ...rest,
-    zoneId: zone.id,
-    visible: zone.visible,
-    region: regionOf(zone, request.work),
-    momentsOf: effects,
-    addedG: added,
-  }
-}
-
-/** Worked out once for each count: searches ask for the same ones over and over. */
-function remembered<T>(of: (count: number) => T): (count: number) => T {
-  const table: (T | undefined)[] = []
-  return (count) => (table[count] ??= of(count))
 }
 
 /** The frame with so many steps of each choice, by the exact sums and with uncertainty. */

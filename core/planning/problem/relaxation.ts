@@ -17,6 +17,7 @@ export type Obstacle =
   | { kind: 'grip' }
   | { kind: 'strings' }
   | { kind: 'takeOff' }
+  | { kind: 'move' }
   | { kind: 'zones' }
   | { kind: 'materials' }
   /** A base grip, or a string bed, lighter or heavier than the one that is on. */
@@ -81,6 +82,8 @@ export function relaxed(request: PlanRequest, opening: Relaxation, bases: readon
       return { ...request, limits: { ...limits, mayChangeStrings: true } }
     case 'takeOff':
       return { ...request, limits: { ...limits, mayTakeOff: true } }
+    case 'move':
+      return { ...request, limits: { ...limits, mayMove: true } }
     case 'zones':
       return { ...request, limits: { ...limits, zoneIds: null } }
     case 'materials':

@@ -12,7 +12,8 @@ import {
   type Quantity,
 } from '../../quantities/units.ts'
 import type { Zone } from '../../sports/profile.ts'
-import type { Material } from '../../cuts/material.ts'
+import { materialsOn } from '../../cuts/items.ts'
+import { isInDrawer, type Material } from '../../cuts/material.ts'
 import { USUAL_MINUTES, type WorkMinutes } from './work.ts'
 import { massOf, stockTaken, type Cut, type Workpiece } from '../../cuts/cut.ts'
 import { piecesOfAll } from '../../cuts/pieces.ts'
@@ -39,6 +40,8 @@ export interface PlanLimits {
   mayChangeStrings: boolean
   /** What is on the frame and comes off by itself may come off. */
   mayTakeOff: boolean
+  /** What sits in a hole of the frame may go into another. */
+  mayMove: boolean
   /** Strips on one side only are allowed, to bring the centre of mass onto the long axis. */
   evenSides: boolean
   /** Most mass that may be added, g; null means no cap. */
@@ -77,6 +80,7 @@ export const OPEN_LIMITS: PlanLimits = {
   mayChangeGrip: true,
   mayChangeStrings: false,
   mayTakeOff: false,
+  mayMove: true,
   evenSides: false,
   capG: null,
   capTotalG: null,
@@ -190,7 +194,7 @@ export function withFixed(request: PlanRequest, fixedCuts: readonly Cut[]): Plan
     ...request,
     materials: request.materials.map((m) => ({
       ...m,
-      stock: m.kind === 'off' ? m.stock : Math.max(0, m.stock - taken(m.id)),
+      stock: !isInDrawer(m) ? m.stock : Math.max(0, m.stock - taken(m.id)),
     })),
     limits: {
       ...limits,
@@ -200,6 +204,10 @@ export function withFixed(request: PlanRequest, fixedCuts: readonly Cut[]): Plan
     fixedCuts: [...request.fixedCuts, ...known],
   }
 }
+
+/** Every material that a cut of this request may be of, by id: what is in the drawer, and what is on the frame already. */
+export const materialsById = ({ materials, work }: Pick<PlanRequest, 'materials' | 'work'>): Map<string, Material> =>
+  new Map([...materials, ...materialsOn(work.condition, work.profile)].map((m) => [m.id, m]))
 
 /** Target quantities in the fixed order. */
 export function aimedAt(target: TargetNumbers): AimQuantity[] {

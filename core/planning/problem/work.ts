@@ -1,5 +1,5 @@
 import { layersOf, runsOf, type Cut, type Workpiece } from '../../cuts/cut.ts'
-import { isByLength, type Material } from '../../cuts/material.ts'
+import { isByLength, isInDrawer, type Material } from '../../cuts/material.ts'
 
 /** Minutes that a hand takes (common practice, no source; a shop sets its own). */
 export interface WorkMinutes {
@@ -62,7 +62,7 @@ export function workOfCut(cut: Cut, material: Material, work: Workpiece, minutes
     ownMinutes: 0,
     strips: 0,
     lengths: [],
-    materialId: material.kind === 'off' ? null : material.id,
+    materialId: isInDrawer(material) ? material.id : null,
     gripOff: underGrip || material.kind === 'grip',
     cure: material.cureHours !== null,
   }
@@ -89,6 +89,9 @@ export function workOfCut(cut: Cut, material: Material, work: Workpiece, minutes
       return { ...base, ownMinutes: minutes.strings }
     case 'off':
       return { ...base, ownMinutes: minutes.strip * cut.amount }
+    case 'moved':
+      // Each out of its hole, and into the other.
+      return { ...base, ownMinutes: minutes.place + 2 * minutes.strip * runsOf(cut, work.geometry) }
     default:
       return base
   }

@@ -1,7 +1,7 @@
 import type { Material } from '../../cuts/material.ts'
 import { QUANTITIES, type Quantity } from '../../quantities/units.ts'
 import type { CountRow } from '../model/programme.ts'
-import type { Choice } from '../problem/choices.ts'
+import type { Choice } from '../problem/choice.ts'
 import type { TargetNumbers } from '../problem/request.ts'
 import { countsOf, soughtIn, type PlanSpace } from '../solve/plan.ts'
 import type { Patience } from '../strips/find.ts'

@@ -1,12 +1,13 @@
 import { costOf, massOf, type Cut } from '../../cuts/cut.ts'
-import { removable, type Material } from '../../cuts/material.ts'
+import type { Material } from '../../cuts/material.ts'
 import { estimateOf, type FrameState } from '../../frame/state.ts'
 import type { Solve } from '../model/linear.ts'
 import { relaxationOf } from '../model/planModel.ts'
 import { hardRows, type CountRow, type Programme } from '../model/programme.ts'
-import { choicesFor, predicted, type Choice, type ZoneRoom } from '../problem/choices.ts'
+import type { Choice } from '../problem/choice.ts'
+import { choicesFor, predicted, type ZoneRoom } from '../problem/choices.ts'
 import { acceptanceFor, targetDeviations, type AcceptanceBand, type TargetDeviation } from '../problem/deviations.ts'
-import { checkRequest, type PlanRequest } from '../problem/request.ts'
+import { checkRequest, materialsById, type PlanRequest } from '../problem/request.ts'
 import { workOfCuts } from '../problem/work.ts'
 import { findPlan, leastWork, type Patience } from '../strips/find.ts'
 import { allowedOf, menuOf, type Group, type Pattern } from '../strips/menu.ts'
@@ -169,9 +170,7 @@ export function planOf(programme: Programme, counts: number[], proven: boolean):
 
 /** What a plan is compared by, from its cuts and what they come to. */
 export function scoreOfPlan(request: PlanRequest, cuts: readonly Cut[], result: FrameState): Score {
-  const byId = new Map(
-    [...request.materials, ...removable(request.work.condition, request.work.profile)].map((m) => [m.id, m]),
-  )
+  const byId = materialsById(request)
   const of = (f: (cut: Cut, material: Material) => number) =>
     cuts.reduce((sum, cut) => sum + (byId.has(cut.materialId) ? f(cut, byId.get(cut.materialId)!) : 0), 0)
   const aims = aimsOf(request)

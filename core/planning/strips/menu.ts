@@ -1,9 +1,9 @@
 import { effectOf } from '../../frame/pieces.ts'
 import { costOf, massOf, stockTaken, type Cut } from '../../cuts/cut.ts'
 import { piecesOf } from '../../cuts/pieces.ts'
-import { MATERIAL_KINDS } from '../../cuts/material.ts'
+import { isInDrawer, MATERIAL_KINDS } from '../../cuts/material.ts'
 import { meets, stretchOf, type Stretch } from '../../cuts/overlap.ts'
-import type { Choice } from '../problem/choices.ts'
+import type { Choice } from '../problem/choice.ts'
 import type { PlanRequest } from '../problem/request.ts'
 import { workOfCut } from '../problem/work.ts'
 import { SUMS } from './sums.ts'
@@ -47,10 +47,7 @@ export function menuOf(request: PlanRequest, choices: readonly Choice[]): Group[
   choices.forEach((choice, j) => {
     for (let count = choice.least; count <= choice.upper; count++) {
       const cut = choice.cutFor(count)
-      if (
-        choice.material.kind !== 'off' &&
-        stockTaken(cut, choice.material, request.work) > choice.material.stock + 1e-9
-      )
+      if (isInDrawer(choice.material) && stockTaken(cut, choice.material, request.work) > choice.material.stock + 1e-9)
         break
       const stretch = stretchOf(cut, request.work)
       if (stretch && laid.some((other) => meets(stretch, other))) continue
@@ -103,6 +100,11 @@ function patternOf(
     for (const error of errors) addSquare(covariance, error)
     const { roll } = piece
     if (roll) along = perGram.map((g, a) => (along?.[a] ?? 0) + roll.uRel * piece.massG * g)
+  }
+  // Nothing else is of one roll with what is on the frame already: its error is its own.
+  if (along && material < 0) {
+    addSquare(covariance, along)
+    along = null
   }
   const asked = workOfCut(cut, choice.material, work, limits.minutes)
   return {
