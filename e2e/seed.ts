@@ -1,9 +1,10 @@
 import type { APIRequestContext } from '@playwright/test'
 import { cutIn } from '#core/cuts/zones.ts'
 import { PLAIN_MATERIAL } from '#core/cuts/material.ts'
-import { defaultCondition } from '#core/frame/condition.ts'
+import { defaultCondition, type Condition } from '#core/frame/condition.ts'
 import { EMPTY_PLAN, nothingMeasured } from '#core/job/documents.ts'
 import { unknownPlayer } from '#core/player/facts.ts'
+import type { SportProfile } from '#core/sports/profile.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import { EMPTY_ORDER } from '#core/workorder/marks.ts'
 import type { StoredMaterial } from '#contract/entities.ts'
@@ -40,6 +41,68 @@ export async function ownTape(request: APIRequestContext): Promise<{ id: string;
   return { id, stock }
 }
 
+/** What a seeded job is of: whose frame in which condition, what it read, what it is to read. */
+interface Seeded {
+  profile: SportProfile
+  condition: Condition
+  measured: Record<Quantity, number>
+  target: Partial<Record<Quantity, [value: number, tolerance: number]>>
+  age?: number | null
+}
+
+/** A job measured twice and with a target, without a hand on the page. @returns its id */
+export async function seedTarget(request: APIRequestContext, seeded: Seeded): Promise<string> {
+  const { profile, condition } = seeded
+  const id = `seeded-${crypto.randomUUID().slice(0, 8)}`
+  const facts = { ...unknownPlayer(`Seeded ${id.slice(-4)}`), age: seeded.age ?? null }
+  const readings = Object.entries(seeded.measured).flatMap(([quantity, value]) =>
+    [1, 2].map((n) => ({
+      id: `${id}-${quantity}-${n}`,
+      quantity,
+      value,
+      axisCm: quantity === 'swingWeight' ? profile.axisCm : null,
+      methodId: profile.methods.find((m) => m.quantity === quantity)!.id,
+      typed: String(value),
+      purpose: 'measure',
+      by: 'JQ',
+      supersedes: null,
+    })),
+  )
+  const lines = Object.fromEntries(
+    Object.entries(seeded.target).map(([quantity, [value, tolerance]]) => [
+      quantity,
+      { value, tolerance, from: 'hand', referenceId: null, reason: '', chain: [] },
+    ]),
+  )
+  const frame = { id: `${id}-frame`, label: 'Seeded frame', maker: '', model: '', unit: '', playerId: null, sport: profile.id, geometry: profile.geometry } // prettier-ignore
+  const made = await request.post('/api/jobs', { data: { id, kind: 'job', player: { facts }, frame } })
+  expect(made.ok(), await made.text()).toBe(true)
+  const measure = { ...nothingMeasured(condition, profile.axisCm), readingIds: readings.map((r) => r.id) }
+  await seedStage(request, id, 'measure', measure, readings)
+  await seedStage(request, id, 'target', {
+    way: 'hand',
+    referenceId: null,
+    school: null,
+    lines,
+    also: {},
+    confirmed: [],
+  })
+  return id
+}
+
+/** Saves a stage of a job as its first. */
+async function seedStage(
+  request: APIRequestContext,
+  id: string,
+  stage: string,
+  body: unknown,
+  readings: unknown[] = [],
+) {
+  const data = { expected: 0, body, used: {}, by: 'JQ', readings }
+  const answer = await request.put(`/api/jobs/${id}/stages/${stage}`, { data })
+  expect(answer.ok(), `${stage}: ${await answer.text()}`).toBe(true)
+}
+
 /**
  * A job brought as far as its work order without a hand on the page: measured twice, with a target, a plan and the steps drawn
  * up. What a test is about is done on the page.
@@ -47,26 +110,11 @@ export async function ownTape(request: APIRequestContext): Promise<{ id: string;
 export async function seedBuild(
   request: APIRequestContext,
   pieces: Piece[],
-  target: Partial<Record<'mass' | 'balance' | 'swingWeight', [value: number, tolerance: number]>>,
+  target: Seeded['target'],
   age: number | null = null,
   measured: Record<Quantity, number> = READINGS,
 ): Promise<string> {
-  const id = `seeded-${crypto.randomUUID().slice(0, 8)}`
-  const facts = { ...unknownPlayer(`Seeded ${id.slice(-4)}`), age }
   const work = { geometry: tennis.geometry, condition: defaultCondition(tennis), profile: tennis }
-  const readings = Object.entries(measured).flatMap(([quantity, value]) =>
-    [1, 2].map((n) => ({
-      id: `${id}-${quantity}-${n}`,
-      quantity,
-      value,
-      axisCm: quantity === 'swingWeight' ? tennis.axisCm : null,
-      methodId: tennis.methods.find((m) => m.quantity === quantity)!.id,
-      typed: String(value),
-      purpose: 'measure',
-      by: 'JQ',
-      supersedes: null,
-    })),
-  )
   const cuts = pieces.map(([zone, materialId, kind, amount]) =>
     cutIn(
       tennis.zones.find((z) => z.id === zone)!,
@@ -76,26 +124,9 @@ export async function seedBuild(
       `${zone}-${materialId}`,
     ),
   )
-  const lines = Object.fromEntries(
-    Object.entries(target).map(([quantity, [value, tolerance]]) => [
-      quantity,
-      { value, tolerance, from: 'hand', referenceId: null, reason: '', chain: [] },
-    ]),
-  )
   await stocked(request, [...new Set(pieces.map(([, materialId]) => materialId))])
-  const frame = { id: `${id}-frame`, label: 'Seeded frame', maker: '', model: '', unit: '', playerId: null, sport: 'tennis', geometry: tennis.geometry } // prettier-ignore
-  const made = await request.post('/api/jobs', { data: { id, kind: 'job', player: { facts }, frame } })
-  expect(made.ok(), await made.text()).toBe(true)
-  const stages: [string, unknown, unknown[]][] = [
-    ['measure', { ...nothingMeasured(work.condition, tennis.axisCm), readingIds: readings.map((r) => r.id) }, readings],
-    ['target', { way: 'hand', referenceId: null, school: null, lines, also: {}, confirmed: [] }, []],
-    ['plan', { ...EMPTY_PLAN, byHand: true, cuts }, []],
-    ['build', { ...EMPTY_ORDER, cuts }, []],
-  ]
-  for (const [stage, body, taken] of stages) {
-    const data = { expected: 0, body, used: {}, by: 'JQ', readings: taken }
-    const answer = await request.put(`/api/jobs/${id}/stages/${stage}`, { data })
-    expect(answer.ok(), `${stage}: ${await answer.text()}`).toBe(true)
-  }
+  const id = await seedTarget(request, { profile: tennis, condition: work.condition, measured, target, age })
+  await seedStage(request, id, 'plan', { ...EMPTY_PLAN, byHand: true, cuts })
+  await seedStage(request, id, 'build', { ...EMPTY_ORDER, cuts })
   return id
 }

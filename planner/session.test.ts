@@ -1,6 +1,11 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import { DIFFERENT_SHARE, massByPlace, shareElsewhere, SOUGHT } from '#core/planning/offers/alternatives.ts'
 import type { Solve } from '#core/planning/model/linear.ts'
+import { inHole } from '#core/cuts/items.ts'
+import { defaultCondition } from '#core/frame/condition.ts'
+import { frameState } from '#core/frame/state.ts'
+import { OPEN_LIMITS } from '#core/planning/problem/request.ts'
+import { padel } from '#core/sports/padel.ts'
 import { realSolver, usualRequest } from '#core/planning/fixtures/fixtures.ts'
 import { planWorkerWith } from './worker.ts'
 import type { PlanNews, PlanWithChance } from './protocol.ts'
@@ -99,6 +104,33 @@ describe('planning by several workers', () => {
             : [],
       )
     expect(strip(await newsOf(1))).toEqual(strip(byTwo))
+  })
+  it('what is on the frame already comes off, or goes into another hole: planned, drawn by lot and told as all else', async () => {
+    const hole = padel.zones.find((zone) => zone.id === 'holesTip')!
+    const item = (id: string, massG: number) =>
+      inHole({ id, name: id, massG, atCm: 0, offAxisCm: 0 }, hole, padel.geometry)
+    const condition = {
+      ...defaultCondition(padel),
+      added: [item('pair', 8), { ...item('loose', 3), zoneId: undefined }],
+    }
+    const state = frameState(
+      { mass: { value: 365, u: 0.1 }, balance: { value: 26, u: 0.03 }, swingWeight: { value: 140, u: 0.2 }, twistWeight: { value: 15, u: 0.1 } },
+      padel.axisCm,
+    ) // prettier-ignore
+    // 8 g to the sides and 3 g off: −84 − 127.5 g·cm, −4.55 − 3.14 kg·cm².
+    const news = await newsOf(2, {
+      state,
+      work: { geometry: padel.geometry, condition, profile: padel },
+      target: { mass: { value: 362, tolerance: 1 }, swingWeight: { value: 132.3, tolerance: 1 } },
+      materials: [],
+      limits: { ...OPEN_LIMITS, mayTakeOff: true },
+      fixedCuts: [],
+    })
+    const best = news.flatMap((item) => (item.kind === 'best' ? [item] : [])).at(-1)!
+    expect(best.plan.cuts.map((cut) => cut.materialId).sort()).toEqual(['moved:pair', 'off:loose'])
+    expect(best.plan.proven && best.plan.reached).toBe(true)
+    expect(best.chance.all).toBeGreaterThan(0.9)
+    expect(news.at(-1)?.kind).toBe('done')
   })
   it('an unreachable target brings what would open it in place of alternatives', async () => {
     const news = await newsOf(

@@ -1,6 +1,6 @@
 import { planUnder } from '#core/planning/offers/alternatives.ts'
 import { chanceOf, DRAWS, type Chance } from '#core/planning/explain/chance.ts'
-import { piecesOfAll } from '#core/cuts/pieces.ts'
+import { piecesOfCuts } from '#core/planning/problem/request.ts'
 import { bestPair } from '#core/planning/set/pair.ts'
 import { planSet } from '#core/planning/set/planSet.ts'
 import { intoModel } from '#core/planning/offers/intoModel.ts'
@@ -31,11 +31,8 @@ export function planWorkerWith(loading: Promise<Solve>): PlanWorker {
   let solve: Solve
   const chance = (plan: Plan, draws = DRAWS): Chance => {
     const { request } = space!
-    const pieces = piecesOfAll(
-      plan.cuts.filter((cut) => !request.fixedCuts.some((fixed) => fixed.id === cut.id)),
-      request.materials,
-      request.work,
-    )
+    const added = plan.cuts.filter((cut) => !request.fixedCuts.some((fixed) => fixed.id === cut.id))
+    const pieces = piecesOfCuts(added, request)
     return chanceOf(request.state, pieces, request.target, request.work.geometry, { draws })
   }
   const withChance = (plan: Plan): PlanWithChance => ({ plan, chance: chance(plan) })

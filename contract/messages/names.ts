@@ -1,4 +1,5 @@
 import { lengthText, onRuler, rulerOf, type Ruler } from '#core/cuts/ruler.ts'
+import { itemOf } from '#core/cuts/items.ts'
 import { type Cut, acrossOf, hoopSpan, isOnHandle, layersOf, runsOf, type Workpiece } from '#core/cuts/cut.ts'
 import type { AnyQuantity, Quantity, UnitChoice } from '#core/quantities/units.ts'
 import { hoopMarksOf, type HoopMark } from '#core/cuts/zones.ts'
@@ -56,7 +57,7 @@ export function stripsText(cut: Cut, material: Material, work: Workpiece): strin
     case 'off':
       return cut.amount > 1 ? `${cut.amount} off` : 'off'
     case 'moved':
-      return `${fixed(material.unitMassG, 1)} g moved`
+      return `${fixed(material.unitMassG, 1)} g from ${fromText(material, work)}`
     case 'tape':
     case 'sleeve':
       return layersOf(cut)
@@ -65,6 +66,11 @@ export function stripsText(cut: Cut, material: Material, work: Workpiece): strin
     default:
       return cut.amount < 0 ? `${-cut.amount} off` : `${cut.amount} on`
   }
+}
+/** The hole in which something sits that is moved. */
+function fromText({ id }: Material, { condition, profile }: Workpiece): string {
+  const from = itemOf(id, condition)?.zoneId
+  return profile.zones.find((zone) => zone.id === from)?.name.toLowerCase() ?? 'where it sits'
 }
 const WHOLE: Partial<Record<Cut['place'], string>> = { grip: 'Grip', bed: 'Strings', off: 'Take off' }
 

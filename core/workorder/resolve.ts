@@ -3,7 +3,7 @@ import { piecesOfAll } from '../cuts/pieces.ts'
 import { isByLength } from '../cuts/material.ts'
 import { withPieces } from '../frame/pieces.ts'
 import { chanceOf, type Chance } from '../planning/explain/chance.ts'
-import { withFixed, type PlanRequest } from '../planning/problem/request.ts'
+import { piecesOfCuts, withFixed, type PlanRequest } from '../planning/problem/request.ts'
 import { heuristicPlan, NO_CONSTRAINT, optimalPlan, planSpace, type Plan } from '../planning/solve/plan.ts'
 import type { Followed } from './follow.ts'
 import { freeId } from './marks.ts'
@@ -75,8 +75,7 @@ export function asPlanned({ request, left }: Rest): Chance {
 }
 
 function chanceFor(request: PlanRequest, cuts: readonly Cut[], draws?: number): Chance {
-  const known = cuts.filter((cut) => request.materials.some((m) => m.id === cut.materialId))
-  const pieces = piecesOfAll(known, request.materials, request.work)
+  const pieces = piecesOfCuts(cuts, request)
   return chanceOf(request.state, pieces, request.target, request.work.geometry, draws ? { draws } : {})
 }
 

@@ -47,8 +47,7 @@ export function usePlanRequest() {
   }))
   const locked = computed(() => body.value.cuts.filter((cut) => body.value.locked.includes(cut.id)))
   /** The request with some pieces where they are. */
-  const withHeld = (held: readonly Cut[]): PlanRequest =>
-    held.length === 0 ? open.value : around({ ...open.value, materials: job.picture.materials }, held)
+  const withHeld = (held: readonly Cut[]): PlanRequest => (held.length === 0 ? open.value : around(open.value, held))
   const request = computed(() => withHeld(locked.value))
   return { body, limits, minor, target, open, released, locked, request, withHeld }
 }

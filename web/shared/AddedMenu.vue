@@ -102,10 +102,10 @@ const clampAt = (v: number) => Math.min(v, props.geometry.lengthCm)
   margin-bottom: 8px;
 }
 .holed {
-  width: min(760px, 94vw);
+  width: min(840px, 94vw);
 }
 .holed .added {
-  grid-template-columns: 1.2fr 1.3fr 1fr 1fr 1fr 32px;
+  grid-template-columns: 1.3fr 1.9fr 1fr 1fr 1fr 32px;
 }
 @media (max-width: 560px) {
   .added,

@@ -9,7 +9,7 @@ import { fillGPerCm } from '../../sports/landmarks.ts'
 import type { Zone } from '../../sports/profile.ts'
 import { BED_ZONE, GRIP_ZONE, made, WHOLE, type Choice } from './choice.ts'
 import { moveChoices, offChoices, sittingIn } from './itemChoices.ts'
-import type { PlanRequest } from './request.ts'
+import { materialsById, type PlanRequest } from './request.ts'
 
 /** A zone with what it can take, in the units of its choices' `roomPerStep`: cm of one run, g in the handle, pieces at a spot. */
 export interface ZoneRoom {
@@ -76,7 +76,7 @@ function roomLeft(zone: Zone, request: PlanRequest): number {
       : zone.place === 'spot'
         ? zone.capacityCm
         : roomFor(zone, work) * zone.maxLayers * edgesOf(zone)
-  const byId = new Map(request.materials.map((m) => [m.id, m]))
+  const byId = materialsById(request)
   const fixedCuts = request.fixedCuts.filter((cut) => cut.zoneId === zone.id && byId.has(cut.materialId))
   return fixedCuts.reduce(
     (left, cut) =>

@@ -1,6 +1,6 @@
 import { Problem } from '../../problem.ts'
 import type { TargetPlace } from '../../frame/places.ts'
-import { withPieces } from '../../frame/pieces.ts'
+import { withPieces, type Piece } from '../../frame/pieces.ts'
 import type { FrameGeometry } from '../../geometry/outline.ts'
 import type { Shape } from '../../geometry/shape.ts'
 import { estimateOf, frameState, type FrameState } from '../../frame/state.ts'
@@ -103,6 +103,7 @@ export interface PlanRequest {
   state: FrameState
   work: Workpiece
   target: TargetNumbers
+  /** What is in the drawer; what is on the frame already is said by its condition. */
   materials: Material[]
   limits: PlanLimits
   /** Pieces that stay where they are. The state has them in it already: see `around`. */
@@ -177,15 +178,14 @@ function swingFor(quantity: AimQuantity, aim: number, mass: number | null, balan
  */
 export function around(request: PlanRequest, fixedCuts: readonly Cut[]): PlanRequest {
   if (fixedCuts.length === 0) return request
-  const known = fixedCuts.filter((cut) => request.materials.some((m) => m.id === cut.materialId))
-  const pieces = piecesOfAll(known, request.materials, request.work)
-  return withFixed({ ...request, state: withPieces(request.state, pieces, request.work.geometry) }, known)
+  const pieces = piecesOfCuts(fixedCuts, request)
+  return withFixed({ ...request, state: withPieces(request.state, pieces, request.work.geometry) }, fixedCuts)
 }
 
 /** The same request of a frame that has these pieces on it already: only what they take of drawer, places and caps is gone. */
 export function withFixed(request: PlanRequest, fixedCuts: readonly Cut[]): PlanRequest {
   const { limits, work } = request
-  const byId = new Map(request.materials.map((m) => [m.id, m]))
+  const byId = materialsById(request)
   const known = fixedCuts.filter((cut) => byId.has(cut.materialId))
   const addedG = known.reduce((sum, cut) => sum + Math.max(0, massOf(cut, byId.get(cut.materialId)!, work)), 0)
   const taken = (id: string) =>
@@ -208,6 +208,16 @@ export function withFixed(request: PlanRequest, fixedCuts: readonly Cut[]): Plan
 /** Every material that a cut of this request may be of, by id: what is in the drawer, and what is on the frame already. */
 export const materialsById = ({ materials, work }: Pick<PlanRequest, 'materials' | 'work'>): Map<string, Material> =>
   new Map([...materials, ...materialsOn(work.condition, work.profile)].map((m) => [m.id, m]))
+
+/** What cuts of this request bring to the frame; those of materials that are gone are left out. */
+export function piecesOfCuts(cuts: readonly Cut[], request: Pick<PlanRequest, 'materials' | 'work'>): Piece[] {
+  const byId = materialsById(request)
+  return piecesOfAll(
+    cuts.filter((cut) => byId.has(cut.materialId)),
+    [...byId.values()],
+    request.work,
+  )
+}
 
 /** Target quantities in the fixed order. */
 export function aimedAt(target: TargetNumbers): AimQuantity[] {
