@@ -10,7 +10,20 @@ export default defineConfig({
     outDir: fileURLToPath(new URL('./dist/web', import.meta.url)),
     emptyOutDir: true,
     target: 'es2023',
+    cssCodeSplit: false,
     chunkSizeWarningLimit: 900,
+    // A page comes in a dozen files, not in a hundred: what several pages share is one file for each kind of it.
+    rolldownOptions: {
+      output: {
+        codeSplitting: {
+          groups: [
+            { name: 'packages', test: /node_modules/, minShareCount: 2 },
+            { name: 'core', test: /\/(core|contract)\//, minShareCount: 2 },
+            { name: 'shared', test: /\/web\//, minShareCount: 2 },
+          ],
+        },
+      },
+    },
   },
   worker: { format: 'es' },
   // A part of the charting library speaks of `global`.

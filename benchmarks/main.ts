@@ -2,11 +2,12 @@ import { spawn } from 'node:child_process'
 import { existsSync, mkdtempSync, rmSync } from 'node:fs'
 import { cpus, tmpdir, totalmem } from 'node:os'
 import { join } from 'node:path'
-import { chromium, type Page } from '@playwright/test'
+import { chromium, type Browser, type Page } from '@playwright/test'
 import { bookTimes } from './bookTimes.ts'
 import { buildTimes } from './buildTimes.ts'
 import { libraryTimes } from './libraryTimes.ts'
 import { faceTimes, motionTimes, previewTimes } from './measureTimes.ts'
+import { pageTimes } from './pageTimes.ts'
 import { planTimes } from './planTime.ts'
 import { growthTimes, liveTimes, setTimes, togetherTimes } from './planningTimes.ts'
 import { scaleTimes } from './scaleTimes.ts'
@@ -15,6 +16,12 @@ import { median, percentile } from './statistics.ts'
 /** Measures what docs/measurements.md reports. Numbers only; nothing here passes or fails. */
 const REPEATS = Number(process.env.REPEATS ?? 34)
 const PORT = 4393
+
+const openBrowser = () =>
+  chromium.launch({
+    executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-background-networking'],
+  })
 
 async function startServer(data: string): Promise<{ ms: number; stop(): Promise<void> }> {
   const start = performance.now()
@@ -119,6 +126,8 @@ async function showGrowth(title: string, of: (repeats: number) => Promise<Record
     ),
   )
 }
+const reported = (values: number[]) =>
+  values.length === 0 ? '–' : `${median(values).toFixed(0)} (95th ${percentile(values, 95).toFixed(0)})`
 const BOOK = 'A book as it grows to 20,000 players, 40,000 frames and 100,000 jobs'
 if (process.env.ONLY === 'book') {
   await showGrowth(BOOK, bookTimes)
@@ -128,15 +137,25 @@ if (process.env.ONLY === 'scale') {
   await showGrowth('A shop as it grows', scaleTimes)
   process.exit(0)
 }
+async function showPages(browser: Browser): Promise<void> {
+  console.log('\nPages in a browser that has nothing of them yet, to their heading')
+  for (const [path, v] of Object.entries(await pageTimes(browser, PORT, Math.min(REPEATS, 10))))
+    console.log(`  ${path}: ${reported(v)} ms`)
+}
+if (process.env.ONLY === 'pages') {
+  const server = await startServer(data)
+  const browser = await openBrowser()
+  await showPages(browser)
+  await browser.close()
+  await server.stop()
+  process.exit(0)
+}
 console.log('\nPlans of the demo jobs, solver in Node')
 console.table(
   planTimes(REPEATS).map((row) =>
     Object.fromEntries(Object.entries(row).map(([k, v]) => [k, typeof v === 'number' ? Number(v.toFixed(2)) : v])),
   ),
 )
-
-const reported = (values: number[]) =>
-  values.length === 0 ? '–' : `${median(values).toFixed(0)} (95th ${percentile(values, 95).toFixed(0)})`
 console.log('\nPlanning by two workers, with the chance of every plan over 10,000 draws, ms')
 console.table(
   (await togetherTimes(Math.min(REPEATS, 12))).map((row) => ({
@@ -193,10 +212,7 @@ await showGrowth(BOOK, bookTimes)
 
 await (await startServer(data)).stop()
 const warm = await startServer(data)
-const browser = await chromium.launch({
-  executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
-  args: ['--no-sandbox', '--disable-background-networking'],
-})
+const browser = await openBrowser()
 try {
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
   const first: number[] = []
@@ -216,6 +232,7 @@ try {
     bytes = received
     await fresh.close()
   }
+  await showPages(browser)
   const page = await context.newPage()
   // The source is compiled with names kept, which the page does not know.
   await page.addInitScript('globalThis.__name = (f) => f')

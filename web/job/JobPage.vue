@@ -24,8 +24,7 @@ const known = ref('')
 async function load(): Promise<void> {
   problem.value = ''
   try {
-    await Promise.all([shop.overview ? null : shop.load(), shop.loadDrawer()])
-    await job.open(props.id)
+    await Promise.all([shop.overview ? null : shop.load(), shop.loadDrawer(), job.open(props.id)])
     await shop.know(referencesOf(job.documents))
     known.value = props.id
   } catch (error) {
@@ -38,10 +37,7 @@ watch(
   () => (known.value === props.id ? referencesOf(job.documents) : []),
   (ids) => void shop.know(ids).catch(() => undefined),
 )
-onMounted(() => {
-  void load()
-  planner.warm()
-})
+onMounted(load)
 useEventListener('keydown', onKey)
 
 /** The job as a file, with all that was typed. */
@@ -52,6 +48,8 @@ async function handOn(): Promise<void> {
 const ready = computed(
   () => job.view?.job.id === props.id && job.picture !== null && shop.loaded && known.value === props.id,
 )
+// The page first, then what plans on it.
+watch(ready, (isReady) => isReady && planner.warm(), { flush: 'post' })
 const quick = computed(() => job.view?.job.kind === 'quick')
 const current = computed<Stage>(() => {
   const name = (route.meta.stage ?? route.name) as Stage
