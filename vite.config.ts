@@ -11,7 +11,7 @@ export default defineConfig({
     emptyOutDir: true,
     target: 'es2023',
     cssCodeSplit: false,
-    chunkSizeWarningLimit: 900,
+    chunkSizeWarningLimit: 1200,
     // A page comes in a dozen files, not in a hundred: what several pages share is one file for each kind of it.
     rolldownOptions: {
       output: {

@@ -100,6 +100,15 @@ function factsOfToday(value: unknown): unknown {
   return { ...rest, lateInTen: LATE_WORDS[String(late)] ?? null }
 }
 
+/** How a player likes a grip wound. */
+export const gripRoutineSchema = z.object({
+  size: z.string().max(20),
+  overgrips: z.int().min(0).max(6).nullable(),
+  first: z.enum(GRIP_ENDS).nullable(),
+  turns: z.enum(GRIP_TURNS).nullable(),
+  upToCm: finite.min(5).max(40).nullable(),
+})
+
 const playerFactsToday = z.object({
   name: z.string().trim().min(1, 'a name is needed').max(120),
   age: z.int().min(0).max(110).nullable(),
@@ -128,16 +137,7 @@ const playerFactsToday = z.object({
     .object({ swingWeightKgCm2: finite.min(1e-3).max(600), axisCm: finite.min(0).max(30) })
     .nullable()
     .default(null),
-  grip: z
-    .object({
-      size: z.string().max(20),
-      overgrips: z.int().min(0).max(6).nullable(),
-      first: z.enum(GRIP_ENDS).nullable(),
-      turns: z.enum(GRIP_TURNS).nullable(),
-      upToCm: finite.min(5).max(40).nullable(),
-    })
-    .nullable()
-    .default(null),
+  grip: gripRoutineSchema.nullable().default(null),
   consentOn: z.iso.date().nullable().default(null),
   wants: shortText,
 })
@@ -145,7 +145,7 @@ export const playerFactsSchema = z.preprocess(factsOfToday, playerFactsToday)
 
 const minute = finite.min(0).max(600)
 /** Minutes that a hand takes for each part of a build. */
-const minutesSchema = z.object({
+export const minutesSchema = z.object({
   strip: minute,
   length: minute,
   place: minute,
@@ -159,18 +159,19 @@ const minutesSchema = z.object({
   cure: minute,
 })
 
+/** Where a spot is, from a landmark on the long axis. */
+export const spotSchema = z.object({
+  from: z.enum(SPOT_LANDMARKS),
+  cm: finite.min(-70).max(70),
+  offCm: finite.min(0).max(20),
+})
+
 export const zoneSchema = z.object({
   id: idSchema,
   name: z.string().trim().min(1, 'a name is needed').max(60),
   place: z.enum(ZONE_PLACES),
   alongCm: finite.min(0).max(80).optional(),
-  spot: z
-    .object({
-      from: z.enum(SPOT_LANDMARKS),
-      cm: finite.min(-70).max(70),
-      offCm: finite.min(0).max(20),
-    })
-    .optional(),
+  spot: spotSchema.optional(),
   anchor: z.object({ at: z.enum(RUN_LANDMARKS), towards: z.enum(ANCHORS) }).optional(),
   edges: z.union([z.literal(1), z.literal(2)]).optional(),
   edge: z.enum(EDGES).optional(),
@@ -224,6 +225,12 @@ export const targetReasonSchema = z.discriminatedUnion('code', [
   z.object({ code: z.literal('mgri'), from: figure, to: figure }),
   z.object({ code: z.literal('hand') }),
 ])
+
+/** Numbers that follow from the others and may be aimed at. */
+export const alsoAimed = z.object({
+  recoilWeight: z.object({ value: finite.min(1e-3).max(1000), tolerance: finite.min(1e-3).max(100) }),
+  mgri: z.object({ value: finite.min(1e-3).max(100), tolerance: finite.min(1e-3).max(20) }),
+})
 
 const targetLine = z.object({
   value: finite.min(0).max(1000),
@@ -284,15 +291,14 @@ export const documentSchemas = {
       .max(60)
       .default([]),
     lines: z
-      .object({ mass: targetLine, balance: targetLine, swingWeight: targetLine, twistWeight: targetLine })
-      .partial(),
-    also: z
       .object({
-        recoilWeight: z.object({ value: finite.min(1e-3).max(1000), tolerance: finite.min(1e-3).max(100) }),
-        mgri: z.object({ value: finite.min(1e-3).max(100), tolerance: finite.min(1e-3).max(20) }),
+        mass: targetLine,
+        balance: targetLine,
+        swingWeight: targetLine,
+        twistWeight: targetLine,
       })
-      .partial()
-      .default({}),
+      .partial(),
+    also: alsoAimed.partial().default({}),
   }),
   plan: z.object({
     limits: limitsSchema,

@@ -66,7 +66,7 @@ export type ModelLandmarks = z.infer<typeof modelLandmarksSchema>
 export { referenceSchema, type Reference } from './library.ts'
 export { ticketSchema, WAITS_ON, type WaitsOn } from './ticket.ts'
 
-const materialFields = z.object({
+export const materialFields = z.object({
   id,
   name: z.string().trim().min(1).max(120),
   kind: z.enum(STOCKED_KINDS),

@@ -38,7 +38,7 @@ function sessionOfToday(value: unknown): unknown {
   }
 }
 
-const sessionToday = z.object({
+export const sessionFields = z.object({
   id: idSchema,
   on: daySchema,
   minutes: bounded(0, 1000).nullable(),
@@ -65,9 +65,9 @@ const sessionToday = z.object({
   decision: z.enum(PLAY_DECISIONS).nullable(),
   reason: text(600).default(''),
 })
-export const sessionSchema = z.preprocess(sessionOfToday, sessionToday)
+export const sessionSchema = z.preprocess(sessionOfToday, sessionFields)
 
-const bedSchema = z.object({
+export const bedSchema = z.object({
   kind: text(120),
   gaugeMm: bounded(0.5, 2).nullable(),
   stiffness: bounded(0, 1000).nullable().default(null),
@@ -89,7 +89,7 @@ const setupSchema = z.object({
 })
 
 const letter = z.enum(['A', 'B'])
-const blindSchema = z.object({
+export const blindSchema = z.object({
   id: idSchema,
   at: momentSchema,
   aId: idSchema,

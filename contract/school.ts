@@ -13,17 +13,20 @@ import { faultsOf, type Dose, type School, type When } from '#core/tuning/school
 import { bounded, nameSchema, text } from './fields.ts'
 
 const place = z.enum(TARGET_PLACES)
-const grams = bounded(0.5, 60)
+/** Grams of a dose; put on, or where it says so taken off. */
+export const doseGrams = bounded(0.5, 60)
+export const eitherGrams = bounded(-60, 60)
+export const doseShare = bounded(0.01, 1)
 
 export const doseSchema: z.ZodType<Dose> = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('none') }),
-  z.object({ kind: z.literal('add'), place, massG: bounded(-60, 60) }),
-  z.object({ kind: z.literal('move'), from: place, to: place, massG: grams }),
-  z.object({ kind: z.literal('pair'), front: place, back: place, massG: grams }),
-  z.object({ kind: z.literal('scale'), share: bounded(0.01, 1) }),
-  z.object({ kind: z.literal('takeOff'), massG: grams }),
-  z.object({ kind: z.literal('towards'), share: bounded(0.01, 1) }),
-  z.object({ kind: z.literal('preset'), points: z.array(z.object({ place, massG: bounded(-60, 60) })).max(6) }),
+  z.object({ kind: z.literal('add'), place, massG: eitherGrams }),
+  z.object({ kind: z.literal('move'), from: place, to: place, massG: doseGrams }),
+  z.object({ kind: z.literal('pair'), front: place, back: place, massG: doseGrams }),
+  z.object({ kind: z.literal('scale'), share: doseShare }),
+  z.object({ kind: z.literal('takeOff'), massG: doseGrams }),
+  z.object({ kind: z.literal('towards'), share: doseShare }),
+  z.object({ kind: z.literal('preset'), points: z.array(z.object({ place, massG: eitherGrams })).max(6) }),
 ])
 
 export const whenSchema: z.ZodType<When> = z.lazy(() =>
@@ -48,6 +51,13 @@ export const whenSchema: z.ZodType<When> = z.lazy(() =>
 
 const stepName = z.string().trim().min(1, 'a step needs a name').max(40)
 
+/** How often a step may be done and gone back from, and the weeks of play before it. */
+export const stepCounts = z.object({
+  most: z.int().min(1).max(20),
+  tries: z.int().min(1).max(5),
+  weeks: z.int().min(0).max(52),
+})
+
 /** A school of tuning; one that cannot be walked to its end is not taken. */
 export const schoolSchema: z.ZodType<School> = z
   .object({
@@ -66,9 +76,7 @@ export const schoolSchema: z.ZodType<School> = z
           dose: doseSchema,
           weighs: z.boolean().optional(),
           asks: z.array(z.enum(TUNING_ASKS)).max(3),
-          most: z.int().min(1).max(20),
-          tries: z.int().min(1).max(5),
-          weeks: z.int().min(0).max(52),
+          ...stepCounts.shape,
           leads: z
             .array(z.object({ when: whenSchema, to: stepName, because: text(300) }))
             .min(1)

@@ -115,6 +115,9 @@ test('wishes bind the plan; a target out of reach says what is in the way and wh
   await expect.poll(async () => Math.abs((await predicted(page, 'balance')) - 32.6)).toBeLessThanOrEqual(0.2)
   await page.getByTestId('limits').click()
   await expect(page.getByTestId('zone-fourEight')).toBeVisible()
+  // Beyond what a plan may hold it is said beside the field, and nothing is changed.
+  await page.getByTestId('cap').locator('input').fill('201')
+  await expect(page.getByTestId('cap')).toContainText('From 0 to 200.')
   await page.getByTestId('cap').locator('input').fill('3')
   await page.getByTestId('cap').locator('input').press('Tab')
   await expect(page.getByTestId('reach')).toBeVisible()

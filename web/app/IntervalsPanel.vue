@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { INTERVAL_RANGES, type Intervals } from '#core/tuning/intervals.ts'
+import type { Intervals } from '#core/tuning/intervals.ts'
+import { intervalsSchema } from '#contract/shop.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
 import { useShop } from '../stores/shop.ts'
 
@@ -24,11 +25,10 @@ const save = (key: keyof Intervals, value: number | null) =>
       <PlainNumber
         v-for="[key, label, suffix] in FIELDS"
         :key="key"
+        :of="intervalsSchema.shape[key]"
         :model-value="shop.intervals[key]"
         :label="label"
         :suffix="suffix"
-        :min="INTERVAL_RANGES[key][0]"
-        :max="INTERVAL_RANGES[key][1]"
         :data-testid="`interval-${key}`"
         @update:model-value="(value: number | null) => save(key, value)"
       />

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { StoredMaterial } from '#contract/entities.ts'
+import { materialFields, type StoredMaterial } from '#contract/entities.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
 import { useShop } from '../stores/shop.ts'
 import { CURES, usualOf } from './usualMaterial.ts'
@@ -20,11 +20,10 @@ const shop = useShop()
     />
     <div v-if="material.cureHours !== null" class="two">
       <PlainNumber
+        :of="materialFields.shape.cureHours"
         :model-value="material.cureHours"
         label="Cures for"
         suffix="h"
-        :min="0.1"
-        :max="500"
         data-testid="cure-hours"
         @update:model-value="(cureHours) => cureHours !== null && emit('change', { cureHours })"
       />

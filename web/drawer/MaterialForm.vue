@@ -5,7 +5,7 @@ import { COUNTED_IN, isByLength } from '#core/cuts/material.ts'
 import { CUT_STEPS_CM, lengthText, perCounted, rulerOf } from '#core/cuts/ruler.ts'
 import { STOCKED_KINDS, type StockedKind } from '#core/sports/kinds.ts'
 import { SPORTS, PROFILES } from '#core/sports/sports.ts'
-import type { StoredMaterial } from '#contract/entities.ts'
+import { materialFields, type StoredMaterial } from '#contract/entities.ts'
 import { MATERIAL_KINDS } from '#contract/messages/names.ts'
 import { typedIn } from '../browser/typedIn.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
@@ -19,6 +19,7 @@ import WeighStrips from './WeighStrips.vue'
 const props = defineProps<{ material: StoredMaterial | null }>()
 const emit = defineEmits<{ close: []; made: [id: string] }>()
 const shop = useShop()
+const fields = materialFields.shape
 const blank = () => newMaterial(shop.units.length)
 const held = ref<StoredMaterial>(props.material ?? blank())
 watch(
@@ -89,21 +90,20 @@ const number = (value: number | null, part: (v: number) => Partial<StoredMateria
     />
     <div v-if="held.kind !== 'fill'" class="two">
       <PlainNumber
+        :of="fields.unitMassG"
         :model-value="held.unitMassG"
         label="Mass"
         :suffix="byLength ? 'g per cm' : 'g each'"
-        :min="0.001"
-        :max="100"
         data-testid="unit-mass"
         @update:model-value="(v) => number(v, (unitMassG) => ({ unitMassG }))"
       />
       <PlainNumber
         v-if="byLength"
+        :of="fields.uRel"
+        :per="1 / 200"
         :model-value="Number((200 * held.uRel).toFixed(2))"
         label="Known to ±"
         suffix="%"
-        :min="0.1"
-        :max="100"
         @update:model-value="(v) => number(v, (share) => ({ uRel: share / 200 }))"
       />
     </div>
@@ -127,18 +127,19 @@ const number = (value: number | null, part: (v: number) => Partial<StoredMateria
     />
     <div class="two">
       <PlainNumber
+        :of="fields.stock"
+        :per="perUnit"
         :model-value="Number((held.stock / perUnit).toFixed(3))"
         label="Left"
         :suffix="unit"
-        :min="0"
-        :max="1e6"
         data-testid="material-stock"
         @update:model-value="(v) => number(v, (stock) => ({ stock: stock * perUnit }))"
       />
       <PlainNumber
+        :of="fields.cost"
+        :per="1 / perUnit"
         :model-value="held.cost === null ? null : Number((held.cost * perUnit).toPrecision(6))"
         :label="`Cost of one ${ONE[unit]}`"
-        :min="0"
         @update:model-value="(cost) => change({ cost: cost === null ? null : cost / perUnit })"
       />
       <v-select
@@ -151,28 +152,25 @@ const number = (value: number | null, part: (v: number) => Partial<StoredMateria
       />
       <PlainNumber
         v-else-if="unit !== 'pieces'"
+        :of="fields.step"
         :model-value="held.step"
         label="Cut in steps of"
         :suffix="unit"
-        :min="0.1"
-        :max="10"
         @update:model-value="(v) => number(v, (step) => ({ step }))"
       />
       <PlainNumber
         v-if="held.kind === 'tape'"
+        :of="fields.widthCm"
         :model-value="held.widthCm"
         label="Width"
         suffix="cm"
-        :min="0"
-        :max="10"
         @update:model-value="(v) => number(v, (widthCm) => ({ widthCm }))"
       />
       <PlainNumber
+        :of="fields.thicknessMm"
         :model-value="held.thicknessMm"
         label="Thickness, one layer"
         suffix="mm"
-        :min="0"
-        :max="50"
         @update:model-value="(v) => number(v, (thicknessMm) => ({ thicknessMm }))"
       />
       <v-select

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import type { ReadQuantity } from '#core/quantities/units.ts'
 import { fixed } from '#core/quantities/write.ts'
-import type { Device } from '#contract/devices.ts'
+import { deviceSchema, type Device } from '#contract/devices.ts'
 import { typedIn } from '../browser/typedIn.ts'
 import { problemText } from '../api/client.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
@@ -52,12 +52,10 @@ const days = (checkDays: number | null) =>
       }}</span>
     </p>
     <PlainNumber
+      :of="deviceSchema.shape.checkDays"
       :model-value="device.checkDays"
       label="A check holds for"
       suffix="days"
-      :min="1"
-      :max="3650"
-      whole
       class="days mb-3"
       @change="(e: Event) => days(Number(typedIn(e)) || null)"
     />
@@ -72,7 +70,7 @@ const days = (checkDays: number | null) =>
         }}
       </summary>
       <form class="line" @submit.prevent="saveLine">
-        <PlainNumber v-model="port" label="Port on this machine" :min="1" :max="65535" whole />
+        <PlainNumber v-model="port" :of="deviceSchema.shape.link.unwrap().shape.port" label="Port on this machine" />
         <v-text-field v-model="instrument" label="Its name there" />
         <v-btn type="submit">Save</v-btn>
       </form>

@@ -7,6 +7,7 @@ import type { FrameGeometry } from '#core/geometry/outline.ts'
 import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
 import { fixed, unitMark } from '#core/quantities/write.ts'
 import type { SportProfile } from '#core/sports/profile.ts'
+import { reportSchema } from '#contract/library.ts'
 import { QUANTITY_NAMES } from '#contract/messages/names.ts'
 import { typedIn } from '../browser/typedIn.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
@@ -90,11 +91,10 @@ const leaveField = ({ target }: Event) => target instanceof HTMLElement && targe
           @update:model-value="(condition) => emit('change', { condition })"
         />
         <PlainNumber
+          :of="reportSchema.shape.axisCm"
           :model-value="report.axisCm"
           label="Axis from the butt"
           suffix="cm"
-          :min="0"
-          :max="30"
           class="axis"
           @update:model-value="(v) => v !== null && emit('change', { axisCm: v })"
         />

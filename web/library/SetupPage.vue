@@ -9,6 +9,7 @@ import { estimateOf } from '#core/frame/state.ts'
 import { QUANTITIES } from '#core/quantities/units.ts'
 import { fixed, unitMark, writeSpread, writeValue } from '#core/quantities/write.ts'
 import { SPORTS } from '#core/sports/sports.ts'
+import { geometrySchema } from '#contract/documents.ts'
 import { QUANTITY_NAMES } from '#contract/messages/names.ts'
 import { typedIn } from '../browser/typedIn.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
@@ -105,11 +106,10 @@ async function mergeNow(): Promise<void> {
               @update:model-value="setShape"
             />
             <PlainNumber
+              :of="geometrySchema.shape.lengthCm"
               :model-value="body.geometry.lengthCm"
               label="Length"
               suffix="cm"
-              :min="35"
-              :max="80"
               @update:model-value="
                 (v) => v !== null && setup.change({ geometry: { ...setup.body!.geometry, lengthCm: v } })
               "

@@ -5,6 +5,7 @@ import { referenceState } from '#core/compare/setup.ts'
 import { writeQuantity } from '#core/quantities/write.ts'
 import type { AnyQuantity } from '#core/quantities/units.ts'
 import type { FrameGeometry } from '#core/geometry/outline.ts'
+import { geometrySchema } from '#contract/documents.ts'
 import { wrongGeometry } from '#contract/messages/geometry.ts'
 import { countNotTaken } from '../browser/notTaken.ts'
 import SetupPicker from '../library/SetupPicker.vue'
@@ -51,37 +52,31 @@ countNotTaken(sizeProblem)
     <SetupPicker v-model="claimId" :sport="job.profile.id" :kinds="['retail']" label="Sold as" clearable class="mb-2" />
     <div class="sizes mb-2">
       <PlainNumber
+        :of="geometrySchema.shape.headLengthCm"
         :model-value="geometry.headLengthCm"
         label="Head length"
         suffix="cm"
-        :min="15"
-        :max="45"
         @update:model-value="(v) => v && setGeometry({ headLengthCm: v })"
       />
       <PlainNumber
+        :of="geometrySchema.shape.headWidthCm"
         :model-value="geometry.headWidthCm"
         label="Head width"
         suffix="cm"
-        :min="12"
-        :max="35"
         @update:model-value="(v) => v && setGeometry({ headWidthCm: v })"
       />
       <PlainNumber
         v-if="geometry.face === 'strings'"
+        :of="geometrySchema.shape.mains"
         :model-value="geometry.mains"
         label="Mains"
-        :min="0"
-        :max="40"
-        whole
         @update:model-value="(v) => v !== null && setGeometry({ mains: v })"
       />
       <PlainNumber
         v-if="geometry.face === 'strings'"
+        :of="geometrySchema.shape.crosses"
         :model-value="geometry.crosses"
         label="Crosses"
-        :min="0"
-        :max="40"
-        whole
         @update:model-value="(v) => v !== null && setGeometry({ crosses: v })"
       />
     </div>

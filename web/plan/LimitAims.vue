@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { AIM_QUANTITIES, QUANTITIES } from '#core/quantities/units.ts'
 import { TARGET_PLACES } from '#core/frame/places.ts'
 import { aimedAt, type PlanLimits, type Weight } from '#core/planning/problem/request.ts'
+import { limitsSchema } from '#contract/documents.ts'
 import { PLACE_NAMES } from '#contract/messages/targets.ts'
 import { QUANTITY_NAMES } from '#contract/messages/names.ts'
 import { usePlanRequest } from '../plan-editor/usePlanRequest.ts'
@@ -13,6 +14,7 @@ import { keeping, weighed } from './limitParts.ts'
 defineProps<{ limits: PlanLimits }>()
 const emit = defineEmits<{ change: [part: Partial<PlanLimits>] }>()
 const { target } = usePlanRequest()
+const ranges = limitsSchema.shape
 const change = (part: Partial<PlanLimits>) => emit('change', part)
 /** Numbers that can count for more or less: those aimed at. */
 const aims = computed(() => AIM_QUANTITIES.filter((q) => aimedAt(target.value).includes(q) && q !== 'lateral'))
@@ -59,38 +61,33 @@ const keepable = QUANTITIES.filter((q) => q !== 'mass')
     <h2 class="mt-2">At most</h2>
     <div class="numbers">
       <PlainNumber
+        :of="ranges.capG"
         :model-value="limits.capG"
         label="Added"
         suffix="g"
-        :min="0"
-        :max="200"
         data-testid="cap"
         @update:model-value="(capG) => change({ capG })"
       />
       <PlainNumber
+        :of="ranges.maxPlaces"
         :model-value="limits.maxPlaces"
         label="Places"
-        whole
-        :min="1"
-        :max="20"
         data-testid="max-places"
         @update:model-value="(maxPlaces) => change({ maxPlaces })"
       />
       <PlainNumber
+        :of="ranges.capTotalG"
         :model-value="limits.capTotalG"
-        label="The whole frame"
+        label="The frame"
         suffix="g"
-        :min="0"
-        :max="1000"
         data-testid="cap-total"
         @update:model-value="(capTotalG) => change({ capTotalG })"
       />
       <PlainNumber
+        :of="ranges.reserveG"
         :model-value="limits.reserveG"
         label="Held back for the end"
         suffix="g"
-        :min="0"
-        :max="30"
         data-testid="reserve"
         @update:model-value="(reserveG) => change({ reserveG: reserveG ?? 0 })"
       />

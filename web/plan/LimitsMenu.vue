@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import { fits } from '#core/cuts/zones.ts'
 import { OPEN_LIMITS, type PlanLimits } from '#core/planning/problem/request.ts'
 import { USUAL_MINUTES } from '#core/planning/problem/work.ts'
+import { minutesSchema } from '#contract/documents.ts'
 import { WORK_NAMES } from '#contract/messages/plan.ts'
 import type { Zone } from '#core/sports/profile.ts'
 import { usePlanRequest } from '../plan-editor/usePlanRequest.ts'
@@ -85,11 +86,10 @@ const addZone = (zone: Zone) => {
             <PlainNumber
               v-for="part in WORK_PARTS"
               :key="part"
+              :of="minutesSchema.shape[part]"
               :model-value="limits.minutes[part]"
               :label="WORK_NAMES[part]"
               suffix="min"
-              :min="0"
-              :max="600"
               :data-testid="`minutes-${part}`"
               @update:model-value="(v) => change({ minutes: { ...limits.minutes, [part]: v ?? USUAL_MINUTES[part] } })"
             />

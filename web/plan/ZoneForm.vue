@@ -3,6 +3,7 @@ import { computed, onMounted, ref, useTemplateRef } from 'vue'
 import { headOutline, type Edge, type Wall } from '#core/geometry/outline.ts'
 import type { Workpiece } from '#core/cuts/cut.ts'
 import { hoopMarksOf } from '#core/cuts/zones.ts'
+import { spotSchema, zoneSchema } from '#contract/documents.ts'
 import { hoopMarkText } from '#contract/messages/names.ts'
 import type { Zone } from '#core/sports/profile.ts'
 import { fixed } from '#core/quantities/write.ts'
@@ -113,20 +114,18 @@ function make(): void {
     <PlainNumber
       v-if="where === 'spot'"
       v-model="offCm"
+      :of="spotSchema.shape.offCm"
       label="To both sides of the long axis"
       suffix="cm"
-      :min="0"
-      :max="15"
     />
     <div class="two">
       <PlainNumber
         v-model="room"
+        :of="zoneSchema.shape.capacityCm"
         :label="where === 'hoop' ? 'Longest strip' : 'Grams of putty, or pieces'"
         :suffix="where === 'hoop' ? 'cm' : ''"
-        :min="0.5"
-        :max="40"
       />
-      <PlainNumber v-if="where === 'hoop'" v-model="layers" label="Layers" whole :min="1" :max="6" />
+      <PlainNumber v-if="where === 'hoop'" v-model="layers" :of="zoneSchema.shape.maxLayers" label="Layers" />
     </div>
     <v-checkbox v-model="hidden" label="Does not show" />
     <v-btn size="small" color="primary" variant="flat" data-testid="zone-make" @click="make">Add the place</v-btn>

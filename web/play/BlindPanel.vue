@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import { boutsNeeded, neededRight, orderOf, resultOf, SOUGHT } from '#core/tuning/blind.ts'
 import { OTHER_FRAME, type BlindAnswer, type BlindTest } from '#core/tuning/document.ts'
+import { blindSchema } from '#contract/play.ts'
 import { blindText } from '#contract/messages/play.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
 import type { TuningPage } from './useTuning.ts'
@@ -128,7 +129,7 @@ const opened = computed(() =>
           maxlength="120"
           data-testid="blind-other"
         />
-        <PlainNumber v-model="bouts" label="Bouts" whole :min="1" :max="60" data-testid="bouts" />
+        <PlainNumber v-model="bouts" :of="blindSchema.shape.bouts" label="Bouts" data-testid="bouts" />
       </div>
       <p class="quiet">{{ fair }}</p>
       <v-btn variant="tonal" color="primary" :disabled="!ready" data-testid="blind-start" @click="start">Begin</v-btn>

@@ -2,6 +2,7 @@
 import { TARGET_PLACES, type TargetPlace } from '#core/frame/places.ts'
 import type { Dose } from '#core/tuning/school.ts'
 import { PLACE_NAMES } from '#contract/messages/targets.ts'
+import { doseGrams, doseShare, eitherGrams } from '#contract/school.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
 
 /** What a step does to the frame: a kind, and its grams and places. */
@@ -42,20 +43,19 @@ const point = (part: Partial<{ place: TargetPlace; massG: number }>) =>
     />
     <PlainNumber
       v-if="'massG' in dose"
+      :of="dose.kind === 'add' ? eitherGrams : doseGrams"
       :model-value="dose.massG"
       label="Grams"
       suffix="g"
-      :min="dose.kind === 'add' ? -60 : 0.5"
-      :max="60"
       @update:model-value="(massG) => massG && set({ massG })"
     />
     <PlainNumber
       v-if="'share' in dose"
+      :of="doseShare"
+      :per="1 / 100"
       :model-value="Math.round(100 * dose.share)"
       label="Share"
       suffix="%"
-      :min="1"
-      :max="100"
       @update:model-value="(v) => v && set({ share: v / 100 })"
     />
     <v-select
@@ -95,11 +95,10 @@ const point = (part: Partial<{ place: TargetPlace; massG: number }>) =>
     </template>
     <template v-if="dose.kind === 'preset'">
       <PlainNumber
+        :of="eitherGrams"
         :model-value="dose.points[0]?.massG ?? null"
         label="Grams"
         suffix="g"
-        :min="-60"
-        :max="60"
         @update:model-value="(massG) => massG && point({ massG })"
       />
       <v-select

@@ -6,6 +6,7 @@ import { computed, onMounted, ref, watch } from 'vue'
 import { AGAIN, BACK, END, faultsOf, type School, type SchoolStep } from '#core/tuning/school.ts'
 import { SCHOOLS } from '#core/tuning/schools.ts'
 import { TUNING_ASKS } from '#core/tuning/document.ts'
+import { stepCounts } from '#contract/school.ts'
 import { ASK_WORDS } from '#contract/messages/play.ts'
 import { typedIn } from '../browser/typedIn.ts'
 import { problemText } from '../api/client.ts'
@@ -106,9 +107,9 @@ const wide = useMediaQuery('(min-width: 700px)').value
         <v-text-field v-model="step.why" label="Why" maxlength="300" class="mb-2" />
         <DoseFields v-model="step.dose" />
         <div class="row small">
-          <PlainNumber v-model="step.most" label="At most, times" whole :min="1" :max="20" />
-          <PlainNumber v-model="step.tries" label="Gone back from, times" whole :min="1" :max="5" />
-          <PlainNumber v-model="step.weeks" label="Weeks of play before" whole :min="0" :max="52" />
+          <PlainNumber v-model="step.most" :of="stepCounts.shape.most" label="At most, times" />
+          <PlainNumber v-model="step.tries" :of="stepCounts.shape.tries" label="Gone back from, times" />
+          <PlainNumber v-model="step.weeks" :of="stepCounts.shape.weeks" label="Weeks of play before" />
           <v-select
             v-model="step.asks"
             multiple

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { PLAY_CONDITIONS, type PlaySession } from '#core/tuning/document.ts'
+import { sessionFields } from '#contract/play.ts'
 import { CONDITION_NAMES } from '#contract/messages/play.ts'
 import { typedIn } from '../browser/typedIn.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
@@ -46,11 +47,10 @@ function at(time: string): void {
         @update:model-value="(ball: string | null) => emit('change', { ball: (ball ?? '').slice(0, 120) })"
       />
       <PlainNumber
+        :of="sessionFields.shape.altitudeM"
         :model-value="said.altitudeM"
         label="Above the sea"
         suffix="m"
-        :min="-500"
-        :max="6000"
         @update:model-value="(altitudeM) => emit('change', { altitudeM })"
       />
     </div>
@@ -62,11 +62,10 @@ function at(time: string): void {
       @change="(e: Event) => at(typedIn(e))"
     />
     <PlainNumber
+      :of="sessionFields.shape.minutes"
       :model-value="said.minutes"
       label="Minutes, exactly"
       suffix="min"
-      :min="0"
-      :max="1000"
       class="my-2"
       @update:model-value="(minutes) => emit('change', { minutes })"
     />

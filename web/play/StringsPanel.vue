@@ -5,6 +5,7 @@ import { BUILT, type StringBed } from '#core/tuning/document.ts'
 import { dayHere } from '#core/tuning/sessions.ts'
 import { hoursOf, kgOfLb, lbOfKg, livesOf, stringAdvice } from '#core/tuning/stringing.ts'
 import { fixed } from '#core/quantities/write.ts'
+import { bedSchema } from '#contract/play.ts'
 import { typedIn } from '../browser/typedIn.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
 import { useShop } from '../stores/shop.ts'
@@ -71,7 +72,6 @@ function strungToday(): void {
 }
 const shown = (lb: number | null) => (lb === null ? null : Number((unit.value === 'lb' ? lb : kgOfLb(lb)).toFixed(1)))
 const kept = (value: number | null) => (value === null ? null : unit.value === 'lb' ? value : lbOfKg(value))
-const range = computed(() => (unit.value === 'lb' ? [5, 100] : [3, 45]))
 </script>
 
 <template>
@@ -96,37 +96,35 @@ const range = computed(() => (unit.value === 'lb' ? [5, 100] : [3, 45]))
         @update:model-value="(kind: string | null) => change({ kind: (kind ?? '').slice(0, 120) })"
       />
       <PlainNumber
+        :of="bedSchema.shape.gaugeMm"
         :model-value="bed?.gaugeMm ?? null"
         label="Gauge"
         suffix="mm"
-        :min="0.5"
-        :max="2"
         @update:model-value="(gaugeMm) => change({ gaugeMm })"
       />
       <PlainNumber
         :key="`m${unit}`"
         :model-value="shown(bed?.mainsLb ?? null)"
+        :of="bedSchema.shape.mainsLb"
+        :per="unit === 'kg' ? lbOfKg(1) : 1"
         label="Mains"
         :suffix="unit"
-        :min="range[0]"
-        :max="range[1]"
         data-testid="mains"
         @update:model-value="(v) => change({ mainsLb: kept(v) })"
       />
       <PlainNumber
         :key="`c${unit}`"
         :model-value="shown(bed?.crossesLb ?? null)"
+        :of="bedSchema.shape.crossesLb"
+        :per="unit === 'kg' ? lbOfKg(1) : 1"
         label="Crosses"
         :suffix="unit"
-        :min="range[0]"
-        :max="range[1]"
         @update:model-value="(v) => change({ crossesLb: kept(v) })"
       />
       <PlainNumber
+        :of="bedSchema.shape.stiffness"
         :model-value="bed?.stiffness ?? null"
         label="Stiffness, as read"
-        :min="0"
-        :max="1000"
         @update:model-value="(stiffness) => change({ stiffness })"
       />
       <v-text-field

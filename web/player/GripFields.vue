@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { GRIP_ENDS, GRIP_TURNS, gripText, PLAIN_GRIP, type GripRoutine } from '#core/player/grip.ts'
 import type { SportProfile } from '#core/sports/profile.ts'
+import { gripRoutineSchema } from '#contract/documents.ts'
 import { typedIn } from '../browser/typedIn.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
 import GripDrawing from './GripDrawing.vue'
@@ -34,18 +35,16 @@ const handleCm = computed(() => props.profile?.geometry.gripLengthCm ?? 18)
           @change="(e: Event) => change({ size: typedIn(e).trim().slice(0, 20) })"
         />
         <PlainNumber
+          :of="gripRoutineSchema.shape.overgrips"
           :model-value="held.overgrips"
           label="Overgrips"
-          :min="0"
-          :max="6"
           @update:model-value="(n) => change({ overgrips: n === null ? null : Math.round(n) })"
         />
         <PlainNumber
+          :of="gripRoutineSchema.shape.upToCm"
           :model-value="held.upToCm"
           label="Up to"
           suffix="cm"
-          :min="5"
-          :max="40"
           @update:model-value="(upToCm) => change({ upToCm })"
         />
         <v-btn-toggle

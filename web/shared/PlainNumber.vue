@@ -1,11 +1,18 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
+import type { z } from 'zod'
+import { numberMessage } from '#contract/messages/numberField.ts'
 
 /** A figure without units of choice: seconds, degrees, a count. Decimal comma or point. */
 const props = defineProps<{
   label: string
   suffix?: string
   modelValue: number | null
+  /** By what it is stored: its range, whole or not, what is wrong with it. */
+  of?: z.ZodType
+  /** So much of what is stored is one of what is shown. */
+  per?: number
+  /** For figures that are not stored. */
   min?: number
   max?: number
   whole?: boolean
@@ -26,10 +33,11 @@ function typed(): void {
   if (plain === '') return emit('update:modelValue', null)
   const value = Number(plain)
   if (!Number.isFinite(value)) error.value = 'Type a number.'
+  else if (props.of) error.value = numberMessage(props.of, value, { per: props.per })
   else if (props.whole && !Number.isInteger(value)) error.value = 'A whole number.'
   else if ((props.min !== undefined && value < props.min) || (props.max !== undefined && value > props.max))
     error.value = `From ${props.min ?? '…'} to ${props.max ?? '…'}.`
-  else emit('update:modelValue', value)
+  if (!error.value) emit('update:modelValue', value)
 }
 </script>
 

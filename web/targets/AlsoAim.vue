@@ -3,6 +3,7 @@ import { mdiClose } from '@mdi/js'
 import { computed } from 'vue'
 import { estimateOf } from '#core/frame/state.ts'
 import { fixed } from '#core/quantities/write.ts'
+import { alsoAimed } from '#contract/documents.ts'
 import { QUANTITY_NAMES } from '#contract/messages/names.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
 import { useOpenJob } from '../stores/openJob.ts'
@@ -12,8 +13,8 @@ import type { useTarget } from './useTarget.ts'
 const props = defineProps<{ target: Pick<ReturnType<typeof useTarget>, 'setAlso'> }>()
 const job = useOpenJob()
 const KINDS = [
-  { quantity: 'recoilWeight', unit: 'kg·cm²', tolerance: 2, decimals: 1, max: 400 },
-  { quantity: 'mgri', unit: 'rad²/s²', tolerance: 0.1, decimals: 2, max: 60 },
+  { quantity: 'recoilWeight', unit: 'kg·cm²', tolerance: 2, decimals: 1 },
+  { quantity: 'mgri', unit: 'rad²/s²', tolerance: 0.1, decimals: 2 },
 ] as const
 const rows = computed(() =>
   KINDS.map((kind) => ({
@@ -36,16 +37,14 @@ function add({ quantity, tolerance, decimals, now }: (typeof rows.value)[number]
           :model-value="row.aim.value"
           label="Target"
           :suffix="row.unit"
-          :min="0.1"
-          :max="row.max"
+          :of="alsoAimed.shape[row.quantity].shape.value"
           @update:model-value="(v) => v !== null && target.setAlso(row.quantity, { ...row.aim!, value: v })"
         />
         <PlainNumber
           :model-value="row.aim.tolerance"
           label="±"
           :suffix="row.unit"
-          :min="0.01"
-          :max="50"
+          :of="alsoAimed.shape[row.quantity].shape.tolerance"
           @update:model-value="(v) => v !== null && target.setAlso(row.quantity, { ...row.aim!, tolerance: v })"
         />
         <span class="quiet figure">now {{ row.now ? fixed(row.now.value, row.decimals) : 'not known' }}</span>
