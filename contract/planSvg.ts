@@ -28,8 +28,9 @@ export function benchSvg(
   cuts.forEach((cut, i) => {
     const material = materials.find((m) => m.id === cut.materialId)
     if (!material) return
-    const { paths, widthCm, label } = cutDrawing(cut, material, work)
+    const { paths, widthCm, label, ways } = cutDrawing(cut, material, work)
     if (paths.length === 0 || cut.place === 'grip') return
+    for (const path of ways) parts.push(`<path d="${path}" fill="none" stroke="#000" stroke-width="0.15"/>`)
     for (const path of paths) parts.push(`<path d="${path}" fill="none" stroke="#000" stroke-width="${widthCm}"/>`)
     const x = label.xCm.toFixed(2)
     // Numbers along the handle stand in two rows, so that neighbours do not meet.

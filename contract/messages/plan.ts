@@ -75,7 +75,7 @@ export function addedText(cuts: readonly Cut[], materials: readonly Material[], 
   }
   const names = [...(coats > 0 ? ['coats'] : []), ...(plug > 0 ? ['plug'] : [])]
   return [
-    `${fixed(on, 1)} g added`,
+    ...(on > 0 || moved === 0 ? [`${fixed(on, 1)} g added`] : []),
     ...(off > 0.05 ? [`${fixed(off, 1)} g off`] : []),
     ...(moved > 0 ? [`${fixed(moved, 1)} g moved`] : []),
     ...(coats + plug >= 0.05 ? [`${names.join(' and ')} ${fixed(coats + plug, 1)} g`] : []),

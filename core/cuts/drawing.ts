@@ -2,6 +2,7 @@ import { arcPath } from '../geometry/drawing.ts'
 import { fillGPerCm } from '../sports/landmarks.ts'
 import { headCentreCm, headOutline } from '../geometry/outline.ts'
 import { besideCm, hoopSpan, layerFrom, layersOf, type Cut, type Workpiece } from './cut.ts'
+import { itemOf } from './items.ts'
 import type { Material } from './material.ts'
 
 /** How a cut is drawn on a frame lying on its side: stroked paths in cm, how wide, and a place for its number beside it. */
@@ -9,6 +10,8 @@ export interface CutDrawing {
   paths: string[]
   widthCm: number
   label: { xCm: number; yCm: number }
+  /** Of what is moved: from where it sat to where it goes, thin lines with a ring at their beginning. */
+  ways: string[]
 }
 
 /** Length of the longest layer of each run, cm. */
@@ -20,8 +23,27 @@ export function runLength(cut: Cut, material: Material, work: Workpiece): number
 
 const sides = (cut: Cut) => (cut.side === 'right' ? [1] : cut.side === 'left' ? [-1] : [1, -1]) as (1 | -1)[]
 
-/** A cut where it lies, at its true length; each layer of a stack a little inside the one before. */
-export function cutDrawing(cut: Cut, material: Material, work: Workpiece): CutDrawing {
+/** A cut where it lies, at its true length; each layer of a stack a little inside the one before; where it came from, if it is moved. */
+export const cutDrawing = (cut: Cut, material: Material, work: Workpiece): CutDrawing => ({
+  ...laidDrawing(cut, material, work),
+  ways: waysOf(cut, material, work),
+})
+
+/** So wide is the ring where something sat, cm. */
+const RING_CM = 0.5
+function waysOf(cut: Cut, { id, kind }: Material, { condition }: Workpiece): string[] {
+  const item = kind === 'moved' ? itemOf(id, condition) : null
+  if (!item || cut.amount === 0) return []
+  return (item.offAxisCm > 0 ? [1, -1] : [1]).map((side) => {
+    const [x, y, toX, toY] = [item.atCm, side * item.offAxisCm, cut.atCm, side * (cut.offCm ?? 0)]
+    const far = Math.hypot(toX - x, toY - y)
+    const share = far > RING_CM ? RING_CM / far : 1
+    const ring = `M${x - RING_CM} ${y}a${RING_CM} ${RING_CM} 0 1 0 ${2 * RING_CM} 0a${RING_CM} ${RING_CM} 0 1 0 ${-2 * RING_CM} 0`
+    return `${ring}M${x + share * (toX - x)} ${y + share * (toY - y)}L${toX} ${toY}`
+  })
+}
+
+function laidDrawing(cut: Cut, material: Material, work: Workpiece): Omit<CutDrawing, 'ways'> {
   const { geometry } = work
   const length = runLength(cut, material, work)
   const middle = cut.atCm + length / 2

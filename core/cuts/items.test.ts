@@ -5,6 +5,7 @@ import { estimateOf, frameState } from '../frame/state.ts'
 import { padel } from '../sports/padel.ts'
 import { tennis } from '../sports/tennis.ts'
 import { costOf, massOf, stockTaken } from './cut.ts'
+import { cutDrawing } from './drawing.ts'
 import { conditionMoved, cutMoving, itemOf, movable, withoutItemOf } from './items.ts'
 import { piecesOf } from './pieces.ts'
 import { cutIn, fits } from './zones.ts'
@@ -61,6 +62,22 @@ describe('what sits in a hole of the frame', () => {
     expect(conditionMoved(there, cutMoving(pair, 'back'), padel)).toEqual(condition)
     // Left out: nothing happens.
     expect(conditionMoved(condition, { ...to, amount: 0 }, padel)).toBe(condition)
+  })
+  it('is drawn with where it sat, a ring, and a line from there to where it goes, on both sides', () => {
+    const work = { geometry: padel.geometry, condition: holding(pair), profile: padel }
+    const [material] = movable(work.condition, padel)
+    const { ways, paths } = cutDrawing(cutIn(zone('holesSides'), material, 1, work, 'move'), material, work)
+    expect([ways.length, paths.length]).toEqual([2, 2])
+    for (const [i, side] of [1, -1].entries()) {
+      const numbers = [...ways[i].matchAll(/-?[\d.]+(?:e-\d+)?/g)].map(Number)
+      expect(numbers.slice(0, 2)).toEqual([42, side * 6])
+      expect(numbers.slice(-2)).toEqual([32, side * 12])
+      // The line begins on the ring.
+      const [x, y] = numbers.slice(-4, -2)
+      expect(Math.hypot(x - 42.5, y - side * 6)).toBeCloseTo(0.5, 9)
+    }
+    const left = { ...cutIn(zone('holesSides'), material, 1, work, 'move'), amount: 0 }
+    expect(cutDrawing(left, material, work).ways).toEqual([])
   })
   it('goes one way: a list says of each item once what becomes of it', () => {
     const condition = holding(pair)

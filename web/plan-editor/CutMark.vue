@@ -65,6 +65,7 @@ const whole = computed(() => ['grip', 'bed', 'off'].includes(props.cut.place))
     @focus="emit('pick')"
   >
     <path v-for="(path, i) in paths" :key="`h${i}`" :d="path" class="halo" :stroke-width="width + 0.36" />
+    <path v-for="(path, i) in drawing.ways" :key="`w${i}`" :d="path" class="way" />
     <path v-for="(path, i) in paths" :key="i" :d="path" class="mass" :stroke-width="width" />
     <path v-for="(path, i) in paths" :key="`t${i}`" :d="path" class="touch" :stroke-width="Math.max(2.4, width)" />
     <g
@@ -118,6 +119,11 @@ const whole = computed(() => ['grip', 'bed', 'off'].includes(props.cut.place))
 }
 .halo {
   stroke: transparent;
+}
+.way {
+  fill: none;
+  stroke: rgb(var(--v-theme-on-surface));
+  stroke-width: 0.16;
 }
 .selected .halo,
 .cut:focus-visible .halo {

@@ -30,6 +30,12 @@ const marks = computed(() =>
     return paths.map((d) => ({ d, widthCm: widthCm + 0.3, tone: toneOf(material) }))
   }),
 )
+const ways = computed(() =>
+  props.cuts.flatMap((cut) => {
+    const material = props.materials.find((m) => m.id === cut.materialId)
+    return material ? cutDrawing(cut, material, props.work).ways : []
+  }),
+)
 const dimensions = computed(() => {
   const [cut, ...more] = props.cuts
   const material = props.materials.find((m) => m.id === cut?.materialId)
@@ -43,6 +49,7 @@ const dimensions = computed(() => {
 <template>
   <svg :viewBox="box" class="picture" role="img" :aria-label="label">
     <FrameShape :geometry="work.geometry" />
+    <path v-for="(d, i) in ways" :key="`w${i}`" :d="d" class="way" />
     <path v-for="(m, i) in marks" :key="i" :d="m.d" :stroke-width="m.widthCm" class="mass" :class="m.tone" />
     <g v-for="d in dimensions" :key="d.of" class="dimension" :class="d.of">
       <path :d="d.path" />
@@ -73,8 +80,13 @@ const dimensions = computed(() => {
   font-weight: 700;
   fill: rgb(var(--v-theme-on-surface));
 }
-.mass {
+.mass,
+.way {
   fill: none;
+}
+.way {
+  stroke: rgb(var(--v-theme-on-surface));
+  stroke-width: 0.3;
 }
 .lead {
   stroke: rgb(var(--v-theme-lead));

@@ -1,8 +1,15 @@
 <script setup lang="ts">
 import { useMediaQuery } from '@vueuse/core'
+import { computed } from 'vue'
 
 /** Ways to a plan that begin elsewhere: buttons where there is room for them, a menu where there is not. */
-const wide = useMediaQuery('(min-width: 1200px)')
+const { beside } = defineProps<{
+  /** What the plan weighs and the way on stand beside them. */
+  beside: boolean
+}>()
+const roomAlone = useMediaQuery('(min-width: 1200px)')
+const roomBeside = useMediaQuery('(min-width: 1440px)')
+const wide = computed(() => (beside ? roomBeside.value : roomAlone.value))
 const WAYS = [
   { to: 'recipes', title: 'Recipes' },
   { to: 'into-model', title: 'Into another model' },

@@ -140,7 +140,7 @@ const change = computed(() => addedText(job.cuts, job.picture.materials, job.pic
       >
     </template>
     <template #actions>
-      <OtherWays />
+      <OtherWays :beside="job.cuts.length > 0" />
       <WayBackMenu @take="goBack" />
       <ShareMenu />
       <LimitsMenu :limits="body.limits" @change="setLimits" />
@@ -191,7 +191,7 @@ const change = computed(() => addedText(job.cuts, job.picture.materials, job.pic
 <style scoped>
 /* Two short lines rather than a row of its own for the last button. */
 .beside {
-  flex: 1 1 120px;
+  flex: 99 1 120px;
   line-height: 1.25;
 }
 </style>
