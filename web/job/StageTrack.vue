@@ -99,6 +99,14 @@ const STATUS = { empty: 'not yet', done: 'done', stale: 'changed', waits: 'waits
 @media (max-width: 640px) {
   .track {
     grid-template-columns: repeat(4, minmax(0, 1fr));
+    margin: 10px 8px 0;
+  }
+  .stop {
+    gap: 2px;
+    padding: 8px 2px 10px 0;
+  }
+  .stop svg {
+    width: 12px;
   }
 }
 </style>
