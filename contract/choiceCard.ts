@@ -176,7 +176,7 @@ export function choiceSvg(card: ChoiceCard, geometry: BatchBody['geometry'], fon
 /** The whole card as a picture to send: with its title, whom it is for, the state of the numbers and the reason. */
 export function choicePicture(card: ChoiceCard, geometry: BatchBody['geometry'], shop: string): string {
   const body = choiceSvg(card, geometry)
-  const [, high] = /viewBox="-2 -2 [\d.]+ ([\d.]+)"/.exec(body)!.map(Number)
+  const high = Number(/viewBox="-2 -2 [\d.]+ ([\d.]+)"/.exec(body)?.[1])
   const inner = body.replace('<svg ', `<svg x="-2" y="13" width="${WIDE + 4}" height="${high}" `)
   const foot = 13 + high + 3
   const line = (y: number, size: number, words: string, more = '') =>

@@ -26,7 +26,7 @@ export function decodeLine(line: string): DeviceLine | null {
   if (star < 1 || line.length > LONGEST_LINE) return null
   const body = line.slice(0, star)
   if (checksum(body) !== line.slice(star + 1).trim()) return null
-  const [verb, ...rest] = body.split(' ')
+  const [verb = '', ...rest] = body.split(' ')
   // Nothing is inherited: whatever a line calls its fields, they are its own.
   const fields = Object.create(null) as Record<string, string>
   for (const part of rest) {

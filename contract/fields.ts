@@ -23,6 +23,9 @@ z.config({
   },
 })
 
+/** What is wrong first. Zod never says that nothing is. */
+export const firstIssue = ({ issues }: z.ZodError): z.core.$ZodIssue => issues[0]!
+
 /** The largest whole number that a database column takes. */
 const MOST = 2 ** 31 - 1
 

@@ -1,3 +1,4 @@
+import { firstIssue } from './fields.ts'
 import { z } from 'zod'
 import type { Cut, Workpiece } from '#core/cuts/cut.ts'
 import type { Material } from '#core/cuts/material.ts'
@@ -46,7 +47,7 @@ export function planFromFile(
     return { reasons: ['This file was written by an earlier Kevro, which rounded places. Write it again there.'] }
   const parsed = planFileSchema.safeParse(json)
   if (!parsed.success) {
-    const [issue] = parsed.error.issues
+    const issue = firstIssue(parsed.error)
     return { reasons: [`The file is damaged at ${issue.path.join('.') || 'its beginning'}: ${issue.message}.`] }
   }
   const { frame, pieces } = parsed.data

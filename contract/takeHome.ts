@@ -6,7 +6,15 @@ import { changeBetween, feltBetween } from '#core/compare/change.ts'
 import { cutsOn, tuningOf } from '#core/job/tuning.ts'
 import type { Cut } from '#core/cuts/cut.ts'
 import { QUANTITIES, type UnitChoice } from '#core/quantities/units.ts'
-import { fixed, unitMark, writeBalanceBoth, writeDifference, writeSpread, writeValue } from '#core/quantities/write.ts'
+import {
+  fixed,
+  sentence,
+  unitMark,
+  writeBalanceBoth,
+  writeDifference,
+  writeSpread,
+  writeValue,
+} from '#core/quantities/write.ts'
 import { isMinor } from '#core/targets/minors.ts'
 import { ceilingBand } from '#core/tuning/engine.ts'
 import type { Intervals } from '#core/tuning/intervals.ts'
@@ -94,7 +102,7 @@ export function takeHomeOf(of: {
 
 /** What a player should feel of one frame against another: the words of what is large enough. */
 export function feelBetween(from: FrameState, to: FrameState): string[] {
-  return feltBetween(from, to).map((words) => words[0].toUpperCase() + words.slice(1) + '.')
+  return feltBetween(from, to).map((words) => `${sentence(words)}.`)
 }
 
 const WIDE = 72
@@ -115,7 +123,8 @@ export function takeHomeSvg(home: TakeHome, heading: string, picture: DerivedJob
   text(home.title, 3.4, 'font-weight="bold"')
   text(heading, 1.7, 'fill="#555"')
   const drawing = benchSvg(home.cuts, picture.materials, picture.work, 'sans-serif')
-  const [, x0, y0, w, h] = /viewBox="([-\d.]+) ([-\d.]+) ([\d.]+) ([\d.]+)"/.exec(drawing)!.map(Number)
+  const box = /viewBox="([-\d.]+) ([-\d.]+) ([\d.]+) ([\d.]+)"/.exec(drawing)
+  const [x0 = 0, y0 = 0, w = 1, h = 1] = box?.slice(1).map(Number) ?? []
   const high = (WIDE * h) / w
   parts.push(
     drawing

@@ -37,7 +37,7 @@ export const BATCH: { id: string; body: BatchBody } = {
       readings: QUANTITIES.map((quantity, i) => ({
         id: `batch-arc-${unit + 1}-${quantity}`,
         quantity,
-        value: values[i],
+        value: values[i]!,
         axisCm: quantity === 'swingWeight' ? tennis.axisCm : null,
         methodId: usualMethod(quantity, tennis).id,
         deviceId: null,

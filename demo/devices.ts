@@ -121,10 +121,16 @@ export function checksUntil(now: Date): DeviceCheck[] {
       id: `check-swing-${i + 1}`,
       deviceId: 'device-swing',
       quantity: 'swingWeight',
-      points: [100, 200, 300].map((reference, k) => ({
+      points: (
+        [
+          [100, 0.1],
+          [200, 0.15],
+          [300, 0.2],
+        ] as const
+      ).map(([reference, uReference], k) => ({
         bodyId: `body-swing-${reference}`,
         reference,
-        uReference: [0.1, 0.15, 0.2][k],
+        uReference,
         reading: Math.round(reference + off * (1 + k * 0.2)),
       })),
       applied: i === PUT_RIGHT,

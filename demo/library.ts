@@ -43,7 +43,7 @@ interface Told {
 
 function report(sport: SportId, told: Told, i: number): Report {
   const figure = (q: Quantity): Figure | null => {
-    const value = told.figures[QUANTITIES.indexOf(q)]
+    const value = told.figures[QUANTITIES.indexOf(q)] ?? null
     const half = told.ranges?.[q] ?? 0
     return value === null ? null : { low: value - half, high: value + half, u: null }
   }
@@ -86,7 +86,7 @@ function setup(
 ): Reference {
   const profile = PROFILES[sport]
   const outline = profile.outlines[more.outline ?? 0]
-  const geometry = { ...profile.geometry, ...outline.change }
+  const geometry = { ...profile.geometry, ...outline?.change }
   return {
     id,
     sport,
@@ -95,7 +95,7 @@ function setup(
     style,
     painted: more.painted ?? '',
     really: more.really ?? '',
-    shape: outline.name,
+    shape: outline?.name ?? '',
     strings: more.strings ?? '',
     geometry: { ...geometry, lengthCm: more.lengthCm ?? geometry.lengthCm, beamCm: more.beamCm ?? geometry.beamCm },
     note: more.note ?? '',
@@ -433,7 +433,7 @@ const BAND_SETUPS: Reference[] = BAND_RULES.flatMap((rule) => {
   }
   const outline = rule.id === 'band.junior26' ? 2 : 0
   return [
-    setup(`ref-${rule.id}`, 'tennis', 'band', rule.message.split(':')[0], '', [told], { outline, note: rule.message }),
+    setup(`ref-${rule.id}`, 'tennis', 'band', rule.message.split(':')[0]!, '', [told], { outline, note: rule.message }),
   ]
 })
 

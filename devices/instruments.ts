@@ -198,7 +198,7 @@ export class SimulatedInstrument {
 
   /** Days pass: every channel wanders a little from where it stood when it was last checked. */
   wander(): void {
-    this.kind.channels.forEach((c, i) => (this.faults[i].wander = this.seeded.normal(c.wander)))
+    for (const [i, fault] of this.faults.entries()) fault.wander = this.seeded.normal(this.kind.channels[i]!.wander)
   }
 
   warmLeft(onForS: number): number {
@@ -208,7 +208,7 @@ export class SimulatedInstrument {
   /** What the display shows of an item. */
   read(item: BenchItem, onForS: number): Figure[] {
     return this.kind.channels.map((c, i) => {
-      const { gain, zero, wander } = this.faults[i]
+      const { gain, zero, wander } = this.faults[i]!
       const cold = c.cold * Math.exp(-onForS / this.kind.warmTauS)
       const shown =
         gain * this.truth(item, c.quantity) + zero + wander + cold + this.misset * c.step + this.seeded.normal(c.noise)

@@ -41,7 +41,7 @@ function* bitsOf(part: Part): Generator<Bit> {
           [-1, 0],
           [0, 1],
           [0, -1],
-        ])
+        ] as const)
           yield [part.massG / N / 4, x, y * part.halfY, z * part.halfZ]
       }
       return
@@ -56,7 +56,7 @@ function* bitsOf(part: Part): Generator<Bit> {
       const whole = lengths.reduce((a, b) => a + b, 0)
       for (let k = 0; k < steps; k++) {
         const [x, y] = at(k + 0.5)
-        for (const z of [-1, 1]) yield [(part.massG * lengths[k]) / whole / 2, x, y, (z * part.halfZ) / Math.SQRT2]
+        for (const z of [-1, 1]) yield [(part.massG * lengths[k]!) / whole / 2, x, y, (z * part.halfZ) / Math.SQRT2]
       }
       return
     }

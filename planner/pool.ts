@@ -57,7 +57,7 @@ export class PlannerPool {
 
   /** The one best plan without its other ways: good at once, then the best that is found soon. */
   async bestOf(request: PlanRequest, report: (found: PlanWithChance, proven: boolean) => void): Promise<void> {
-    const { remote } = this.#ready()[0]
+    const { remote } = this.#first()
     await remote.open(unwrapped(request))
     report(await remote.quick(), false)
     const best = await remote.best('soon')
@@ -66,33 +66,30 @@ export class PlannerPool {
 
   /** Every recipe of the sport, and the shop's own, turned to one amount. */
   recipes(request: PlanRequest, knob: Knob, by: number, own: readonly OwnRecipe[]): Promise<AllTurned> {
-    return this.#ready()
-      .at(-1)!
-      .remote.recipes(unwrapped(request), knob, by, unwrapped([...own]))
+    return this.#last().remote.recipes(unwrapped(request), knob, by, unwrapped([...own]))
   }
 
   /** What is left of a build, planned again. @param loose pieces that a hand can still get at, by id */
   rest(rest: Rest, loose: readonly string[], how: 'good' | 'proven'): Promise<RestOffer> {
-    return this.#ready()
-      .at(-1)!
-      .remote.rest(unwrapped(rest), [...loose], how)
+    return this.#last().remote.rest(unwrapped(rest), [...loose], how)
   }
 
   /** What turns the frame of a request into another model. */
   intoModel(request: PlanRequest, theirs: Model): Promise<IntoModel> {
-    return this.#ready()[0].remote.intoModel(unwrapped(request), unwrapped(theirs))
+    return this.#first().remote.intoModel(unwrapped(request), unwrapped(theirs))
   }
 
   /** One target and a plan for each of several frames: better ones are reported as they are found, the proof comes last. */
   set(frames: readonly SetFrame[], aim: SetAim, report: (found: SetPlan) => void): Stoppable<SetPlan> {
-    return this.#stoppable(this.#ready().slice(0, 1), report, ([{ remote }], heard) =>
-      remote.set(unwrapped(frames), unwrapped(aim), Comlink.proxy(heard)),
+    const mine = this.#first()
+    return this.#stoppable([mine], report, (_mine, heard) =>
+      mine.remote.set(unwrapped(frames), unwrapped(aim), Comlink.proxy(heard)),
     )
   }
 
   /** Which two of several frames take the least to be alike. */
   pair(frames: readonly SetFrame[], aim: SetAim): Promise<Pair[]> {
-    return this.#ready().at(-1)!.remote.pair(unwrapped(frames), unwrapped(aim))
+    return this.#last().remote.pair(unwrapped(frames), unwrapped(aim))
   }
 
   /** The rest of a plan around the pieces that are fixed, while one of them is under the hand; the newest question wins. */
@@ -125,6 +122,13 @@ export class PlannerPool {
   #ready(): StartedWorker[] {
     this.warm()
     return [...this.#workers]
+  }
+  /** Plans of the page come from the first; what is asked beside them from the last. */
+  #first(): StartedWorker {
+    return this.#ready()[0]!
+  }
+  #last(): StartedWorker {
+    return this.#ready().at(-1)!
   }
 
   /** Work by some workers that can be ended at once: what they would still report is not heard, and others take their places. */

@@ -25,7 +25,7 @@ async function rangesBy(workers: readonly PlanWorker[], { target }: PlanRequest)
   const found: NumberRange[] = []
   let next = 0
   const work = async (worker: PlanWorker) => {
-    for (let i = next++; i < asked.length; i = next++) found[i] = await worker.range(asked[i])
+    for (let i = next++; i < asked.length; i = next++) found[i] = await worker.range(asked[i]!)
   }
   await Promise.all(workers.map(work))
   return found
@@ -35,6 +35,12 @@ async function rangesBy(workers: readonly PlanWorker[], { target }: PlanRequest)
 function fair(offer: Offer, { chance }: PlanWithChance): Offer | LeftOut {
   const { all } = offer.chance
   return isFair(all, chance.all) ? offer : { id: offer.id, reason: 'unlikely', chance: all }
+}
+
+/** Who works out the good plan and the best, who begins on the ways meanwhile, and who is asked beside them. */
+function crewOf([first, ...others]: readonly PlanWorker[]) {
+  if (!first) throw new Error('nobody is there to plan')
+  return { first, others, last: others.at(-1) ?? first }
 }
 
 /**
@@ -51,7 +57,7 @@ export async function planTogether(
 ): Promise<void> {
   const start = performance.now()
   const since = () => performance.now() - start
-  const [first, ...others] = workers
+  const { first, others, last } = crewOf(workers)
   // The first worker's good plan does not wait for the others to come free.
   const opened = workers.map((worker) => worker.open(request))
   await opened[0]
@@ -69,8 +75,8 @@ export async function planTogether(
   const work = async (worker: PlanWorker): Promise<void> => {
     for (;;) {
       const at = best ? 0 : unclaimed.findIndex((id) => id !== 'elsewhere')
-      if (at < 0 || unclaimed.length === 0) return
-      const [id] = unclaimed.splice(at, 1)
+      const [id] = at < 0 ? [] : unclaimed.splice(at, 1)
+      if (!id) return
       const from = (best ?? quick).plan
       const under = worker.under(id, from, null)
       found.get(id)!.settle({ under, reached: from.reached, from })
@@ -110,7 +116,6 @@ export async function planTogether(
     progress()
   }
   await working
-  const last = workers[workers.length - 1]
   const [ofMass, ofWork] = await Promise.all([first.curve(theBest.plan), last.workCurve(theBest.plan)])
   report({ kind: 'curve', points: ofMass })
   report({ kind: 'workCurve', points: ofWork })
@@ -123,7 +128,7 @@ export async function planTogether(
     const same = resembles(id, under.plan, request, offered)
     if (!same) return fair({ id, ...under }, theBest)
     if (offered.length < ENOUGH) {
-      const again = await workers[workers.length - 1].under(id, theBest.plan, same.like)
+      const again = await last.under(id, theBest.plan, same.like)
       if ('plan' in again && !resembles(id, again.plan, request, offered))
         return fair({ id, ...again, apartFrom: same.like.id }, theBest)
     }

@@ -52,6 +52,7 @@ const together = (steps) =>
 await together([
   ['types', bin('vue-tsc'), ['--noEmit', '-p', 'tsconfig.json']],
   ['lint', bin('eslint'), ['.', '--max-warnings', '0']],
+  ['indices', process.execPath, ['scripts/indexed.mjs']],
   ['rooms', process.execPath, ['scripts/rooms.mjs', '--check']],
 ])
 const image = ensureImage()

@@ -177,8 +177,8 @@ async function move(): Promise<number> {
 }
 
 const COMMANDS: Record<string, () => Promise<number>> = { check, restore, save, move }
-const [name] = positionals
-const command = Object.hasOwn(COMMANDS, name ?? '') ? COMMANDS[name] : null
+const [name = ''] = positionals
+const command = Object.hasOwn(COMMANDS, name) ? COMMANDS[name] : undefined
 if (!command) {
   say(HELP)
   process.exit(1)

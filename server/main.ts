@@ -3,7 +3,7 @@ import { existsSync } from 'node:fs'
 import { resolve } from 'node:path'
 import { parseArgs } from 'node:util'
 import { databaseIn, CannotStart, isFresh, markDemo, prepareFolder, startOver } from './db/dataFolder.ts'
-import type { Database } from './db/database.ts'
+import { theRow, type Database } from './db/database.ts'
 import { DataFolderInUse, lockDataFolder } from './db/dataLock.ts'
 import { openEmbedded } from './db/embedded.ts'
 import { migrate, NewerDatabase, waitingMigrations } from './db/migrate.ts'
@@ -82,7 +82,7 @@ const ADVICE = 'Run “npm run check” to see what is whole and which backup ha
 /** Before the tables change there is a backup of what they were. */
 async function bringUpToDate(db: Database, dataFolder: string): Promise<void> {
   const waiting = await waitingMigrations(db)
-  const [{ laidOut }] = await db.query(`SELECT to_regclass('job') IS NOT NULL AS "laidOut"`)
+  const { laidOut } = theRow(await db.query(`SELECT to_regclass('job') IS NOT NULL AS "laidOut"`))
   if (waiting.length > 0 && laidOut) await new Backups(dataFolder).make(db, 'migration')
   await migrate(db)
 }

@@ -74,13 +74,14 @@ function check(model: LinearModel): void {
 }
 
 function answer(model: LinearModel, found: number[]): SolveAnswer {
-  const values = found.map((v, i) => (model.columns[i].integer ? Math.round(v) : v))
-  if (found.some((v, i) => Math.abs(v - values[i]) > 1e-4)) throw new Problem('solver.failed', 'integers')
+  if (found.length !== model.columns.length) throw new Problem('solver.failed', 'columns')
+  const values = found.map((v, i) => (model.columns[i]?.integer ? Math.round(v) : v))
+  if (found.some((v, i) => Math.abs(v - values[i]!) > 1e-4)) throw new Problem('solver.failed', 'integers')
   for (const row of model.rows) {
-    const activity = row.terms.reduce((sum, [column, coefficient]) => sum + coefficient * values[column], 0)
-    const slack = FEASIBILITY * Math.max(1, ...row.terms.map(([column, c]) => Math.abs(c * values[column])))
+    const activity = row.terms.reduce((sum, [column, coefficient]) => sum + coefficient * values[column]!, 0)
+    const slack = FEASIBILITY * Math.max(1, ...row.terms.map(([column, c]) => Math.abs(c * values[column]!)))
     if (activity < row.lower - slack || activity > row.upper + slack) throw new Problem('solver.failed', row.name)
   }
-  const objective = model.columns.reduce((sum, c, i) => sum + c.cost * values[i], 0)
+  const objective = model.columns.reduce((sum, c, i) => sum + c.cost * values[i]!, 0)
   return { status: 'optimal', objective, values }
 }

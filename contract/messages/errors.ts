@@ -15,6 +15,8 @@ export const refusalSchema = z.object({
 })
 export type ApiError = z.infer<typeof refusalSchema>['error']
 
+const FAILED = 'Something went wrong in Kevro. What you typed is kept; try again.'
+
 const MESSAGES: Record<string, (data: Record<string, unknown>) => string> = {
   'edit.stale': () => 'This page was changed in another window. What you typed is kept here; choose which to keep.',
   'edit.elsewhere': () => 'This change belongs to something else and was not taken.',
@@ -64,13 +66,13 @@ const MESSAGES: Record<string, (data: Record<string, unknown>) => string> = {
   'request.elsewhere': () => 'This came from another website and was not taken.',
   'request.notJson': () => 'The request could not be read.',
   'request.tooLarge': () => 'This is too large to take in (4 MB at most).',
-  'server.failed': () => 'Something went wrong in Kevro. What you typed is kept; try again.',
+  'server.failed': () => FAILED,
 }
 
 const isProblemCode = (code: string): code is ProblemCode => (PROBLEM_CODES as readonly string[]).includes(code)
 
 /** The words for a code, also for one of the core. A code that nobody knows is not shown: it says nothing to anybody. */
 export function messageFor(code: string, data: Record<string, unknown> = {}, path = ''): string {
-  const own = Object.hasOwn(MESSAGES, code) ? MESSAGES[code](data) : null
-  return own ?? (isProblemCode(code) ? problemMessage({ code, path, data }) : MESSAGES['server.failed'](data))
+  const own = Object.hasOwn(MESSAGES, code) ? MESSAGES[code]?.(data) : null
+  return own ?? (isProblemCode(code) ? problemMessage({ code, path, data }) : FAILED)
 }

@@ -1,3 +1,4 @@
+import { firstIssue } from '../fields.ts'
 import type { FrameGeometry } from '#core/geometry/outline.ts'
 import { geometrySchema } from '#contract/documents.ts'
 
@@ -17,7 +18,7 @@ const NAMES: Record<string, string> = {
 export function wrongGeometry(geometry: FrameGeometry): string {
   const parsed = geometrySchema.safeParse(geometry)
   if (parsed.success) return ''
-  const [issue] = parsed.error.issues
+  const issue = firstIssue(parsed.error)
   const name = NAMES[String(issue.path.at(-1))] ?? 'size'
   const unit = name === NAMES.hollowGPerCm ? ' g' : name === NAMES.grommetNo ? '' : ' cm'
   if (issue.code === 'too_small') return `A frame’s ${name} is ${String(issue.minimum)}${unit} at least.`

@@ -125,7 +125,7 @@ export function placeText(cut: Cut, work: Workpiece, ruler: Ruler = 'cm'): strin
     ] as const
   )
     .map(([hour, name]) => ({ name, off: cut.atCm - outline.atClock(hour) }))
-    .sort((a, b) => Math.abs(a.off) - Math.abs(b.off))[0]
+    .reduce((best, one) => (Math.abs(one.off) < Math.abs(best.off) ? one : best))
   const where =
     Math.abs(near.off) < 0.06
       ? `middle on ${near.name} o’clock`

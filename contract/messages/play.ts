@@ -1,6 +1,6 @@
 import { costOf, massOf, type Workpiece } from '#core/cuts/cut.ts'
 import type { Material } from '#core/cuts/material.ts'
-import { fixed, signed } from '#core/quantities/write.ts'
+import { fixed, sentence, signed } from '#core/quantities/write.ts'
 import type { BlindResult } from '#core/tuning/blind.ts'
 import type { CeilingBand } from '#core/tuning/ceiling.ts'
 import { type HandWork } from '#core/tuning/doses.ts'
@@ -57,7 +57,7 @@ export const RATING_NAMES: Record<number, string> = {
   1: 'better',
   2: 'much better',
 }
-export const aspectName = (aspect: PlayAspect): string => aspect[0].toUpperCase() + aspect.slice(1)
+export const aspectName = (aspect: PlayAspect): string => sentence(aspect)
 
 export const SAID_NAMES: Record<Said, string> = {
   pain: 'pain',

@@ -97,3 +97,6 @@ export function writeBalanceBoth(balanceCm: number, lengthCm: number): string {
   const units: UnitChoice = { mass: 'g', balance: 'points' satisfies BalanceUnit, length: 'cm' }
   return `${fixed(balanceCm, 2)} cm · ${writeValue(balanceCm, 'balance', units, lengthCm)}`
 }
+
+/** `Heavier in the hand` of `heavier in the hand`: a sentence begins. */
+export const sentence = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1)

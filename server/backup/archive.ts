@@ -6,7 +6,7 @@ import { pipeline } from 'node:stream/promises'
 import { z } from 'zod'
 import * as yazl from 'yazl'
 import * as yauzl from 'yauzl'
-import type { Database, Queryable } from '../db/database.ts'
+import { theRow, type Database, type Queryable } from '../db/database.ts'
 import { migrate } from '../db/migrate.ts'
 import { rebuildIndex } from '../queries/library.ts'
 import { NOT_ARCHIVED, TABLES, type ArchivedTable, columnsOf } from './tables.ts'
@@ -67,8 +67,8 @@ async function* pagesOf(db: Queryable, table: ArchivedTable): AsyncGenerator<str
     )
     if (rows.length > 0) yield rows.map((row) => String(row.row))
     if (rows.length < ROWS_AT_ONCE) return
-    const last = rows[rows.length - 1]
-    after = columns.map((c) => last[c])
+    const last = rows.at(-1)
+    after = columns.map((c) => last?.[c])
   }
 }
 
@@ -128,7 +128,7 @@ export function writeArchive(
       for (const { id } of photos) {
         let bytes = 0
         async function* content() {
-          const [row] = await tx.query('SELECT content FROM photo WHERE id = $1', [id])
+          const row = theRow(await tx.query('SELECT content FROM photo WHERE id = $1', [id]))
           const data = Buffer.from(row.content as Uint8Array)
           bytes = data.length
           yield data
@@ -266,7 +266,7 @@ export async function loadArchive(db: Database, file: string): Promise<Manifest>
   if (manifest.migrations.some((name) => !done.has(name))) throw new BadArchive(file, 'a newer Kevro wrote it')
   if (done.size > manifest.migrations.length)
     throw new BadArchive(file, 'the database is laid out for a newer one: begin with an empty one')
-  const [{ n }] = await db.query('SELECT count(*)::int AS n FROM job')
+  const { n } = theRow(await db.query('SELECT count(*)::int AS n FROM job'))
   if (Number(n) > 0) throw new BadArchive(file, 'the database is not empty')
   const zip = await openZip(file)
   try {

@@ -81,7 +81,7 @@ export class Backups {
       .sort()
       .reverse()
       .map(async (name): Promise<Backup> => {
-        const [, stamp, reason] = NAME.exec(name)!
+        const [, stamp = '', reason = ''] = NAME.exec(name) ?? []
         const path = join(this.folder, name)
         const manifest = await manifestOf(path).catch(() => null)
         const { size: bytes } = statSync(path)
@@ -142,7 +142,7 @@ export class Backups {
   /** Whether today has none yet. */
   isDue(): boolean {
     const today = this.now().toISOString().slice(0, 10)
-    return !this.names().some((name) => NAME.exec(name)![1].startsWith(today))
+    return !this.names().some((name) => NAME.exec(name)?.[1]?.startsWith(today))
   }
 }
 

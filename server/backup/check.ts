@@ -1,5 +1,5 @@
 import { COUNTED, countRows, keptCounts, missingRows } from './counts.ts'
-import type { Database, Queryable } from '../db/database.ts'
+import { theRow, type Database, type Queryable } from '../db/database.ts'
 import { jobView } from '../jobs/jobView.ts'
 import { findPhotoContent } from '../queries/photos.ts'
 import { findReference } from '../queries/library.ts'
@@ -37,7 +37,7 @@ export async function checkAll(db: Database, dataFolder: string): Promise<CheckR
   const now: Record<string, number> = {}
   for (const table of COUNTED)
     try {
-      const [row] = await db.query(`SELECT count(t)::int AS n FROM ${table} t`)
+      const row = theRow(await db.query(`SELECT count(t)::int AS n FROM ${table} t`))
       now[table] = Number(row.n)
     } catch (error) {
       damaged.push(`The table “${table}” cannot be read to its end (${messageOf(error)}).`)

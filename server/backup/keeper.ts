@@ -2,7 +2,7 @@ import { rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { listErasures } from '../people/erase.ts'
 import { databaseIn } from '../db/dataFolder.ts'
-import type { Database } from '../db/database.ts'
+import { theRow, type Database } from '../db/database.ts'
 import { openEmbedded } from '../db/embedded.ts'
 import { migrate } from '../db/migrate.ts'
 import type { SwitchableDatabase } from '../db/switchable.ts'
@@ -52,7 +52,7 @@ export class Keeper {
   }
   private async look(): Promise<void> {
     await this.count()
-    const [{ n }] = await this.parts.db.query('SELECT count(*)::int AS n FROM job')
+    const { n } = theRow(await this.parts.db.query('SELECT count(*)::int AS n FROM job'))
     if (Number(n) > 0 && this.backups.isDue()) await this.make('daily')
   }
   /** How much there is, kept beside the data. */

@@ -1,5 +1,12 @@
 export type Row = Record<string, unknown>
 
+/** The one row of an answer that cannot be empty: a count, what was just inserted. @throws Error where it is all the same */
+export function theRow(rows: readonly Row[]): Row {
+  const [row] = rows
+  if (!row) throw new Error('a row that must be there is not')
+  return row
+}
+
 /** What a query can be sent to: the database or an open transaction. */
 export interface Queryable {
   query(sql: string, params?: readonly unknown[]): Promise<Row[]>

@@ -5,5 +5,7 @@ import { migrate } from '#server/db/migrate.ts'
 /** Writes an archive of an empty, migrated database to the path given. */
 const db = await openEmbedded({ dataDir: null })
 await migrate(db)
-await writeFile(process.argv[2], await db.dump())
+const [, , path] = process.argv
+if (!path) throw new Error('a path is needed to write to')
+await writeFile(path, await db.dump())
 await db.close()

@@ -105,9 +105,12 @@ export const FIRST_TODAY = '2026-11-01'
 
 /** A player with what was told of them over the year, each under its day. */
 async function tellPlayer(tx: Queryable, id: string, onDay: (iso: string) => string): Promise<void> {
-  const days = [...TOLD_BEFORE.filter((t) => t.playerId === id).map((t) => t.on), FIRST_TODAY]
-  await insertPlayer(tx, id, factsThen(id, days[0]), onDay(days[0]))
-  for (const day of days.slice(1)) await updatePlayerFacts(tx, id, factsThen(id, day), onDay(day))
+  const [first = FIRST_TODAY, ...later] = [
+    ...TOLD_BEFORE.filter((t) => t.playerId === id).map((t) => t.on),
+    FIRST_TODAY,
+  ]
+  await insertPlayer(tx, id, factsThen(id, first), onDay(first))
+  for (const day of later) await updatePlayerFacts(tx, id, factsThen(id, day), onDay(day))
 }
 
 async function tell(tx: Queryable, story: Story, planFor: PlanFor, onDay: (iso: string) => string): Promise<void> {
@@ -237,9 +240,9 @@ async function tell(tx: Queryable, story: Story, planFor: PlanFor, onDay: (iso: 
       const mark = markNow(at(), SHOP.initials)
       if (step.reads) {
         mark.readingIds.push(
-          await read('mass', Number((state.massG! + [0.2, -0.1, 0.1, 0][i % 4]).toFixed(1)), 'checkpoint'),
+          await read('mass', Number((state.massG! + [0.2, -0.1, 0.1, 0][i % 4]!).toFixed(1)), 'checkpoint'),
           await read('balance', Number(state.balanceCm!.toFixed(1)), 'checkpoint'),
-          await read('swingWeight', Math.round(state.swingWeightKgCm2! + [0.4, -0.3, 0][i % 3]), 'checkpoint'),
+          await read('swingWeight', Math.round(state.swingWeightKgCm2! + [0.4, -0.3, 0][i % 3]!), 'checkpoint'),
         )
       }
       marks[step.id] = mark

@@ -23,7 +23,8 @@ export function demoTuning(
   documents: Partial<StageDocuments>,
   told: readonly Told[],
 ): PlayDocument {
-  const school = SCHOOLS[0]
+  const [school] = SCHOOLS
+  if (!school) return EMPTY_PLAY
   let play: PlayDocument = { ...EMPTY_PLAY, school: school.id }
   for (const answer of told) {
     for (;;) {

@@ -1,6 +1,6 @@
 import type { Request } from 'express'
 import { z } from 'zod'
-import type { Database, Queryable } from '../db/database.ts'
+import { theRow, type Database, type Queryable } from '../db/database.ts'
 import { Refusal, staleEdit } from '../refusal.ts'
 
 const headSchema = z.object({
@@ -40,7 +40,7 @@ export function applyOnce<T extends { revision: number }>(
         [id, doc],
       )
       if (!fresh) {
-        const [before] = await tx.query('SELECT doc, revision FROM applied_edit WHERE id = $1', [id])
+        const before = theRow(await tx.query('SELECT doc, revision FROM applied_edit WHERE id = $1', [id]))
         const now = await current(tx)
         if (!now || before.doc !== doc) throw new Refusal(422, 'edit.elsewhere')
         return { ...now, revision: Number(before.revision) }

@@ -1,3 +1,4 @@
+import { firstIssue } from '#contract/fields.ts'
 import { randomUUID } from 'node:crypto'
 import express, { Router } from 'express'
 import { LIBRARY_COLUMNS, setupKey, withReports, writeLibrary } from '#core/compare/libraryTable.ts'
@@ -34,7 +35,7 @@ type SetupDraft = z.infer<typeof setupDraftSchema>
 function draftAt(setup: unknown, at: number): SetupDraft {
   const parsed = setupDraftSchema.safeParse(setup)
   if (parsed.success) return parsed.data
-  const [issue] = parsed.error.issues
+  const issue = firstIssue(parsed.error)
   throw new Refusal(422, 'field.invalid', ['setups', at, ...issue.path].map(String).join('.'), {
     reason: `setup ${at + 1}: ${issue.message}`,
   })

@@ -1,3 +1,4 @@
+import { firstIssue } from '#contract/fields.ts'
 import type { ErrorRequestHandler } from 'express'
 import { ZodError } from 'zod'
 import { Problem } from '#core/problem.ts'
@@ -39,7 +40,7 @@ function ofDatabase(error: DatabaseError): Refusal {
 export function refusalOf(error: unknown): Refusal {
   if (error instanceof Refusal) return error
   if (error instanceof ZodError) {
-    const [issue] = error.issues
+    const issue = firstIssue(error)
     return new Refusal(422, 'field.invalid', issue.path.map(String).join('.'), {
       reason: issue.message,
       issues: error.issues.length,

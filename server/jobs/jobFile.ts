@@ -1,3 +1,4 @@
+import { firstIssue } from '#contract/fields.ts'
 import { randomUUID } from 'node:crypto'
 import { ZodError } from 'zod'
 import {
@@ -94,7 +95,7 @@ export function parseJobFile(text: string): JobFile {
 }
 
 function damaged(error: ZodError, before: PropertyKey[]): Refusal {
-  const [issue] = error.issues
+  const issue = firstIssue(error)
   return new Refusal(422, 'import.invalid', 'file', {
     where: [...before, ...issue.path].map(String).join('.') || 'the top',
     reason: issue.message,
@@ -119,6 +120,7 @@ export async function importJob(db: Database, file: JobFile): Promise<JobRow> {
           reason: 'corrections go round in a circle',
         })
       const [r] = pending.splice(at, 1)
+      if (!r) break
       ordered.push({
         ...r,
         id: newIds.get(r.id)!,

@@ -119,9 +119,10 @@ const NOTHING_KNOWN = Object.fromEntries(LOG_QUANTITIES.map((q) => [q, null])) a
 /** The newest proven job of a frame, and what play did to it since. @param jobs the newest first */
 function driftedOf(jobs: readonly Worked[], now: Date) {
   const at = jobs.findIndex(({ input }) => input.documents.check?.signed)
-  if (at < 0) return null
+  const proven = jobs[at]
+  if (!proven) return null
   const again = jobs.slice(0, at).findLast(({ derived }) => derived.measured.state.massG !== null) ?? null
-  return driftedSince(jobs[at], again, again?.view.job.createdAt ?? now.toISOString())
+  return driftedSince(proven, again, again?.view.job.createdAt ?? now.toISOString())
 }
 
 /** Everything that the shop did to a frame. */

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { unknownPlayer } from '#core/player/facts.ts'
-import type { Queryable } from '../db/database.ts'
+import { theRow, type Queryable } from '../db/database.ts'
 import { rebuildIndex } from '../queries/library.ts'
 import { everyoneIn } from '../queries/merges.ts'
 
@@ -28,10 +28,12 @@ async function jobsOf(db: Queryable, playerIds: readonly string[]): Promise<stri
 export async function extentOf(db: Queryable, playerId: string): Promise<ErasureExtent> {
   const ids = await everyoneIn(db, playerId)
   const jobs = await jobsOf(db, ids)
-  const [row] = await db.query(
-    `SELECT (SELECT count(*)::int FROM frame WHERE player_id = ANY($1)) AS frames,
+  const row = theRow(
+    await db.query(
+      `SELECT (SELECT count(*)::int FROM frame WHERE player_id = ANY($1)) AS frames,
        (SELECT count(*)::int FROM photo WHERE job_id = ANY($2)) AS photos`,
-    [ids, jobs],
+      [ids, jobs],
+    ),
   )
   return { jobs: jobs.length, frames: Number(row.frames), photos: Number(row.photos) }
 }

@@ -8,7 +8,7 @@ import {
   type ReferenceBody,
   type TrayReading,
 } from '#contract/devices.ts'
-import type { Queryable, Row } from '../db/database.ts'
+import { theRow, type Queryable, type Row } from '../db/database.ts'
 import { iso } from './rows.ts'
 
 const DEVICE = 'id, name, kind, serial, link, check_days AS "checkDays", revision'
@@ -69,8 +69,7 @@ export async function insertCheck(db: Queryable, c: Omit<DeviceCheck, 'at'> & { 
      VALUES ($1, $2, $3, $4, $5, $6, $7, COALESCE($8::timestamptz, clock_timestamp())) ON CONFLICT (id) DO NOTHING`,
     [c.id, c.deviceId, c.quantity, JSON.stringify(c.points), c.applied, c.by, c.note, c.at ?? null],
   )
-  const [row] = await db.query(`SELECT ${CHECK} FROM device_check WHERE id = $1`, [c.id])
-  return checkOf(row)
+  return checkOf(theRow(await db.query(`SELECT ${CHECK} FROM device_check WHERE id = $1`, [c.id])))
 }
 
 const TRAY = 'id, device_id AS "deviceId", quantity, raw, axis_cm AS "axisCm", warming, at, taken_for AS "takenFor"'

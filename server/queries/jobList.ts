@@ -1,6 +1,6 @@
 import { STAGES } from '#core/job/stages.ts'
 import { jobSearchSchema, jobSummarySchema, type JobPage, type JobSearch, type JobSummary } from '#contract/entities.ts'
-import type { Queryable, Row } from '../db/database.ts'
+import { theRow, type Queryable, type Row } from '../db/database.ts'
 import { readPageKey, writePageKey } from './pageKey.ts'
 import { iso, likesOf, prefixesOf, wordsOf } from './rows.ts'
 
@@ -74,9 +74,9 @@ export async function listJobSummaries(db: Queryable, input: Partial<JobSearch> 
       parts.push(`(lower(i.player_name) LIKE ${like} OR lower(f.label) LIKE ${like} OR i.number::text LIKE ${like})`)
     }
   else if (wordsOf(search.find).length > 0) {
-    const [{ asked }] = await db.query(`SELECT to_tsquery('simple', lower(unaccent($1)))::text AS asked`, [
-      prefixesOf(search.find),
-    ])
+    const { asked } = theRow(
+      await db.query(`SELECT to_tsquery('simple', lower(unaccent($1)))::text AS asked`, [prefixesOf(search.find)]),
+    )
     const fits = (query: string) => `kind = 'job' AND tokens @@ ${query}::tsquery`
     const few = await db.query(`SELECT id FROM find_index WHERE ${fits('$1')} LIMIT ${MOST_LOOKED_UP + 1}`, [asked])
     parts.push(

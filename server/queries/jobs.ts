@@ -17,7 +17,7 @@ import {
   type SavedStage,
   type StoredReadingRow,
 } from '#contract/entities.ts'
-import type { Queryable, Row } from '../db/database.ts'
+import { theRow, type Queryable, type Row } from '../db/database.ts'
 import { standsFor } from './merges.ts'
 import { readMark, revisionsIn } from './revisions.ts'
 import { iso } from './rows.ts'
@@ -34,10 +34,12 @@ export async function insertJob(
   db: Queryable,
   job: Pick<JobRow, 'id' | 'kind' | 'frameId' | 'ticket'> & { createdAt?: string },
 ): Promise<JobRow> {
-  const [row] = await db.query(
-    `INSERT INTO job (id, kind, frame_id, ticket, created_at) VALUES ($1, $2, $3, $4, COALESCE($5::timestamptz, now()))
+  const row = theRow(
+    await db.query(
+      `INSERT INTO job (id, kind, frame_id, ticket, created_at) VALUES ($1, $2, $3, $4, COALESCE($5::timestamptz, now()))
      RETURNING ${JOB}`,
-    [job.id, job.kind, job.frameId, JSON.stringify(job.ticket), job.createdAt ?? null],
+      [job.id, job.kind, job.frameId, JSON.stringify(job.ticket), job.createdAt ?? null],
+    ),
   )
   await db.query(
     'INSERT INTO job_index (job_id, changed_at, number, due_at) SELECT id, created_at, number, $2::timestamptz FROM job WHERE id = $1',

@@ -18,7 +18,7 @@ import {
   type SetupRevision,
 } from '#contract/library.ts'
 import type { z } from 'zod'
-import type { Queryable, Row } from '../db/database.ts'
+import { theRow, type Queryable, type Row } from '../db/database.ts'
 import { iso } from './rows.ts'
 
 const SETUP = 's.id, s.body, s.retired, s.revision'
@@ -257,7 +257,7 @@ async function pageOfIds(db: Queryable, search: Search): Promise<{ id: string; d
     // Enough in the box, the last of them nearer than anything outside can be: these are the nearest of all.
     if (
       halfWidth === Infinity ||
-      (rows.length === wanted && rows[wanted - 1].distance < leastOutside(search, halfWidth))
+      (rows.length === wanted && (rows.at(-1)?.distance ?? 0) < leastOutside(search, halfWidth))
     )
       return rows.slice(search.offset)
   }
@@ -268,7 +268,7 @@ async function pageOfIds(db: Queryable, search: Search): Promise<{ id: string; d
 export async function searchLibrary(db: Queryable, input: LibrarySearch): Promise<LibraryPage> {
   const search = librarySearchSchema.parse(input)
   const { where, params } = whereOf(search)
-  const [ids, [count]] = await Promise.all([
+  const [ids, counted] = await Promise.all([
     pageOfIds(db, search),
     db.query(`SELECT count(*)::int AS n FROM setup_index i WHERE ${where}`, params),
   ])
@@ -276,7 +276,11 @@ export async function searchLibrary(db: Queryable, input: LibrarySearch): Promis
     db,
     ids.map((row) => row.id),
   )
-  return { rows, total: Number(count.n), distances: search.near ? ids.map((row) => Number(row.distance)) : null }
+  return {
+    rows,
+    total: Number(theRow(counted).n),
+    distances: search.near ? ids.map((row) => Number(row.distance)) : null,
+  }
 }
 
 /** After many changes: counts are then read off the indexes. Not inside a transaction. */
@@ -290,7 +294,7 @@ const CLOUD_MOST = 3000
 export async function cloudOf(db: Queryable, input: LibrarySearch): Promise<Cloud> {
   const search = librarySearchSchema.parse(input)
   const { where, params } = whereOf(search)
-  const [count] = await db.query(`SELECT count(*)::int AS n FROM setup_index i WHERE ${where}`, [...params])
+  const count = theRow(await db.query(`SELECT count(*)::int AS n FROM setup_index i WHERE ${where}`, [...params]))
   const order = search.near ? distanceOf(search, params) : 'lower(i.name)'
   const points = await db.query(
     `SELECT i.setup_id AS id, i.name, i.kind, i.style, i.mass, i.balance, i.swing_weight AS "swingWeight",
@@ -301,7 +305,7 @@ export async function cloudOf(db: Queryable, input: LibrarySearch): Promise<Clou
 }
 
 export async function oneLibraryFacets(db: Queryable, sport: string): Promise<LibraryFacets> {
-  const [rows, [count]] = await Promise.all([
+  const [rows, counted] = await Promise.all([
     db.query(
       `SELECT 'style' AS what, style AS value FROM setup_index WHERE sport = $1 AND style <> '' GROUP BY style
        UNION ALL SELECT 'shape', shape FROM setup_index WHERE sport = $1 AND shape <> '' GROUP BY shape ORDER BY 1, 2 LIMIT 200`,
@@ -310,5 +314,5 @@ export async function oneLibraryFacets(db: Queryable, sport: string): Promise<Li
     db.query('SELECT count(*)::int AS n FROM setup_index WHERE sport = $1 AND NOT retired', [sport]),
   ])
   const of = (what: string) => rows.filter((r) => r.what === what).map((r) => String(r.value))
-  return { styles: of('style'), shapes: of('shape'), total: Number(count.n) }
+  return { styles: of('style'), shapes: of('shape'), total: Number(theRow(counted).n) }
 }

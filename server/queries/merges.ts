@@ -1,13 +1,15 @@
-import type { Queryable } from '../db/database.ts'
+import { theRow, type Queryable } from '../db/database.ts'
 
 /** Who somebody is by now: themselves, or whom they were taken into. */
 export async function standsFor(db: Queryable, playerId: string): Promise<string> {
-  const [row] = await db.query(
-    `WITH RECURSIVE chain (id, steps) AS (
+  const row = theRow(
+    await db.query(
+      `WITH RECURSIVE chain (id, steps) AS (
        SELECT $1::text, 0
        UNION ALL SELECT m.kept_id, c.steps + 1 FROM player_merge m JOIN chain c ON m.gone_id = c.id WHERE NOT m.undone AND c.steps < 50
      ) SELECT id FROM chain ORDER BY steps DESC LIMIT 1`,
-    [playerId],
+      [playerId],
+    ),
   )
   return String(row.id)
 }

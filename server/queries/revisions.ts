@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { redoMark, REVISION_KINDS, undoMark, type RevisionMark } from '#core/job/revisions.ts'
-import type { Queryable } from '../db/database.ts'
+import { theRow, type Queryable } from '../db/database.ts'
 
 /** What a revision carries: its columns by name, as JSON. */
 export type Content = Record<string, unknown>
@@ -39,9 +39,11 @@ export function revisionsIn<Key extends readonly string[]>(
   /** Content of a revision; 0 is the empty one before the first. */
   async function content(db: Queryable, of: Of, revision: number): Promise<Content> {
     if (revision === 0) return empty
-    const [row] = await db.query(
-      `SELECT ${columns.join(', ')} FROM ${table} WHERE ${where} AND revision = $${keys.length + 1}`,
-      [...of, revision],
+    const row = theRow(
+      await db.query(`SELECT ${columns.join(', ')} FROM ${table} WHERE ${where} AND revision = $${keys.length + 1}`, [
+        ...of,
+        revision,
+      ]),
     )
     return row
   }

@@ -4,7 +4,7 @@ import { differenceOf } from '#core/quantities/difference.ts'
 import { conditionText } from '#core/frame/condition.ts'
 import { estimateOf } from '#core/frame/state.ts'
 import { warningsOnTarget, setupKindOf } from '#core/targets/warnings.ts'
-import { fixed, unitMark, writeDifference, writeSpread, writeValue } from '#core/quantities/write.ts'
+import { fixed, sentence, unitMark, writeDifference, writeSpread, writeValue } from '#core/quantities/write.ts'
 import type { Quantity } from '#core/quantities/units.ts'
 import { reasonText } from '#contract/messages/targets.ts'
 import { instrumentsOf, sharedVariance } from '#core/measure/instruments.ts'
@@ -64,9 +64,7 @@ export function comparisonSheet(source: SheetSource, printedOn: string): Sheet {
   })
   const now = { state, condition: picture.condition, geometry, profile }
   const warnings = warningsOnTarget(now, player, lines, setupKindOf(lines, references))
-  const cautions = [...new Set(warnings.map((g) => g.message))]
-    .slice(0, MOST_CAUTIONS)
-    .map((w) => w[0].toUpperCase() + w.slice(1))
+  const cautions = [...new Set(warnings.map((g) => g.message))].slice(0, MOST_CAUTIONS).map(sentence)
   const confirmed = documents.target?.confirmed.filter((c) => warnings.some((g) => g.key === c.key)) ?? []
   return {
     title: `Comparison: ${view.frame.label}`,

@@ -20,17 +20,17 @@ export async function textOf(doc: PDFDocumentProxy, page: number): Promise<strin
 export async function rectanglesOn(doc: PDFDocumentProxy, page: number): Promise<[number, number][]> {
   const { fnArray, argsArray } = await (await doc.getPage(page)).getOperatorList()
   const found: [number, number][] = []
-  let scale = [1, 1]
-  const stack: number[][] = []
+  let scale: [number, number] = [1, 1]
+  const stack: [number, number][] = []
   fnArray.forEach((fn, i) => {
     const args = argsArray[i] as unknown[]
     if (fn === OPS.save) stack.push(scale)
     else if (fn === OPS.restore) scale = stack.pop() ?? [1, 1]
     else if (fn === OPS.transform) {
-      const [a, , , d] = args as number[]
+      const [a, , , d] = args as [number, number, number, number]
       scale = [scale[0] * a, scale[1] * d]
     } else if (fn === OPS.constructPath) {
-      const [ops, numbers] = args as [number[], number[]]
+      const [ops, numbers] = args as [number[], [number, number, number, number]]
       if (ops.length === 1 && ops[0] === OPS.rectangle) {
         const [, , w, h] = numbers
         found.push([Math.abs(w * scale[0] * 25.4) / 72, Math.abs(h * scale[1] * 25.4) / 72])

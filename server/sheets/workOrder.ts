@@ -148,8 +148,9 @@ function beside(steps: readonly WorkStep[]): string {
 const isSmall = (step: WorkStep) => !step.reads && !step.cut
 
 /** Small steps after one another that put nothing on and are not read share a row. */
-function inRows(steps: readonly WorkStep[]): WorkStep[][] {
-  return steps.reduce<WorkStep[][]>((rows, step) => {
+type StepRow = [first: WorkStep, ...more: WorkStep[]]
+function inRows(steps: readonly WorkStep[]): StepRow[] {
+  return steps.reduce<StepRow[]>((rows, step) => {
     const last = rows.at(-1)
     return last && isSmall(step) && isSmall(last[0]) ? [...rows.slice(0, -1), [...last, step]] : [...rows, [step]]
   }, [])
