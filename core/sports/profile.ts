@@ -78,6 +78,12 @@ export interface StringKind {
   massG: number
 }
 
+/** An outline by its name, as what is otherwise than on the sport's usual frame. */
+export interface OutlineChange {
+  name: string
+  change: Partial<FrameGeometry>
+}
+
 /** A shape with its usual numbers. */
 export interface FrameShapeFacts {
   name: string
@@ -116,7 +122,7 @@ export interface SportProfile {
   units: Partial<UnitChoice>
   geometry: FrameGeometry
   /** Outlines that frames of this sport come in, to start from. */
-  outlines: { name: string; change: Partial<FrameGeometry> }[]
+  outlines: readonly [OutlineChange, ...OutlineChange[]]
   /** Usual adult and junior frames; outside is doubtful, not impossible. Core units, swing weight about `axisCm`. */
   usual: Record<Quantity, [number, number]>
   /** Radius of gyration over length. */

@@ -1,3 +1,4 @@
+import { firstIssue } from '#contract/fields.ts'
 import { tooLarge } from '../browser/fileSize.ts'
 import type { z } from 'zod'
 import { photoSchema, type Photo } from '#contract/devices.ts'
@@ -30,7 +31,7 @@ export class StrangeAnswer extends Error {}
 export function read<Schema extends z.ZodType>(schema: Schema, answer: unknown): z.output<Schema> {
   const parsed = schema.safeParse(answer)
   if (parsed.success) return parsed.data
-  const [issue] = parsed.error.issues
+  const issue = firstIssue(parsed.error)
   throw new StrangeAnswer(
     `Kevro’s server and this page do not fit together (${issue.path.map(String).join('.') || 'answer'}). Load the page again.`,
   )

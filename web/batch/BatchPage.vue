@@ -30,9 +30,10 @@ onMounted(async () => {
 })
 const nameOf = (id: string) => body.value!.units.find((u) => u.id === id)!.name
 const anyAim = computed(() => Object.keys(wanted.value).length > 0)
-const pick = computed(() =>
-  anyAim.value && ranking.value.length > 1 && Number.isFinite(ranking.value[0].distance) ? ranking.value[0] : null,
-)
+const pick = computed(() => {
+  const [nearest, second] = ranking.value
+  return anyAim.value && nearest && second && Number.isFinite(nearest.distance) ? nearest : null
+})
 const table = useTemplateRef('table')
 function addUnit(): void {
   const units = body.value!.units

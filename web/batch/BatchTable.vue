@@ -40,8 +40,8 @@ const spreadOf = (q: Quantity) => {
   if (known.length < 2) return null
   const all = known.map(({ summary }) => summary.quantities[q].combined!.value)
   const by = Math.max(...all) - Math.min(...all)
-  const own = known.map(({ summary }) => ownSpread(summary, q)).sort((a, b) => b - a)
-  return { by, told: by > 2 * Math.hypot(own[0], own[1]) }
+  const [most = 0, next = 0] = known.map(({ summary }) => ownSpread(summary, q)).sort((a, b) => b - a)
+  return { by, told: by > 2 * Math.hypot(most, next) }
 }
 const order = useUnitOrder(
   () => body.value.units,
@@ -60,7 +60,8 @@ function go(r: number, c: number): void {
   row.value = r
   column.value = c
   const unit = rows.value[r]
-  if (unit) void nextTick(() => fields.value[cell(unit, QUANTITIES[c])]?.focus())
+  const quantity = QUANTITIES[c]
+  if (unit && quantity) void nextTick(() => fields.value[cell(unit, quantity)]?.focus())
 }
 /** Enter goes along the row, then to the next unit. */
 function next(): void {
@@ -71,7 +72,7 @@ function next(): void {
 function focusOn(r: number, c: number): void {
   row.value = r
   column.value = c
-  devices.focused = receivers[c]
+  devices.focused = receivers[c] ?? null
 }
 /** An instrument's reading goes to the unit in hand. */
 const receivers = QUANTITIES.map((quantity): Receiver => ({

@@ -12,7 +12,8 @@ const props = defineProps<{
   /** Of a unit, for who plays it. */
   cautions: (id: string) => { id: string; message: string }[]
 }>()
-const first = computed(() => props.ranking[0])
+/** It is shown where there are some to choose from. */
+const first = computed(() => props.ranking[0]!)
 const second = computed(() => props.ranking[1])
 </script>
 

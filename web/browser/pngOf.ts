@@ -4,7 +4,8 @@
  * @throws Error when the browser cannot draw it
  */
 export async function pngOf(svg: string, width: number): Promise<Blob> {
-  const [, , w, h] = /viewBox="([-\d.]+) ([-\d.]+) ([\d.]+) ([\d.]+)"/.exec(svg)!.slice(1).map(Number)
+  const box = /viewBox="[-\d.]+ [-\d.]+ ([\d.]+) ([\d.]+)"/.exec(svg)
+  const [w = 1, h = 1] = box?.slice(1).map(Number) ?? []
   const height = Math.round((width * h) / w)
   const sized = svg.replace('<svg ', `<svg width="${width}" height="${height}" `)
   const address = URL.createObjectURL(new Blob([sized], { type: 'image/svg+xml' }))

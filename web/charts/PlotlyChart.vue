@@ -76,7 +76,9 @@ async function picture(format: 'png' | 'svg'): Promise<void> {
   const blob =
     format === 'svg'
       ? new Blob([decodeURIComponent(url.replace(/^data:image\/svg\+xml,/, ''))], { type: 'image/svg+xml' })
-      : new Blob([Uint8Array.from(atob(url.split(',')[1]), (c) => c.charCodeAt(0))], { type: 'image/png' })
+      : new Blob([Uint8Array.from(atob(url.slice(url.indexOf(',') + 1)), (c) => c.charCodeAt(0))], {
+          type: 'image/png',
+        })
   saveFile(blob, `${props.name}.${format}`)
 }
 function csv(): void {

@@ -15,7 +15,7 @@ const shop = useShop()
 const write = (value: number, quantity: Quantity) =>
   writeValue(value, quantity, shop.units, props.compare.geometry.lengthCm)
 function told({ reference }: CompareRow): string {
-  const first = reference.reports[0]
+  const first = reference.reports[0]!
   const many = reference.reports.length > 1 ? `${reference.reports.length} reports: ` : ''
   const sources = reference.reports.map((r) => [r.grade, r.dated, r.source].filter(Boolean).join(', '))
   const axis =

@@ -32,7 +32,8 @@ const lines = computed((): Line[] => {
   const asMeasured = QUANTITIES.map((q) => estimateOf(job.picture.measured.state, q)?.value ?? null)
   const target = QUANTITIES.map((q, i) => {
     const line = job.documents.target?.lines[q]
-    return line && mine[i] !== null && asMeasured[i] !== null ? line.value + mine[i] - asMeasured[i] : null
+    const [now, then] = [mine[i] ?? null, asMeasured[i] ?? null]
+    return line && now !== null && then !== null ? line.value + now - then : null
   })
   return [
     ...shown.map((r) => ({
@@ -55,8 +56,12 @@ const spans = computed(() =>
     return [low - grow, high + grow] as const
   }),
 )
-const at = (v: number | null, i: number) =>
-  v === null ? null : (v - spans.value[i][0]) / (spans.value[i][1] - spans.value[i][0])
+/** From the lower end of an axis to its upper one. */
+const spanOf = (i: number) => spans.value[i] ?? ([0, 1] as const)
+function at(v: number | null, i: number): number | null {
+  const [low, high] = spanOf(i)
+  return v === null ? null : (v - low) / (high - low)
+}
 const data = computed((): Data[] =>
   lines.value.map((l) => {
     const last = l.values.findLastIndex((v) => v !== null)
@@ -70,9 +75,10 @@ const data = computed((): Data[] =>
       text: l.values.map((_, i) => (i === last && l.kind === 'published' ? l.name : '')),
       textposition: 'middle right',
       textfont: { size: 12, color: colors.value[l.kind] },
-      hovertext: l.values.map((v, i) =>
-        v === null ? '' : `${l.name}<br>${QUANTITY_NAMES[QUANTITIES[i]]} ${write(v, QUANTITIES[i])}`,
-      ),
+      hovertext: QUANTITIES.map((q, i) => {
+        const v = l.values[i] ?? null
+        return v === null ? '' : `${l.name}<br>${QUANTITY_NAMES[q]} ${write(v, q)}`
+      }),
       hoverinfo: 'text',
       line: {
         color: colors.value[l.kind],
@@ -88,7 +94,7 @@ const layout = computed((): Partial<Layout> => {
     [0, 0.25, 0.5, 0.75, 1].map((share) => ({
       x: i,
       y: share,
-      text: write(spans.value[i][0] + share * (spans.value[i][1] - spans.value[i][0]), q),
+      text: write((1 - share) * spanOf(i)[0] + share * spanOf(i)[1], q),
       showarrow: false,
       xanchor: 'right' as const,
       xshift: -6,

@@ -27,7 +27,7 @@ const list = ref(false)
       </template>
     </v-alert>
     <v-alert v-if="refused.length > 0" type="error" variant="tonal" density="compact" data-testid="refused">
-      {{ refused[0].about }}: {{ refused[0].aside?.words }}
+      {{ refused[0]?.about }}: {{ refused[0]?.aside?.words }}
       {{ refused.length > 1 ? `And ${refused.length - 1} more.` : '' }}
       <template #append><v-btn size="small" @click="list = true">Look at it</v-btn></template>
     </v-alert>

@@ -41,9 +41,10 @@ export class Outbox {
       waiting: queues.reduce((sum, [, q]) => sum + q.edits.length, 0),
       sending: queues.some(([, q]) => q.sending !== null),
       away: this.away,
-      conflicts: queues.flatMap(([doc, q]) =>
-        q.conflict ? [{ doc, about: q.edits[0].about, edit: q.edits[q.edits.length - 1] }] : [],
-      ),
+      conflicts: queues.flatMap(([doc, q]) => {
+        const [first, last] = [q.edits[0], q.edits.at(-1)]
+        return q.conflict && first && last ? [{ doc, about: first.about, edit: last }] : []
+      }),
       aside: [...this.aside],
       kept: this.unstored.size === 0,
     }
@@ -132,7 +133,8 @@ export class Outbox {
         const chain = `${edit.doc} ${edit.window}`
         chains.set(chain, [...(chains.get(chain) ?? []), edit])
       }
-      for (const [[first], rest] of [...chains.values()].map((c) => [c, c.slice(1)] as const)) {
+      for (const [first, ...rest] of chains.values()) {
+        if (!first) continue
         const queue = this.queueOf(first.doc)
         // A chain keeps the revision that it saw: behind another one it is for the person to say which counts.
         queue.edits.push(first, ...rest)
@@ -172,8 +174,7 @@ export class Outbox {
   }
 
   private async sendQueue(doc: DocumentName, queue: Queue): Promise<void> {
-    while (queue.edits.length > 0 && !queue.conflict) {
-      const [edit] = queue.edits
+    for (let [edit] = queue.edits; edit && !queue.conflict; [edit] = queue.edits) {
       const outcome = await this.parts.send(edit, edit.expected ?? 0).catch((): Outcome => ({ kind: 'away' }))
       this.away = outcome.kind === 'away'
       if (outcome.kind === 'away') {
@@ -227,27 +228,35 @@ export class Outbox {
    */
   settle(doc: DocumentName, keep: 'mine' | 'theirs', theirs: number): void {
     const queue = this.queues.get(doc)
-    if (!queue?.conflict) return
+    const [first] = queue?.edits ?? []
+    if (!queue?.conflict || !first) return
     queue.conflict = false
     if (keep === 'mine') {
-      queue.edits[0] = { ...queue.edits[0], expected: theirs }
-      this.keep(queue.edits[0])
+      const mine = { ...first, expected: theirs }
+      queue.edits[0] = mine
+      this.keep(mine)
     } else {
       const words = 'You took what the other window had saved.'
       // What was made upon it goes with it; another window's chain stays where it is.
       const end = queue.edits.findIndex((e, i) => i > 0 && e.expected !== null)
-      for (let left = end < 0 ? queue.edits.length : end; left > 0; left--)
-        this.putAside(queue, queue.edits[0], 'not chosen', words)
+      for (const edit of queue.edits.slice(0, end < 0 ? undefined : end))
+        this.putAside(queue, edit, 'not chosen', words)
     }
     this.tell()
     void this.pump(doc)
   }
 
+  /** Takes an edit out of those that were put aside. */
+  private takenUp(id: string): Edit | undefined {
+    const put = this.aside.find((e) => e.id === id)
+    if (put) this.aside.splice(this.aside.indexOf(put), 1)
+    return put
+  }
+
   /** Sends what was put aside once more, as a change upon the revision that it saw. */
   again(id: string): void {
-    const at = this.aside.findIndex((e) => e.id === id)
-    if (at < 0) return
-    const [put] = this.aside.splice(at, 1)
+    const put = this.takenUp(id)
+    if (!put) return
     const queue = this.queueOf(put.doc)
     const edit: Edit = {
       ...put,
@@ -264,9 +273,8 @@ export class Outbox {
 
   /** The person has read it and does not want it any more. */
   discard(id: string): void {
-    const at = this.aside.findIndex((e) => e.id === id)
-    if (at < 0) return
-    const [gone] = this.aside.splice(at, 1)
+    const gone = this.takenUp(id)
+    if (!gone) return
     this.forget(gone)
     this.tell()
   }

@@ -159,7 +159,7 @@ async function place(): Promise<void> {
         >
       </div>
       <p v-if="devices.lines[device.id]?.warmLeftS" class="off mb-0">
-        Still warming up, {{ Math.ceil(devices.lines[device.id].warmLeftS!) }} s.
+        Still warming up, {{ Math.ceil(devices.lines[device.id]?.warmLeftS ?? 0) }} s.
       </p>
       <div v-if="outcome && fit" class="found">
         <p class="mb-1">

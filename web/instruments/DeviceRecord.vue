@@ -74,7 +74,7 @@ const days = (checkDays: number | null) =>
         <v-text-field v-model="instrument" label="Its name there" />
         <v-btn type="submit">Save</v-btn>
       </form>
-      <p v-if="devices.lines[device.id]?.said" class="quiet mb-0">{{ devices.lines[device.id].said }}</p>
+      <p v-if="devices.lines[device.id]?.said" class="quiet mb-0">{{ devices.lines[device.id]?.said }}</p>
     </details>
     <details class="mt-2">
       <summary>{{ history.length }} checks</summary>

@@ -39,10 +39,14 @@ const path = (points: { at: Date; off: number }[]) =>
   )(points) ?? ''
 /** Names at the right, kept apart. */
 const names = computed(() => {
-  const out = series.value.flatMap((s, i) => (s.length ? [{ i, y: y.value(s[s.length - 1].off) }] : []))
+  const out = series.value.flatMap((s, i) => {
+    const last = s.at(-1)
+    return last ? [{ i, y: y.value(last.off) }] : []
+  })
   out.sort((a, b) => a.y - b.y)
   out.forEach((n, k) => {
-    if (k > 0) n.y = Math.max(n.y, out[k - 1].y + 13)
+    const above = out[k - 1]
+    if (above) n.y = Math.max(n.y, above.y + 13)
   })
   return out
 })

@@ -1,3 +1,4 @@
+import { firstIssue } from '#contract/fields.ts'
 import { readLibrary, setupKey, setupsOf, type LibraryEntry, type SetupDraft } from '#core/compare/libraryTable.ts'
 import { SPORTS, profileOf } from '#core/sports/sports.ts'
 import { readCsv as readCells } from '#contract/csv.ts'
@@ -66,7 +67,7 @@ function readJson(text: string): LibraryFileRead {
     const read = setupDraftSchema.safeParse(raw)
     const name = String((raw as { name?: unknown } | null)?.name ?? '')
     if (!read.success) {
-      const [issue] = read.error.issues
+      const issue = firstIssue(read.error)
       return { row: i + 1, name, setup: null, refusal: `${issue.path.join(' ') || 'this entry'}: ${issue.message}` }
     }
     setups.push(read.data)

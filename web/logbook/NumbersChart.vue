@@ -17,7 +17,7 @@ const shop = useShop()
 const { colors, marks } = useMarks()
 const quantity = ref<LogQuantity>('swingWeight')
 const first = computed(() => props.jobs[0])
-const units = computed(() => unitsIn(first.value.frame.sport, shop.overview?.shop.units))
+const units = computed(() => unitsIn(first.value?.frame.sport ?? 'tennis', shop.overview?.shop.units))
 const unit = computed(() => unitFor(quantity.value, units.value))
 /** What was read and what follows, with the marks that they have everywhere. */
 const markOf = (kind: 'measured' | 'built' | 'proved' | 'tuned') =>
@@ -25,7 +25,7 @@ const markOf = (kind: 'measured' | 'built' | 'proved' | 'tuned') =>
 const points = computed(() =>
   pointsOf(props.jobs, quantity.value).map((p) => ({
     ...p,
-    shown: fromCore(p.value, unit.value, first.value.frame.lengthCm),
+    shown: fromCore(p.value, unit.value, first.value?.frame.lengthCm ?? 0),
     half: Math.abs(differenceFromCore(2 * p.u, unit.value)),
   })),
 )

@@ -38,8 +38,9 @@ function find(item: InspectionItem, change: Partial<Finding>): void {
 }
 const side = computed(() => {
   const { lateralCm, covariance, massG } = job.picture.measured.state
-  if (massG === null || covariance[4][4] === 0) return ''
-  const u = 2 * Math.sqrt(covariance[4][4])
+  const variance = covariance[4]?.[4] ?? 0
+  if (massG === null || variance === 0) return ''
+  const u = 2 * Math.sqrt(variance)
   const where =
     Math.abs(lateralCm) <= u ? 'even, as far as can be told' : `${lateralCm > 0 ? 'right' : 'left'} side heavier`
   return `Read: middle of mass ${fixed(10 * Math.abs(lateralCm), 1)} ± ${fixed(10 * u, 1)} mm off the long axis; ${where}.`

@@ -24,7 +24,7 @@ const set = (key: keyof FrameLandmarks, cm: number | null) => keep(withLandmark(
 
 const fields = fieldsOf(job.profile)
 const placed = fields.filter((field) => field.on !== null)
-const setting = ref<keyof FrameLandmarks>(placed[0].key)
+const setting = ref<keyof FrameLandmarks>(placed[0]?.key ?? 'bumperCm')
 const half = computed(() => geometry.value.headWidthCm / 2 + 2)
 const box = computed(() => `-1 ${-half.value} ${geometry.value.lengthCm + 3} ${2 * half.value}`)
 function touch(event: MouseEvent): void {

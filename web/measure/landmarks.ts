@@ -58,7 +58,8 @@ export function markLines(geometry: FrameGeometry): { key: string; x1: number; y
     if (arc === undefined || arc > outline.halfLengthCm) return []
     const inner = headOutline(geometry, 1.4)
     const outer = headOutline(geometry, -1.4)
-    const [a, b] = [inner, outer].map((line) => line.pointAt((arc / outline.halfLengthCm) * line.halfLengthCm))
+    const on = (line: typeof outline) => line.pointAt((arc / outline.halfLengthCm) * line.halfLengthCm)
+    const [a, b] = [on(inner), on(outer)]
     return [1, -1].map((side) => ({
       key: `${key}${side}`,
       x1: a.xCm,

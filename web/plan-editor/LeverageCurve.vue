@@ -52,7 +52,7 @@ const curve = computed(() => {
     .filter((_, i) => i % 16 === 0)
     .map((p) => ({ x: p.xCm, v: perGram(p.xCm, p.yCm) }))
     .reverse()
-  const from = hoop[0].x
+  const from = hoop[0]?.x ?? 0
   const rest = Array.from({ length: 60 }, (_, i) => (i / 60) * from).map((x) => ({
     x,
     v: perGram(x, x < geometry.gripLengthCm ? geometry.handleHalfWidthCm : geometry.shaftHalfWidthCm),

@@ -24,7 +24,7 @@ const rows = computed(() =>
     const after = withPieces(props.state, piecesOf(cut, material, props.work), props.work.geometry)
     const per = (q: AimQuantity) => {
       const [now, then] = [estimateOf(props.state, q), estimateOf(after, q)]
-      return now && then ? signed((then.value - now.value) / grams, DECIMALS[q]) : '–'
+      return now && then ? signed((then.value - now.value) / grams, DECIMALS[q] ?? 2) : '–'
     }
     return [{ zone, numbers: SHOWN.map((q) => ({ q, text: per(q) })) }]
   }),

@@ -46,5 +46,5 @@ export function nextBed(cut: Cut): Bed | null {
   const beds = bedsOf(cut)
   if (beds.length === 0) return null
   const now = bedOf(cut)
-  return beds[((now ? beds.indexOf(now) : -1) + 1) % beds.length]
+  return beds[((now ? beds.indexOf(now) : -1) + 1) % beds.length] ?? null
 }

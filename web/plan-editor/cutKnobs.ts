@@ -40,7 +40,7 @@ export function knobsOf(cut: Cut, material: Material, work: Workpiece): CutKnob[
     },
   ]
   const places = besideOf(cut, material, work)
-  return turns.map((knob, i) => ({ ...knob, ...places[i] }))
+  return turns.flatMap((knob, i) => (places[i] ? [{ ...knob, ...places[i] }] : []))
 }
 
 /** Two places beside the middle of a piece: inside the hoop, or above the handle. */

@@ -186,7 +186,7 @@ export function stretchedTo(cut: Cut, end: 0 | 1, toCm: number, material: Materi
   const length = runLength(next, material, work)
   const atCm =
     cut.place === 'hoop'
-      ? middleFrom(cut, ends[1 - end], length, end === 0 ? 'tip' : 'butt', work.geometry)
+      ? middleFrom(cut, ends[end === 0 ? 1 : 0], length, end === 0 ? 'tip' : 'butt', work.geometry)
       : end === 0
         ? ends[1] - length
         : ends[0]

@@ -158,7 +158,7 @@ const change = computed(() => addedText(job.cuts, job.picture.materials, job.pic
     >
     <WayBackNotice @take="goBack" />
     <v-alert v-if="unsettled.length > 0" type="warning" variant="tonal" density="compact" class="mb-2"
-      >{{ unsettled[0].message }} <RouterLink :to="{ name: 'target' }">Settle it on the target</RouterLink></v-alert
+      >{{ unsettled[0]?.message }} <RouterLink :to="{ name: 'target' }">Settle it on the target</RouterLink></v-alert
     >
     <v-alert v-if="asIs === 'inside'" type="success" variant="tonal" density="compact" class="mb-2"
       >Every number is already inside its tolerance. Leave it.</v-alert

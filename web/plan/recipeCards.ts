@@ -25,7 +25,7 @@ const NEAR = 'Comes this near; there is no room or tape for more.'
 /** The shop's own recipes first, then those that practice knows by name. */
 export function recipeCards(turned: AllTurned, materials: readonly Pick<Material, 'id' | 'name'>[]): RecipeCard[] {
   return [
-    ...turned.own.map(({ own, plan, without, instead }) => ({
+    ...turned.own.map(({ own, plan, without, instead }): RecipeCard => ({
       id: own.id,
       name: own.name,
       description: partsText(own.parts),
@@ -40,13 +40,11 @@ export function recipeCards(turned: AllTurned, materials: readonly Pick<Material
       ],
       own: true,
     })),
-    ...turned.known.map(({ recipe, plan }) => ({
-      id: recipe.id,
-      ...RECIPE_NAMES[recipe.id],
-      plan,
-      notes: plan.reached ? [] : [recipe.heavierGrip ? 'Weighs what it weighs.' : NEAR],
-      own: false,
-    })),
+    ...turned.known.map(({ recipe, plan }): RecipeCard => {
+      const { name, description } = RECIPE_NAMES[recipe.id] ?? { name: recipe.id, description: '' }
+      const notes = plan.reached ? [] : [recipe.heavierGrip ? 'Weighs what it weighs.' : NEAR]
+      return { id: recipe.id, name, description, plan, notes, own: false }
+    }),
   ]
 }
 

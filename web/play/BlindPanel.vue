@@ -38,7 +38,7 @@ const fair = computed(() => {
 })
 function start(): void {
   if (!ready.value || !a.value || !b.value || !bouts.value) return
-  const [seed] = crypto.getRandomValues(new Uint32Array(1))
+  const [seed = 0] = crypto.getRandomValues(new Uint32Array(1))
   const test: BlindTest = {
     id: crypto.randomUUID(),
     at: new Date().toISOString(),

@@ -97,7 +97,7 @@ const waits = computed(() => {
     </template>
     <v-select
       v-if="ways.length > 1"
-      :model-value="withId ?? ways[0].materialId"
+      :model-value="withId ?? ways[0]?.materialId"
       :items="ways.map((w) => ({ value: w.materialId, title: w.name }))"
       label="With"
       class="with"

@@ -41,8 +41,10 @@ export function renameStep(school: School, step: SchoolStep, name: string): void
 /** An answer earlier or later among those of its step; beyond the ends it stays. */
 export function move(leads: Lead[], at: number, by: number): void {
   const to = at + by
-  if (to < 0 || to >= leads.length) return
-  ;[leads[at], leads[to]] = [leads[to], leads[at]]
+  const [here, there] = [leads[at], leads[to]]
+  if (!here || !there) return
+  leads[at] = there
+  leads[to] = here
 }
 
 /** One more answer, before the last, which is for whatever else was said. */

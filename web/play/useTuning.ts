@@ -44,7 +44,9 @@ export function useTuning() {
       (s) => s.sports === 'all' || s.sports.some((sport) => sport === job.profile.id),
     ),
   )
-  const school = computed<School>(() => schools.value.find((s) => s.id === play.value.school) ?? schools.value[0])
+  const school = computed<School>(
+    () => schools.value.find((s) => s.id === play.value.school) ?? schools.value[0] ?? SCHOOLS[0]!,
+  )
   const lengthCm = computed(() => job.picture.work.geometry.lengthCm)
   const builtName = computed(() => builtNameOf(tuning.value?.from))
   const nameOf = (id: string): string => setupName(id, play.value, tuning.value?.from)

@@ -37,8 +37,9 @@ const all = computed(() => ({
 /** How many more readings of this kind decide; null: none does. */
 function moreReadings(r: CheckResult): number | null {
   const groups = QUANTITIES.some((q) => q === r.quantity) ? job.picture.checked.quantities[r.quantity as Quantity].groups : [] // prettier-ignore
-  if (groups.length !== 1 || r.off === null || !r.aim) return null
-  const [{ count, uRepeat, uDevice }] = groups
+  const [only, ...more] = groups
+  if (!only || more.length > 0 || r.off === null || !r.aim) return null
+  const { count, uRepeat, uDevice } = only
   return readingsToDecide(r.off, r.aim.tolerance, { uOwn: uRepeat * Math.sqrt(count), uShared: uDevice, count })
 }
 const decidedBy = (r: CheckResult) => {

@@ -48,7 +48,7 @@ const ticks = computed(() => {
   const s = scale.value
   if (!s) return []
   const unit = unitFor(props.quantity, shop.units)
-  const [a, b] = s.domain().map((v) => fromCore(v, unit, props.lengthCm))
+  const [a = 0, b = 1] = s.domain().map((v) => fromCore(v, unit, props.lengthCm))
   const shown = scaleLinear([a, b], s.range())
   return shown.ticks(5).map((t) => ({
     x: shown(t),

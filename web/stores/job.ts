@@ -1,3 +1,4 @@
+import { firstIssue } from '#contract/fields.ts'
 import { defineStore } from 'pinia'
 import { jobInputOf } from '#contract/jobInput.ts'
 import { computed, ref, shallowRef } from 'vue'
@@ -49,7 +50,7 @@ export interface SaveOptions {
 /** What keeps a content from being stored, in words: looked at before anything is worked out from it. */
 function wrongWith(schema: z.ZodType, content: unknown): string {
   const parsed = schema.safeParse(content)
-  return parsed.success ? '' : parsed.error.issues[0].message
+  return parsed.success ? '' : firstIssue(parsed.error).message
 }
 
 /** The open job: its stored record with all that waits for the server laid over it, and what follows from it. */

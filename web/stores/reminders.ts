@@ -27,7 +27,7 @@ export const useReminders = defineStore('reminders', () => {
     all.value = remindersOf(day, new Date())
     const news = unseen.value.filter((r) => known && !known.has(r.key))
     known = new Set(all.value.map((r) => r.key))
-    if (news.length > 0) fresh.value = news[0]
+    if (news[0]) fresh.value = news[0]
   }
   function markSeen(): void {
     keys.value = [...keys.value, ...unseen.value.map((r) => r.key)].slice(-REMEMBERED)

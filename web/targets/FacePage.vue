@@ -43,7 +43,7 @@ function mapOf(side: Side): FaceChart | null {
     field: field.value,
     less: difference.value && side !== 'now' ? face.sheetOf('now') : null,
     span: span.value,
-    geometry: side === 'reference' ? face.setup.geometry : face.geometry,
+    geometry: (side === 'reference' ? face.setup?.geometry : null) ?? face.geometry,
     colors: colors.value,
   })
 }

@@ -30,7 +30,7 @@ export interface FaceChart {
 
 /** Rows of a sheet's numbers, or of what they are more than another's of the same size; null off the face. */
 export function faceRows(sheet: FaceSheet, field: MapField, less: FaceSheet | null): (number | null)[][] {
-  const at = ({ x, map }: FaceSheet, i: number, j: number) => map.fields[field][j * x.length + i]
+  const at = ({ x, map }: FaceSheet, i: number, j: number) => map.fields[field][j * x.length + i] ?? NaN
   return sheet.y.map((_y, j) =>
     sheet.x.map((_x, i) => {
       const v = at(sheet, i, j) - (less ? at(less, i, j) : 0)
@@ -100,7 +100,9 @@ export function faceChart(
     },
     table: {
       head: ['cm from the butt', 'cm off the axis', `${name} ${unit}`.trim()],
-      rows: z.flatMap((row, j) => row.flatMap((v, i) => (v === null ? [] : [[sheet.x[i], sheet.y[j], v]]))),
+      rows: z.flatMap((row, j) =>
+        row.flatMap((v, i) => (v === null ? [] : [[sheet.x[i] ?? NaN, sheet.y[j] ?? NaN, v]])),
+      ),
     },
   }
 }

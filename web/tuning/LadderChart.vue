@@ -53,7 +53,7 @@ const published = computed(() => {
 })
 /** How the ceiling's band narrows, session by session. */
 const bands = computed(() => (quantity.value === 'swingWeight' ? rungs.value.map((r) => r.ceiling) : []))
-const line = (name: string, y: number, color: string, dash: 'dash' | 'dot'): Data =>
+const line = (name: string, y: number, color: string | undefined, dash: 'dash' | 'dot'): Data =>
   traceOf({
     type: 'scatter',
     mode: 'lines',
@@ -98,7 +98,7 @@ const data = computed((): Data[] => {
       text: rungs.value.map((r) => SAID_NAMES[r.said]),
       // A line that comes down on a mark comes from above: its word stands below.
       textposition: rungs.value.map((r, i) =>
-        i > 0 && rungs.value[i - 1].value.value > r.value.value ? 'bottom center' : 'top center',
+        (rungs.value[i - 1]?.value.value ?? -Infinity) > r.value.value ? 'bottom center' : 'top center',
       ),
       hovertext: rungs.value.map((r) => `${props.of.nameOf(r.id)}<br>${SAID_NAMES[r.said]}`),
       hoverinfo: 'text',

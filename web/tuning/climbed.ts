@@ -22,7 +22,8 @@ export function setupName(
 ): string {
   if (id === BUILT) return builtNameOf(from)
   const at = setups.findIndex((s) => s.id === id)
-  return at < 0 ? 'a setup that is gone' : `${at + 1} · ${setups[at].name}`
+  const setup = setups[at]
+  return setup ? `${at + 1} · ${setup.name}` : 'a setup that is gone'
 }
 
 /** A job as its ladder shows it; null while its frame's numbers are not known, or nobody has played. */

@@ -34,15 +34,15 @@ let held: MotionRecording | null = null
 function traceOf(recording: MotionRecording, channel: number, at?: (t: number) => number): Trace {
   const { timeS, channels } = recording
   const every = Math.max(1, Math.ceil(timeS.length / DRAWN))
-  const pick = timeS.map((_, i) => i).filter((i) => i % every === 0)
+  const drawn = (values: readonly number[]) => values.filter((_, i) => i % every === 0)
   return {
     channels: channels.map((c) => c.name),
     channel,
-    seconds: timeS[timeS.length - 1] - timeS[0],
+    seconds: (timeS.at(-1) ?? 0) - (timeS[0] ?? 0),
     samples: timeS.length,
-    t: pick.map((i) => timeS[i]),
-    y: pick.map((i) => channels[channel].values[i]),
-    fitted: at ? pick.map((i) => at(timeS[i])) : [],
+    t: drawn(timeS),
+    y: drawn(channels[channel]?.values ?? []),
+    fitted: at ? drawn(timeS).map(at) : [],
   }
 }
 
@@ -61,7 +61,7 @@ export const motion = {
   fit(channel: number, degrees = false): MotionAnswer {
     const recording = held!
     const start = performance.now()
-    const { name, values } = recording.channels[channel]
+    const { name, values } = recording.channels[channel]!
     const turning = isTurning(name)
     const scaled =
       turning && (degrees || inDegrees(name))

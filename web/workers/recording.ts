@@ -17,10 +17,10 @@ export function readRecording(text: string): MotionRecording {
   const head = data.findIndex((row) => row.some((cell) => TIME.test(cell)))
   if (head < 0)
     throw new RecordingProblem('There is no column for time. The first line must name the columns, one of them “time”.')
-  const names = data[head].map((name) => name.trim())
+  const names = (data[head] ?? []).map((name) => name.trim())
   const timeAt = names.findIndex((name) => TIME.test(name))
   const rows = data.slice(head + 1)
-  const decimalComma = rows.length > 0 && rows[0].some((cell) => /^-?\d+,\d+$/.test(cell.trim()))
+  const decimalComma = !!rows[0]?.some((cell) => /^-?\d+,\d+$/.test(cell.trim()))
   const number = (cell: string | undefined) => {
     const plain = (cell ?? '').trim()
     return plain === '' ? NaN : Number(decimalComma ? plain.replace(',', '.') : plain)
@@ -40,11 +40,12 @@ export function readRecording(text: string): MotionRecording {
       throw new RecordingProblem(`Row ${head + 2 + i} is not all figures.`)
     }
     times.push(t)
-    values.forEach((v, k) => channels[k].values.push(v))
+    values.forEach((v, k) => channels[k]?.values.push(v))
   }
   if (times.length < 20) throw new RecordingProblem(`Only ${times.length} rows: too few to find a swing in.`)
-  const usual = (times[times.length - 1] - times[0]) / (times.length - 1)
-  const timeName = names[timeAt].toLowerCase()
+  const [begin = 0, end = 0] = [times[0], times.at(-1)]
+  const usual = (end - begin) / (times.length - 1)
+  const timeName = (names[timeAt] ?? '').toLowerCase()
   const perSecond =
     /\bns\b|nano/.test(timeName) || usual > 1e5
       ? 1e9
@@ -54,7 +55,7 @@ export function readRecording(text: string): MotionRecording {
           ? 1000
           : 1
   return {
-    timeS: times.map((t) => (t - times[0]) / perSecond),
+    timeS: times.map((t) => (t - begin) / perSecond),
     channels: channels.map(({ name, values }) => ({ name, values })),
   }
 }

@@ -41,7 +41,9 @@ const foundOf = (cause: Cause): StepMark['found'] => ({
 /** It is done again as it was planned: what was read with it as it was says nothing any more. */
 function putRight(causes: readonly Cause[]): void {
   const { checkpoint, suspicion } = open.value!
-  const found = { ...foundOf(causes[0])!, words: causes.map(messageOf).join('; ') }
+  const [first] = causes
+  if (!first) return
+  const found = { ...foundOf(first)!, words: causes.map(messageOf).join('; ') }
   props.order.withdraw(checkpoint.step.id, suspicion.reads.map((r) => r.quantity), found) // prettier-ignore
 }
 /** It stays as it is: what lies otherwise is on the frame so, and what an instrument showed wrongly is no longer used. */
@@ -78,7 +80,7 @@ function takeAsRead(): void {
       Nothing usual explains it well. Is it this frame, {{ job.view.frame.code ?? job.view.frame.label }}? Read again
       first.{{ twos.length > 0 ? ' Two things at once would do it:' : '' }}
     </p>
-    <p v-else-if="shown.length > 0" class="mb-2">{{ testText(tellApart(shown[0], shown[1]), order.placeOf) }}</p>
+    <p v-else-if="shown.length > 0" class="mb-2">{{ testText(tellApart(shown[0]!, shown[1]), order.placeOf) }}</p>
     <ol>
       <li v-for="(two, i) in twos" :key="`two-${i}`" data-cause="two">
         <span class="what"

@@ -15,7 +15,8 @@ const order = useWorkOrder()
 const { job, body, steps, checkpoints } = order
 const router = useRouter()
 const at = ref(Math.max(0, order.next.value ? steps.value.indexOf(order.next.value) : steps.value.length - 1))
-const step = computed(() => steps.value[Math.min(at.value, steps.value.length - 1)])
+/** The page is not there where there are no steps. */
+const step = computed(() => steps.value[Math.min(at.value, steps.value.length - 1)]!)
 const checkpoint = computed(() => checkpoints.value[Math.min(at.value, steps.value.length - 1)])
 const done = (id: string) => !!order.markOf(id)
 /** Something is off at this step: its causes come before anything else. */

@@ -13,7 +13,10 @@ const props = defineProps<{ order: OpenOrder; step: WorkStep; large?: boolean }>
 const rows = computed(() => {
   const marks = props.order.body.value ? stripMarks(props.order.body.value, props.step) : []
   const done = isDone(props.order.markOf(props.step.id) ?? undefined)
-  return stripsOf(props.step).map((strip, i) => ({ ...strip, mark: { ...marks[i], laid: done || marks[i].laid } }))
+  return stripsOf(props.step).map((strip, i) => ({
+    ...strip,
+    mark: { massG: marks[i]?.massG ?? null, laid: done || marks[i]?.laid === true },
+  }))
 })
 const weighed = computed(() => rows.value.filter((r) => r.mark?.massG !== null).length)
 /** What the scale is waiting for. */
@@ -24,7 +27,7 @@ const ruler = computed(() => {
   return material ? rulerOf(material) : 'cm'
 })
 const nameOf = (i: number) =>
-  `Strip ${i + 1} of ${rows.value.length}, ${lengthText(rows.value[i].lengthCm, ruler.value)}`
+  `Strip ${i + 1} of ${rows.value.length}, ${lengthText(rows.value[i]?.lengthCm ?? 0, ruler.value)}`
 </script>
 
 <template>

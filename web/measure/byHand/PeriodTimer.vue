@@ -74,9 +74,9 @@ watch(timing, (now) => emit('timed', now), { immediate: true })
 function tap(at: number): void {
   const { taps } = kept.value
   const t = at / 1000
+  const last = taps.at(-1)
   // A pause of ten seconds starts a new count.
-  kept.value.taps =
-    taps.length > 0 && (t <= taps[taps.length - 1] || t - taps[taps.length - 1] > 10) ? [t] : [...taps, t]
+  kept.value.taps = last !== undefined && (t <= last || t - last > 10) ? [t] : [...taps, t]
 }
 function onKey(event: KeyboardEvent): void {
   if (!props.active || kept.value.way !== 'taps' || event.code !== 'Space' || event.repeat) return

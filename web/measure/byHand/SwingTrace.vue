@@ -8,14 +8,14 @@ import type { Trace } from '../../workers/motion.ts'
 const props = defineProps<{ trace: Trace }>()
 const W = 560
 const H = 120
-const x = computed(() => scaleLinear([0, props.trace.t[props.trace.t.length - 1]], [34, W - 6]))
+const x = computed(() => scaleLinear([0, props.trace.t.at(-1) ?? 1], [34, W - 6]))
 const y = computed(() => {
   const all = props.trace.y
   return scaleLinear([Math.min(...all), Math.max(...all)], [H - 20, 6])
 })
 const path = (values: number[]) =>
   line<number>(
-    (_, i) => x.value(props.trace.t[i]),
+    (_, i) => x.value(props.trace.t[i] ?? 0),
     (v) => y.value(v),
   )(values) ?? ''
 </script>
