@@ -239,8 +239,11 @@ export class Outbox {
       const words = 'You took what the other window had saved.'
       // What was made upon it goes with it; another window's chain stays where it is.
       const end = queue.edits.findIndex((e, i) => i > 0 && e.expected !== null)
-      for (const edit of queue.edits.slice(0, end < 0 ? undefined : end))
-        this.putAside(queue, edit, 'not chosen', words)
+      for (let left = end < 0 ? queue.edits.length : end; left > 0; left--) {
+        // What is put aside passes on what it stood upon: the next one is not as it was.
+        const [next] = queue.edits
+        if (next) this.putAside(queue, next, 'not chosen', words)
+      }
     }
     this.tell()
     void this.pump(doc)
