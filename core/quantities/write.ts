@@ -98,5 +98,8 @@ export function writeBalanceBoth(balanceCm: number, lengthCm: number): string {
   return `${fixed(balanceCm, 2)} cm · ${writeValue(balanceCm, 'balance', units, lengthCm)}`
 }
 
-/** `Heavier in the hand` of `heavier in the hand`: a sentence begins. */
+/**
+ * A sentence begins.
+ * @example sentence('heavier in the hand') // 'Heavier in the hand'
+ */
 export const sentence = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1)
