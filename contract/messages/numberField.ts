@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { sentence } from '#core/quantities/write.ts'
 
 /** How a number stands in a field: so much of what is stored is one of what is shown (an inch is 2.54 cm). */
 export interface Shown {
@@ -50,6 +51,6 @@ export function numberMessage(schema: z.ZodType, value: number | null, shown: Sh
     case 'invalid_type':
       return issue.expected === 'int' ? 'A whole number.' : 'Type a number.'
     default:
-      return `${issue.message.charAt(0).toUpperCase()}${issue.message.slice(1)}.`
+      return `${sentence(issue.message)}.`
   }
 }

@@ -147,8 +147,8 @@ function beside(steps: readonly WorkStep[]): string {
 /** Nothing that is weighed or read. */
 const isSmall = (step: WorkStep) => !step.reads && !step.cut
 
-/** Small steps after one another that put nothing on and are not read share a row. */
 type StepRow = [first: WorkStep, ...more: WorkStep[]]
+/** Small steps after one another that put nothing on and are not read share a row. */
 function inRows(steps: readonly WorkStep[]): StepRow[] {
   return steps.reduce<StepRow[]>((rows, step) => {
     const last = rows.at(-1)

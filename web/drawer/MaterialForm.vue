@@ -99,11 +99,11 @@ const number = (value: number | null, part: (v: number) => Partial<StoredMateria
       />
       <PlainNumber
         v-if="byLength"
-        :of="fields.uRel"
-        :per="1 / 200"
         :model-value="Number((200 * held.uRel).toFixed(2))"
         label="Known to ±"
         suffix="%"
+        :min="0.1"
+        :max="100"
         @update:model-value="(v) => number(v, (share) => ({ uRel: share / 200 }))"
       />
     </div>
@@ -152,10 +152,11 @@ const number = (value: number | null, part: (v: number) => Partial<StoredMateria
       />
       <PlainNumber
         v-else-if="unit !== 'pieces'"
-        :of="fields.step"
         :model-value="held.step"
         label="Cut in steps of"
         :suffix="unit"
+        :min="0.1"
+        :max="10"
         @update:model-value="(v) => number(v, (step) => ({ step }))"
       />
       <PlainNumber

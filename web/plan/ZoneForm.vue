@@ -121,9 +121,10 @@ function make(): void {
     <div class="two">
       <PlainNumber
         v-model="room"
-        :of="zoneSchema.shape.capacityCm"
         :label="where === 'hoop' ? 'Longest strip' : 'Grams of putty, or pieces'"
         :suffix="where === 'hoop' ? 'cm' : ''"
+        :min="0.5"
+        :max="40"
       />
       <PlainNumber v-if="where === 'hoop'" v-model="layers" :of="zoneSchema.shape.maxLayers" label="Layers" />
     </div>
