@@ -54,4 +54,9 @@ test('modules go from hole to hole: said of the frame, turned as a recipe, plann
   await expect(step).toContainText('holes at the sides')
   await step.getByRole('checkbox').check()
   await saved(page)
+  // The same at the bench, one step at a time.
+  await page.goto(`/job/${id}/build/step-by-step`)
+  await page.locator('.now').waitFor()
+  await page.keyboard.press('ArrowRight')
+  await expect(page.locator('.now')).toContainText('8.0 g from holes by the heart')
 })

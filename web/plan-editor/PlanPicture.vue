@@ -79,6 +79,10 @@ const dimensions = computed(() => {
   font-size: 3px;
   font-weight: 700;
   fill: rgb(var(--v-theme-on-surface));
+  /* Readable over what it crosses. */
+  paint-order: stroke;
+  stroke: rgb(var(--v-theme-surface));
+  stroke-width: 0.8;
 }
 .mass,
 .way {

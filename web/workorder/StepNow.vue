@@ -7,7 +7,7 @@ import type { Checkpoint } from '#core/workorder/follow.ts'
 import { isPlacing, isWeighed } from '#core/workorder/order.ts'
 import { besideText, stepNote, STEP_TOOLS } from '#contract/messages/build.ts'
 import { inspectedText } from '#contract/messages/inspection.ts'
-import { placeText, whereText } from '#contract/messages/names.ts'
+import { placeText, stripsText, whereText } from '#contract/messages/names.ts'
 import { writeSoon } from '../browser/writeTime.ts'
 import PlanPicture from '../plan-editor/PlanPicture.vue'
 import { litCuts } from './litCuts.ts'
@@ -23,6 +23,12 @@ const step = computed(() => props.checkpoint.step)
 const ruler = computed(() => {
   const material = step.value.cut && props.order.material(step.value.cut.materialId)
   return material ? rulerOf(material) : 'cm'
+})
+/** How much is moved, and from where. */
+const moved = computed(() => {
+  const { kind, cut } = step.value
+  const material = kind === 'move' && cut ? props.order.material(cut.materialId) : null
+  return cut && material ? stripsText(cut, material, job.picture.work) : ''
 })
 const note = computed(() => stepNote(step.value.kind, job.documents.player?.facts.grip ?? null))
 const lit = computed(() => litCuts(step.value, steps.value, body.value?.cuts ?? [], job.picture.materials))
@@ -42,6 +48,7 @@ const lit = computed(() => litCuts(step.value, steps.value, body.value?.cuts ?? 
         </ul>
         <p v-if="step.over.length > 0 && step.massG > 0" class="place">{{ besideText(step) }}</p>
         <p v-else-if="step.massG !== 0" class="big figure">{{ fixed(step.massG, 1) }} g</p>
+        <p v-else-if="moved" class="place figure">{{ moved }}</p>
         <p v-if="step.cut && isPlacing(step)" class="place">{{ placeText(step.cut, job.picture.work, ruler) }}</p>
         <p v-if="order.shortAt(step)" class="place short" role="note" data-testid="short">
           {{ order.shortAt(step) }}
