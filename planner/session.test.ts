@@ -16,7 +16,7 @@ let byTwo: PlanNews[]
 beforeAll(async () => {
   solve = await realSolver()
   byTwo = await newsOf(2)
-}, 60000)
+})
 async function newsOf(workers: number, request = usualRequest()): Promise<PlanNews[]> {
   const news: PlanNews[] = []
   await planTogether(

@@ -24,7 +24,7 @@ beforeAll(async () => {
   server = makeApp(db, null).listen(0, '127.0.0.1')
   await new Promise((ready) => server.once('listening', ready))
   base = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api`
-}, 120000)
+})
 afterAll(async () => {
   server.close()
   await db.close()

@@ -21,7 +21,7 @@ beforeAll(async () => {
   base = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api`
   const frame = { id: 'f', label: 'Frame', maker: '', model: '', unit: '', playerId: null, geometry: tennis.geometry }
   await ask('POST', '/jobs', { id: 'j', kind: 'quick', player: null, frame })
-}, 120000)
+})
 afterAll(async () => {
   server.close()
   await db.close()

@@ -65,7 +65,7 @@ beforeAll(async () => {
   db = await openForTest({ withImage: false, migrated: false })
   await loadArchive(db, ARCHIVE)
   before = await rowsInFile()
-}, 60000)
+})
 afterAll(() => db.close())
 
 describe('a shop of an earlier release, brought up to date', () => {

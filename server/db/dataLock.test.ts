@@ -82,5 +82,5 @@ describe('the data folder', () => {
     }
     await Promise.all(takers.map((t) => t.end()))
     // As long as a busy machine needs for so many: what is judged is who got it, not when.
-  }, 240000)
+  })
 })

@@ -144,56 +144,64 @@ async function insert(engine: Engine, id: number): Promise<void> {
 
 describe('a power cut', () => {
   const cuts = Number(process.env.KEVRO_POWER_CUTS ?? 5)
-  it(`at ${cuts} moments: every acknowledged edit is there, none torn`, { timeout: 60000 + cuts * 10000 }, async () => {
-    const image = new Uint8Array(readFileSync(process.env.KEVRO_IMAGE!))
-    const start = join(root, 'start')
-    const first = new Engine({ fs: new FlushingFs(start), image })
-    await ask(first, 'exec', 'CREATE TABLE edit (id integer PRIMARY KEY, words text); CREATE TABLE twin (id integer)')
-    await ask(first, 'close')
-    for (let cut = 1; cut <= cuts; cut++) {
-      const random = seeded(cut)
-      const running = join(root, 'running')
-      rmSync(running, { recursive: true, force: true })
-      cpSync(start, running, { recursive: true })
-      const fs = new RecordingFs(running)
-      fs.begin()
-      const engine = new Engine({ fs, image: null })
-      const acknowledged: number[] = []
-      let next = 1
-      const many = 10 + Math.floor(random() * 60)
-      // Several hands at once, so that commits meet; a checkpoint in the middle.
-      const hand = async () => {
-        while (next <= many) {
-          const id = next++
-          await insert(engine, id)
-          acknowledged.push(id)
-          if (id % 25 === 0) await ask(engine, 'exec', 'CHECKPOINT')
+  it(
+    `at ${cuts} moments: every acknowledged edit is there, none torn`,
+    { timeout: 900000 + cuts * 10000 },
+    async () => {
+      const image = new Uint8Array(readFileSync(process.env.KEVRO_IMAGE!))
+      const start = join(root, 'start')
+      const first = new Engine({ fs: new FlushingFs(start), image })
+      await ask(first, 'exec', 'CREATE TABLE edit (id integer PRIMARY KEY, words text); CREATE TABLE twin (id integer)')
+      await ask(first, 'close')
+      for (let cut = 1; cut <= cuts; cut++) {
+        const random = seeded(cut)
+        const running = join(root, 'running')
+        rmSync(running, { recursive: true, force: true })
+        cpSync(start, running, { recursive: true })
+        const fs = new RecordingFs(running)
+        fs.begin()
+        const engine = new Engine({ fs, image: null })
+        const acknowledged: number[] = []
+        let next = 1
+        const many = 10 + Math.floor(random() * 60)
+        // Several hands at once, so that commits meet; a checkpoint in the middle.
+        const hand = async () => {
+          while (next <= many) {
+            const id = next++
+            await insert(engine, id)
+            acknowledged.push(id)
+            if (id % 25 === 0) await ask(engine, 'exec', 'CHECKPOINT')
+          }
         }
-      }
-      const hands = [hand(), hand(), hand()]
-      const at = Math.floor(random() * many)
-      while (acknowledged.length < at) await new Promise((pass) => setImmediate(pass))
-      const promised = [...acknowledged]
-      const after = join(root, 'after')
-      fs.cut(after, random)
-      await Promise.all(hands)
-      expect(fs.flushes).toBeGreaterThan(0)
-      await ask(engine, 'close')
+        const hands = [hand(), hand(), hand()]
+        const at = Math.floor(random() * many)
+        while (acknowledged.length < at) await new Promise((pass) => setImmediate(pass))
+        const promised = [...acknowledged]
+        const after = join(root, 'after')
+        fs.cut(after, random)
+        await Promise.all(hands)
+        expect(fs.flushes).toBeGreaterThan(0)
+        await ask(engine, 'close')
 
-      const again = new Engine({ fs: new FlushingFs(after), image: null })
-      const rows: { id: number; words: string }[] = await ask(again, 'query', 'SELECT id, words FROM edit ORDER BY id')
-      const twins: { id: number }[] = await ask(again, 'query', 'SELECT id FROM twin ORDER BY id')
-      await ask(again, 'close')
-      const there = new Set(rows.map((r) => r.id))
-      expect(
-        promised.filter((id) => !there.has(id)),
-        `lost at cut ${cut}`,
-      ).toEqual([])
-      expect(
-        twins.map((t) => t.id),
-        `half an edit at cut ${cut}`,
-      ).toEqual(rows.map((r) => r.id))
-      for (const { id, words } of rows) expect(words).toBe(`whole ${'x'.repeat(id % 700)} ${id}`)
-    }
-  })
+        const again = new Engine({ fs: new FlushingFs(after), image: null })
+        const rows: { id: number; words: string }[] = await ask(
+          again,
+          'query',
+          'SELECT id, words FROM edit ORDER BY id',
+        )
+        const twins: { id: number }[] = await ask(again, 'query', 'SELECT id FROM twin ORDER BY id')
+        await ask(again, 'close')
+        const there = new Set(rows.map((r) => r.id))
+        expect(
+          promised.filter((id) => !there.has(id)),
+          `lost at cut ${cut}`,
+        ).toEqual([])
+        expect(
+          twins.map((t) => t.id),
+          `half an edit at cut ${cut}`,
+        ).toEqual(rows.map((r) => r.id))
+        for (const { id, words } of rows) expect(words).toBe(`whole ${'x'.repeat(id % 700)} ${id}`)
+      }
+    },
+  )
 })

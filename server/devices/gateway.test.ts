@@ -54,7 +54,7 @@ afterAll(async () => {
   await db.close()
 })
 
-async function until(done: () => boolean | Promise<boolean>, patience = 8000): Promise<void> {
+async function until(done: () => boolean | Promise<boolean>, patience = 60000): Promise<void> {
   const end = Date.now() + patience
   while (!(await done())) {
     if (Date.now() > end) throw new Error('waited in vain')

@@ -7,6 +7,10 @@ import { PLAYERS } from '#demo/world.ts'
 import { ShopEvidence } from './evidence.ts'
 import { frameLog } from './logbook.ts'
 
+/** All of them, however long it takes to look them through. */
+const ALL = evidenceSearchSchema.parse({})
+const PATIENT_MS = 900000
+
 let db: Database
 beforeAll(async () => {
   db = await openForTest()
@@ -16,7 +20,7 @@ afterAll(() => db.close())
 
 describe('the shop’s own records', () => {
   it('tell what was kept and what was too much, by the demo’s tuning worked through by hand', async () => {
-    const found = await new ShopEvidence().find(db, evidenceSearchSchema.parse({}))
+    const found = await new ShopEvidence().find(db, ALL, PATIENT_MS)
     // Three steps up, the third gone back from; five sessions and the four of the year before, one of a return: tired or late once, on a step up.
     expect(found.kept).toMatchObject([{ what: 'ceilingFirst.raise', share: { of: 2, cases: 3 } }])
     expect(found.kept[0].swingKgCm2).toBeGreaterThan(6)
@@ -28,7 +32,7 @@ describe('the shop’s own records', () => {
     expect(found.left).toBe(0)
   })
   it('name nobody, and can be narrowed', async () => {
-    const text = JSON.stringify(await new ShopEvidence().find(db, evidenceSearchSchema.parse({})))
+    const text = JSON.stringify(await new ShopEvidence().find(db, ALL, PATIENT_MS))
     for (const player of PLAYERS) for (const word of player.facts.name.split(' ')) expect(text).not.toContain(word)
     const none = await new ShopEvidence().find(db, evidenceSearchSchema.parse({ sport: 'padel' }))
     expect(none).toMatchObject({ jobs: 0, kept: [], landed: [] })
@@ -37,9 +41,8 @@ describe('the shop’s own records', () => {
 })
 
 describe('a book of many jobs', () => {
-  const ALL = evidenceSearchSchema.parse({})
   it('is looked through a piece at a time to the same end, and every job once', async () => {
-    const whole = await new ShopEvidence().find(db, ALL, 60000)
+    const whole = await new ShopEvidence().find(db, ALL, PATIENT_MS)
     await db.query('DELETE FROM kept_case')
     const pieces = new ShopEvidence()
     const first = await pieces.find(db, ALL, 0)
@@ -51,20 +54,20 @@ describe('a book of many jobs', () => {
     expect(await pieces.find(db, ALL)).toEqual(whole)
   })
   it('is known again after a restart without looking, but for what changed meanwhile', async () => {
-    const whole = await new ShopEvidence().find(db, ALL, 60000)
+    const whole = await new ShopEvidence().find(db, ALL, PATIENT_MS)
     const again = new ShopEvidence()
-    expect(await again.lookThrough(db, 60000)).toEqual({ worked: 0, left: 0 })
+    expect(await again.lookThrough(db, PATIENT_MS)).toEqual({ worked: 0, left: 0 })
     expect(await again.find(db, ALL)).toEqual(whole)
     await db.query("UPDATE job_index SET changed_at = changed_at + interval '1 second' WHERE job_id = 'job-done'")
-    expect(await new ShopEvidence().lookThrough(db, 60000)).toEqual({ worked: 1, left: 0 })
+    expect(await new ShopEvidence().lookThrough(db, PATIENT_MS)).toEqual({ worked: 1, left: 0 })
     // What another Kevro kept is worked out anew.
     await db.query("UPDATE kept_case SET mark = '0.0.1' || mark")
-    expect((await new ShopEvidence().lookThrough(db, 60000)).worked).toBe(whole.jobs)
+    expect((await new ShopEvidence().lookThrough(db, PATIENT_MS)).worked).toBe(whole.jobs)
   })
   it('is looked at anew where a job, its frame or the drawer has changed, and what is put away says nothing', async () => {
     const kept = new ShopEvidence()
-    const all = (await kept.find(db, ALL, 60000)).jobs
-    const redone = async () => (await kept.lookThrough(db, 60000)).worked
+    const all = (await kept.find(db, ALL, PATIENT_MS)).jobs
+    const redone = async () => (await kept.lookThrough(db, PATIENT_MS)).worked
     expect(await redone()).toBe(0)
     await db.query("UPDATE job_index SET changed_at = changed_at + interval '1 second' WHERE job_id = 'job-done'")
     expect(await redone()).toBe(1)

@@ -22,7 +22,7 @@ beforeAll(async () => {
   await demoAsTold(db)
   await settleStale(db)
   frames = (await db.query('SELECT id FROM frame ORDER BY id')).map((row) => String(row.id))
-}, 60000)
+})
 afterAll(() => db.close())
 
 describe('what the book says of frames', () => {

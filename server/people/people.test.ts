@@ -39,7 +39,7 @@ beforeAll(async () => {
   server = makeApp(db, null, { keeper, now: () => new Date(`${day}T10:00:00Z`) }).listen(0, '127.0.0.1')
   await new Promise((ready) => server.once('listening', ready))
   base = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api`
-}, 60000)
+})
 afterAll(async () => {
   server.close()
   await db.close()
@@ -193,7 +193,7 @@ describe('lists of people', () => {
     expect(byJobs).toEqual([...byJobs].sort((a, b) => b - a))
     expect((await list('find=row&awayMonths=3')).rows.length).toBe(50)
     expect((await list('sport=padel')).rows).toEqual([])
-  }, 60000)
+  })
   it('goes out as CSV; one that comes in is shown first, then taken in whole or not at all', async () => {
     const csv = await (await fetch(`${base}/people.csv?find=row`)).text()
     expect(csv.trim().split('\r\n')).toHaveLength(61)
@@ -285,7 +285,7 @@ describe('erasing', () => {
     // The one backup of before says that it holds somebody; the next one does not.
     const list = (await ask<{ erasedAt: string; backups: { writtenAt: string }[] }>('GET', '/backups')).body
     expect(list.erasedAt).not.toBeNull()
-  }, 120000)
+  })
   it.runIf(embedded)(
     'a backup of before that is brought back brings nobody back; with “earlier too” no file of before is left',
     async () => {
@@ -323,5 +323,5 @@ describe('erasing', () => {
     await saving
     expect(kept.length).toBeGreaterThanOrEqual(4)
     for (const id of kept) expect((await ask('GET', `/jobs/${id}`)).status, id).toBe(200)
-  }, 120000)
+  })
 })

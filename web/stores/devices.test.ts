@@ -136,7 +136,7 @@ describe('where an instrument’s reading lands', () => {
     expect(asked).toHaveLength(1)
     overview.tray = [sent('mass')]
     Stream.last.onopen?.()
-    await vi.waitFor(() => expect(devices.tray).toHaveLength(1))
+    await vi.waitFor(() => expect(devices.tray).toHaveLength(1), { timeout: 60000 })
     devices.stopListening()
     expect(Stream.last.closed).toBe(true)
   })

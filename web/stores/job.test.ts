@@ -27,6 +27,8 @@ function read(job: ReturnType<typeof useJob>, value: number): void {
   const { readingIds = [] } = job.documents.measure ?? {}
   job.save('measure', measure('', [...readingIds, row.id]), { readings: [row] })
 }
+/** Waits for something to be so. */
+const becomes = (check: () => void) => vi.waitFor(check, { timeout: 60000 })
 const massesOf = (id: string) => server.view(id).readings.map((r) => r.value)
 
 beforeEach(() => {
@@ -84,11 +86,11 @@ describe('an open job', () => {
     job.save('measure', measure('two'))
     await job.flush()
     expect(outbox.words).toContain('1 change kept here')
-    await vi.waitFor(() => expect(outbox.state.kept).toBe(true))
+    await becomes(() => expect(outbox.state.kept).toBe(true))
     server.away = false
     ;({ job, outbox } = await opened())
     expect(noteAt(job.view)).toBe('two')
-    await vi.waitFor(() => expect(outbox.words).toBe('saved'))
+    await becomes(() => expect(outbox.words).toBe('saved'))
     expect(noteAt(server.view())).toBe('two')
   })
 
@@ -123,7 +125,7 @@ describe('an open job', () => {
       expect(noteAt(job.view)).toBe('here')
       expect(noteAt(server.view())).toBe('there')
       await outbox.settle('stage/j/measure', keep)
-      await vi.waitFor(() => expect(noteAt(job.view)).toBe(note))
+      await becomes(() => expect(noteAt(job.view)).toBe(note))
       expect(noteAt(server.view())).toBe(note)
       expect(outbox.words).toBe('saved')
       expect(outbox.state.aside).toHaveLength(keep === 'theirs' ? 1 : 0)
@@ -165,7 +167,7 @@ describe('an open job', () => {
     job.save('measure', measure('typed once'))
     await job.flush()
     expect(outbox.words).toContain('kept here')
-    await vi.waitFor(() => expect(outbox.words).toBe('saved'), { timeout: 8000 })
+    await becomes(() => expect(outbox.words).toBe('saved'))
     expect(noteAt(server.view())).toBe('typed once')
   })
 
@@ -204,7 +206,7 @@ describe('an outage with two customers', () => {
     server.away = false
     const next = await opened('alice')
     void next.job.open('bob')
-    await vi.waitFor(() => expect(next.outbox.words).toBe('saved'))
+    await becomes(() => expect(next.outbox.words).toBe('saved'))
     expect(massesOf('alice')).toEqual(Array.from({ length: 40 }, (_, i) => 100 + i))
     expect(massesOf('bob')).toEqual([900, 901, 902, 903, 904])
   })
@@ -215,7 +217,7 @@ describe('an outage with two customers', () => {
     await job.flush()
     server.away = false
     await job.open('bob')
-    await vi.waitFor(() => expect(massesOf('alice')).toEqual([301]))
+    await becomes(() => expect(massesOf('alice')).toEqual([301]))
   })
   it('a late answer about one job is not drawn into another’s page', async () => {
     const { job } = await opened('alice')
@@ -229,7 +231,7 @@ describe('an outage with two customers', () => {
     job.save('measure', measure('for Alice'))
     await job.open('bob')
     land()
-    await vi.waitFor(() => expect(noteAt(server.view('alice'))).toBe('for Alice'))
+    await becomes(() => expect(noteAt(server.view('alice'))).toBe('for Alice'))
     await vi.advanceTimersByTimeAsync(50)
     expect(noteAt(job.view)).toBeUndefined()
   })
@@ -246,7 +248,7 @@ describe('a browser that keeps nothing', () => {
     server.away = true
     job.save('measure', measure('typed'))
     await job.flush()
-    await vi.waitFor(() => expect(outbox.words).toContain('only in this window'))
+    await becomes(() => expect(outbox.words).toContain('only in this window'))
     server.away = false
     await job.flush()
     expect(noteAt(server.view())).toBe('typed')
@@ -264,7 +266,7 @@ describe('changes of ticket and frame', () => {
     server.away = false
     const next = await opened()
     expect([next.job.view!.job.ticket.owner, next.job.view!.frame.label]).toEqual(['Typed offline', 'Renamed offline'])
-    await vi.waitFor(() => expect(next.outbox.words).toBe('saved'))
+    await becomes(() => expect(next.outbox.words).toBe('saved'))
     expect([server.view().job.ticket.owner, server.view().frame.label]).toEqual(['Typed offline', 'Renamed offline'])
   })
   it('typed one upon the other are all kept, none is taken for another window’s', async () => {

@@ -190,7 +190,7 @@ describe('a set of frames', () => {
 })
 
 describe('which two of several', () => {
-  it('the pair that asks least of all pairs, by a minute', { timeout: 60000 }, () => {
+  it('the pair that asks least of all pairs, by a minute', () => {
     const frames = batch(5, 12)
     const [first, ...others] = bestPair(frames, { kind: 'common' })
     expect(first.plan!.reached).toBe(true)
