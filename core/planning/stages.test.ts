@@ -1,14 +1,17 @@
 import { describe, expect, it } from 'vitest'
+import { varianceAlong } from '../numerics/covariance.ts'
 import { seeded } from '../numerics/random.ts'
 import { AIM_QUANTITIES } from '../quantities/units.ts'
 import { usualRequest } from './fixtures/fixtures.ts'
 import { NO_CONSTRAINT, planSpace, programmeFor } from './solve/plan.ts'
-import { Directions } from './strips/directions.ts'
+import { OPEN_LIMITS } from './problem/request.ts'
+import { Directions, RowSum } from './strips/directions.ts'
 import { Doubts } from './strips/doubts.ts'
 import type { Pattern } from './strips/menu.ts'
+import { cappedMass, Nearest } from './strips/nearest.ts'
 import { StripSearch } from './strips/search.ts'
 import { boxAlong, reachAlong, regionOf, stagesOf, type KnownAim } from './strips/stages.ts'
-import { chanceLost, leastVariance } from './strips/sums.ts'
+import { aimsOf, chanceLost, chanceLostFrom, leastVariance, sumsOf, valueFrom, varianceFrom } from './strips/sums.ts'
 import { mostOf, sumAlong } from './strips/windows.ts'
 
 const FOUR = {
@@ -135,5 +138,87 @@ describe('what plans of some places can do at most', () => {
       })
     }
     expect(reached).toBeGreaterThan(200)
+  })
+
+  it('breaks a bound on grams only where its sum says so', () => {
+    const capped = usualRequest({ target: FOUR, limits: { ...OPEN_LIMITS, capG: 9 } })
+    const row = programmeFor(planSpace(capped), NO_CONSTRAINT).rows.find((r) => r.bound.kind === 'cap')!
+    const sum = new RowSum(row, search.shelves)
+    let broken = 0
+    for (let n = 0; n < 300; n++) {
+      const places = somePlaces()
+      const patterns = pick(places)
+      const grams = patterns.reduce((all, p) => all + p.addedG, 0)
+      const at = patterns.reduce((all, p, i) => {
+        const kin = search.shelves[places[i]].kin.find((k) => k.patterns.includes(p))!
+        return all + sum.of(kin).each[kin.patterns.indexOf(p)]
+      }, sum.from)
+      expect(Math.abs(at) <= sum.half + 1e-9).toBe(grams <= 9 + 1e-9)
+      if (grams > 9) broken++
+      const [least, most] = sum.reach(places)
+      expect(at).toBeGreaterThanOrEqual(least - 1e-9)
+      expect(at).toBeLessThanOrEqual(most + 1e-9)
+    }
+    expect(broken).toBeGreaterThan(30)
+  })
+
+  it('leaves every number at least as far outside as is reckoned, under a cap on the whole frame too', () => {
+    const far = { ...FOUR, mass: { value: 325, tolerance: 1 } }
+    const capped = usualRequest({ target: far, limits: { ...OPEN_LIMITS, capTotalG: 318 } })
+    const space = planSpace(capped)
+    const programme = programmeFor(space, NO_CONSTRAINT)
+    const near = new StripSearch(programme, space.menu())
+    const groups = near.shelves.map((s) => s.group)
+    const base = sumsOf(capped.state)
+    const aims = aimsOf(capped)
+    const cap = cappedMass(base[0], programme.rows, groups)
+    expect(cap).toBeGreaterThanOrEqual(318)
+    expect(near.leastWorst).toBeGreaterThanOrEqual(325 - cap)
+    const nearest = new Nearest(near.windows, near.directions.windows, cap, 325)
+    let kept = 0
+    for (let n = 0; n < 3000; n++) {
+      const places = [...near.shelves.keys()].filter(() => random() < 0.15)
+      const patterns = places.map((s) => groups[s].patterns[Math.floor(groups[s].patterns.length * random())])
+      const sums = base.map((v, a) => v + patterns.reduce((all, p) => all + p.sums[a], 0))
+      if (sums[0] > 318) continue
+      kept++
+      const off = aims.map((aim) => valueFrom(aim.quantity, sums, capped.state.axisCm) - aim.target)
+      const outside = near.windows.map((w) => {
+        const i = aims.findIndex((aim) => aim.quantity === w.quantity)
+        return Math.max(0, Math.abs(off[i]) / aims[i].tolerance - 1)
+      })
+      nearest.outside(places).forEach((o, q) => expect(outside[q]).toBeGreaterThanOrEqual(o - 1e-9))
+      // And within the bounds of what is as good as itself, along every direction.
+      const slack = outside.reduce((all, o, q) => all + near.windows[q].weight * o, 0)
+      const bounds = nearest.boundsFor(places, () => slack + 1e-9)!
+      for (const direction of near.directions.windows) {
+        const at = near.windows.reduce(
+          (all, w, q) =>
+            all + (direction.weights[q] * patterns.reduce((x, p) => x + sumAlong(w, p.sums), w.from)) / w.half,
+          0,
+        )
+        expect(Math.abs(at)).toBeLessThanOrEqual(bounds.along(direction) + 1e-6)
+      }
+    }
+    expect(kept).toBeGreaterThan(300)
+  })
+
+  it('leaves a chance that is reckoned from the sums as it is from the slopes of every number', () => {
+    const { axisCm } = request.state
+    const sums = [312, 312 * 32.5, 318, 13.7, 6]
+    const unsure = Array.from({ length: 5 }, () => Array.from({ length: 5 }, () => (random() - 0.5) * 0.3))
+    // A covariance is a product of something with itself.
+    const covariance = sums.map((_, a) => sums.map((_, b) => unsure.reduce((all, r) => all + r[a] * r[b], 0)))
+    for (const quantity of AIM_QUANTITIES) {
+      const slope = sums.map((v, a) => {
+        const by = (d: number) => valueFrom(quantity, sums.with(a, v + d), axisCm)
+        return (by(1e-4) - by(-1e-4)) / 2e-4
+      })
+      const variance = varianceFrom(quantity, sums, covariance.flat(), axisCm)
+      expect(variance / varianceAlong(slope, covariance), quantity).toBeCloseTo(1, 5)
+      const aim = { quantity, target: valueFrom(quantity, sums, axisCm) - 0.1, tolerance: 0.2, weight: 2 }
+      const told = chanceLost([{ ...aim, off: 0.1, u: Math.sqrt(variance) }], 0.9)
+      expect(chanceLostFrom([aim], sums, covariance.flat(), axisCm, 0.9)).toBeCloseTo(told, 9)
+    }
   })
 })

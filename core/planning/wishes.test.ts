@@ -66,7 +66,6 @@ describe('the fitter’s wishes', () => {
     const plan = proven(wished({ capTotalG: 318.5 }))
     expect(plan.result.massG!).toBeLessThanOrEqual(318.5 + 1e-9)
     expect(plan.reached).toBe(false)
-    // The proof that nothing comes nearer: 14 s on an idle machine.
   })
   it('what matters most is nearer, what matters least gives way', () => {
     // 4 g cannot bring both 12 g and 20 units: whichever matters more is nearer.

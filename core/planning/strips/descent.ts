@@ -1,7 +1,7 @@
 import { meets } from '../../cuts/overlap.ts'
 import type { Adds, Direction } from './directions.ts'
 import type { Pattern } from './menu.ts'
-import type { Bounds, StripSearch } from './search.ts'
+import type { StripSearch } from './search.ts'
 import { bits, type Kin, type Shelf } from './shelf.ts'
 
 /** What a search may still spend, counted in work and not in time so that it ends alike everywhere: some 20 to 60 ns each. */
@@ -16,6 +16,12 @@ const OFFER = 80
 const DIRECTIONS = 8
 /** Directions by which the lengths at a place are narrowed before each is looked at. */
 const CLOSEST = 6
+
+/** A direction to look along, and how far off a plan may lie along it as it is now. */
+export interface Along {
+  direction: Direction
+  half: () => number
+}
 
 /** A way to lay strips with what its patterns add along every direction. */
 interface Laid {
@@ -44,7 +50,7 @@ export class Descent {
   readonly #search: StripSearch
   readonly #shelves: Shelf[]
   readonly #budget: Budget
-  readonly #bounds: Bounds
+  readonly #looks: readonly Along[]
   readonly #directions: readonly Direction[]
   /** Of each place: the ways to lay strips there, and the one that was chosen. */
   readonly #ways: Laid[][]
@@ -65,16 +71,11 @@ export class Descent {
   #mostLengths = 0
   #fixedMinutes = 0
 
-  constructor(
-    search: StripSearch,
-    shelves: readonly Shelf[],
-    bounds: Bounds,
-    directions: readonly Direction[],
-    budget: Budget,
-  ) {
+  constructor(search: StripSearch, shelves: readonly Shelf[], looks: readonly Along[], budget: Budget) {
+    const directions = looks.map(({ direction }) => direction)
     this.#search = search
-    this.#bounds = bounds
     this.#budget = budget
+    this.#looks = looks
     this.#directions = directions
     this.#shelves = [...shelves].sort((a, b) => a.size - b.size)
     const perPlace = () => new Float64Array((shelves.length + 1) * directions.length)
@@ -116,7 +117,7 @@ export class Descent {
   }
 
   #setHalf(): void {
-    this.#directions.forEach((d, q) => (this.#half[q] = this.#bounds.along(d) + 1e-9))
+    this.#looks.forEach(({ half }, q) => (this.#half[q] = half() + 1e-9))
   }
 
   /** A way to lay strips at each place before one. */

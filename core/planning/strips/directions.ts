@@ -1,3 +1,5 @@
+import type { LinearRow } from '../model/linear.ts'
+import type { Pattern } from './menu.ts'
 import type { Kin, Shelf } from './shelf.ts'
 import type { Window } from './windows.ts'
 
@@ -10,16 +12,45 @@ export interface Adds {
   rises: -1 | 0 | 1
 }
 
-/** A sum of all windows, each over its half width: Σ weights·(sum of the window)/half, with Σ|weights| = 1. */
-export class Direction {
-  /** The sum with nothing added. */
-  readonly from: number
+/** A straight sum over what is laid, within which plans must come: |from + Σ adds| ≤ half. */
+export abstract class Direction {
   /** Least and most that a pattern of each shelf adds. */
   readonly low: Float64Array
   readonly high: Float64Array
   readonly #adds = new Map<Kin, Adds>()
 
-  /** @param id numbers directions from 0 on
+  /** @param from the sum with nothing added */
+  constructor(
+    readonly from: number,
+    shelves: readonly Shelf[],
+  ) {
+    this.low = new Float64Array(shelves.length).fill(Infinity)
+    this.high = new Float64Array(shelves.length).fill(-Infinity)
+  }
+
+  /** What each of these patterns adds. */
+  protected abstract eachOf(kin: Kin): Float64Array
+
+  /** What patterns at some places, one at each, bring the sum to at least and at most. @param at indices of shelves */
+  reach(at: readonly number[]): readonly [least: number, most: number] {
+    let [least, most] = [this.from, this.from]
+    for (const s of at) {
+      least += this.low[s]
+      most += this.high[s]
+    }
+    return [least, most]
+  }
+
+  of(kin: Kin): Adds {
+    let adds = this.#adds.get(kin)
+    if (!adds) this.#adds.set(kin, (adds = addsOf(this.eachOf(kin))))
+    return adds
+  }
+}
+
+/** A sum of all windows, each over its half width: Σ weights·(sum of the window)/half, with Σ|weights| = 1. How far off it may lie depends on the stage. */
+export class WindowSum extends Direction {
+  /** @param id numbers them from 0 on
    * @param isAcross some places do nothing along it, and no window alone says so */
   constructor(
     readonly id: number,
@@ -28,10 +59,11 @@ export class Direction {
     windows: readonly Window[],
     shelves: readonly Shelf[],
   ) {
+    super(
+      windows.reduce((sum, w, q) => sum + (weights[q] * w.from) / w.half, 0),
+      shelves,
+    )
     const n = weights.length
-    this.from = windows.reduce((sum, w, q) => sum + (weights[q] * w.from) / w.half, 0)
-    this.low = new Float64Array(shelves.length).fill(Infinity)
-    this.high = new Float64Array(shelves.length).fill(-Infinity)
     for (let s = 0; s < shelves.length; s++) {
       const { scaled } = shelves[s]
       for (let i = 0; i < scaled.length; i += n) {
@@ -43,28 +75,74 @@ export class Direction {
     }
   }
 
-  of(kin: Kin): Adds {
-    let adds = this.#adds.get(kin)
-    if (!adds) this.#adds.set(kin, (adds = addsOf(kin, this.weights)))
-    return adds
+  protected eachOf({ scaled, patterns }: Kin): Float64Array {
+    const { weights } = this
+    const n = weights.length
+    return Float64Array.from(patterns, (_, i) => weights.reduce((sum, w, q) => sum + w * scaled[n * i + q], 0))
   }
 }
 
-function addsOf({ scaled, patterns }: Kin, weights: readonly number[]): Adds {
-  const n = weights.length
-  const each = new Float64Array(patterns.length)
+/** A bound on the counts, of stock or of grams for example, as a sum that lies within its half whatever the stage. */
+export class RowSum extends Direction {
+  readonly half: number
+  /** Some places together could break it. */
+  readonly mayBreak: boolean
+  readonly #coefficients: ReadonlyMap<number, number>
+
+  constructor({ lower, upper, terms }: LinearRow, shelves: readonly Shelf[]) {
+    const coefficients = new Map<number, number>()
+    for (const [choice, c] of terms) coefficients.set(choice, (coefficients.get(choice) ?? 0) + c)
+    const ends = shelves.map(({ group }) => endsOf(group.patterns, coefficients))
+    const lowest = ends.reduce((sum, [low]) => sum + Math.min(0, low), 0)
+    const highest = ends.reduce((sum, [, high]) => sum + Math.max(0, high), 0)
+    const [least, most] = [Math.max(lower, lowest), Math.min(upper, highest)]
+    super(-(least + most) / 2, shelves)
+    this.half = (most - least) / 2
+    this.mayBreak = lowest < lower - 1e-9 || highest > upper + 1e-9
+    this.#coefficients = coefficients
+    ends.forEach(([low, high], s) => {
+      this.low[s] = low
+      this.high[s] = high
+    })
+  }
+
+  /** Does it leave out most of what these places can do, so that it pays to look along it? @param at indices of shelves */
+  closesMost(at: readonly number[]): boolean {
+    const [least, most] = this.reach(at)
+    return most - least > 4 * this.half
+  }
+
+  protected eachOf({ patterns }: Kin): Float64Array {
+    return Float64Array.from(patterns, ({ choice, count }) => (this.#coefficients.get(choice) ?? 0) * count)
+  }
+}
+
+function endsOf(patterns: readonly Pattern[], coefficients: ReadonlyMap<number, number>): readonly [number, number] {
+  let [low, high] = [Infinity, -Infinity]
+  for (const { choice, count } of patterns) {
+    const adds = (coefficients.get(choice) ?? 0) * count
+    if (adds < low) low = adds
+    if (adds > high) high = adds
+  }
+  return [low, high]
+}
+
+function addsOf(each: Float64Array): Adds {
   let [falls, rises] = [false, false]
   let [low, high] = [Infinity, -Infinity]
   for (let i = 0; i < each.length; i++) {
-    let sum = 0
-    for (let q = 0; q < n; q++) sum += weights[q] * scaled[n * i + q]
-    each[i] = sum
-    if (i > 0 && sum < each[i - 1]) falls = true
-    if (i > 0 && sum > each[i - 1]) rises = true
-    if (sum < low) low = sum
-    if (sum > high) high = sum
+    if (i > 0 && each[i] < each[i - 1]) falls = true
+    if (i > 0 && each[i] > each[i - 1]) rises = true
+    if (each[i] < low) low = each[i]
+    if (each[i] > high) high = each[i]
   }
   return { each, low, high, rises: falls ? (rises ? 0 : -1) : 1 }
+}
+
+/** How far off plans may lie along a direction, in shares of the windows: `along`, and what is known of it at once. */
+export interface Bounds {
+  along(direction: WindowSum): number
+  atMost(direction: WindowSum): number
 }
 
 /**
@@ -77,9 +155,9 @@ export class Directions {
   readonly #shelves: readonly Shelf[]
   /** What each shelf adds on average, and each window by itself. */
   readonly #vectors: number[][]
-  readonly #known = new Map<string, Direction | null>()
-  readonly #of = new Map<string, readonly Direction[]>()
-  #alone: Direction[] | null = null
+  readonly #known = new Map<string, WindowSum | null>()
+  readonly #of = new Map<string, readonly WindowSum[]>()
+  #alone: WindowSum[] | null = null
 
   constructor(windows: readonly Window[], shelves: readonly Shelf[]) {
     this.#windows = windows
@@ -89,7 +167,7 @@ export class Directions {
   }
 
   /** The windows by themselves. */
-  get windows(): readonly Direction[] {
+  get windows(): readonly WindowSum[] {
     return (this.#alone ??= this.#windows.flatMap((_, q) => {
       const others = this.#windows.flatMap((_, i) => (i === q ? [] : [this.#shelves.length + i]))
       return this.#across(others) ?? []
@@ -97,7 +175,7 @@ export class Directions {
   }
 
   /** Those of some places beside the windows. @param places indices of shelves, rising */
-  beside(places: readonly number[]): readonly Direction[] {
+  beside(places: readonly number[]): readonly WindowSum[] {
     const n = this.#windows.length
     const key = places.join()
     let found = this.#of.get(key)
@@ -114,14 +192,14 @@ export class Directions {
     return found
   }
 
-  #across(those: readonly number[]): Direction | null {
+  #across(those: readonly number[]): WindowSum | null {
     const key = those.join()
     const known = this.#known.get(key)
     if (known !== undefined) return known
     const vectors = those.map((i) => this.#vectors[i])
     const weights = acrossAll(vectors, this.#windows.length)
     const isAcross = those.every((i) => i < this.#shelves.length)
-    const direction = weights && new Direction(this.#known.size, weights, isAcross, this.#windows, this.#shelves)
+    const direction = weights && new WindowSum(this.#known.size, weights, isAcross, this.#windows, this.#shelves)
     this.#known.set(key, direction)
     return direction
   }

@@ -1,6 +1,6 @@
-import { Descent, type Budget } from './descent.ts'
-import type { Direction } from './directions.ts'
-import type { Bounds, StripSearch } from './search.ts'
+import { Descent, type Along, type Budget } from './descent.ts'
+import type { Bounds, WindowSum } from './directions.ts'
+import { isNearing, type StripSearch } from './search.ts'
 import { bits, type Shelf } from './shelf.ts'
 
 /**
@@ -16,10 +16,10 @@ export function exhaust(search: StripSearch, places: number, budget: Budget): bo
   for (const { shelves, least } of sets.sort((a, b) => a.least - b.least)) {
     if (least > search.mostMinutes + 1e-9) break
     const at = shelves.map((s) => search.shelves.indexOf(s)).sort((a, b) => a - b)
-    if (budget.left < 0) return false
+    if ((budget.left -= isNearing(search.stage) ? LOOK : 0) < 0) return false
     const bounds = search.boundsFor(at)
     const directions = bounds && directionsFor(search, at, bounds, budget)
-    if (directions && !new Descent(search, shelves, bounds, directions, budget).run()) return false
+    if (directions && !new Descent(search, shelves, directions, budget).run()) return false
   }
   return true
 }
@@ -39,40 +39,48 @@ function leastMinutes(search: StripSearch, shelves: readonly Shelf[]): number {
   return own + search.sharedMinutes(measured, bits(kinds), flags)
 }
 
-/** What it costs to put a set of places together, and to look along a direction at all that they can do: see `Budget`. */
+/** What it costs to put a set of places together, to see of one that no minutes bound whether anything can come of it, and to look along a direction at all that they can do: see `Budget`. */
 const SET = 8
+const LOOK = 30
 const DIRECTION = 10
+/** More sets of one size than these are not gone through. */
+const MOST_SETS = 5e5
 /** Places from which on sums of windows are looked at as well, and how many of them for each place. */
 const FROM_PLACES = 3
 const BESIDE = 10
 
-/** The windows, and sums of them that close most of what these places can do; null where one of them closes all. */
-function directionsFor(search: StripSearch, at: readonly number[], bounds: Bounds, budget: Budget): Direction[] | null {
-  const reach = ({ from, low, high }: Direction): [least: number, most: number] => {
-    let [least, most] = [from, from]
-    for (const s of at) {
-      least += low[s]
-      most += high[s]
-    }
-    return [least, most]
+/** No plan whose sum lies between these comes within so much of nothing. */
+const isClosed = ([least, most]: readonly [number, number], half: number) => least > half + 1e-9 || most < -half - 1e-9
+
+/**
+ * The windows, the bounds on stock and the like that leave out most of what these places can do, and sums of windows that close most of what they can do;
+ * null where one of them closes all.
+ */
+function directionsFor(search: StripSearch, at: readonly number[], bounds: Bounds, budget: Budget): Along[] | null {
+  const windows: Along[] = []
+  for (const direction of search.directions.windows) {
+    if (isClosed(direction.reach(at), bounds.atMost(direction))) return null
+    windows.push({ direction, half: () => bounds.along(direction) })
   }
-  const isClosed = ([least, most]: [number, number], half: number) => least > half + 1e-9 || most < -half - 1e-9
-  const { windows } = search.directions
-  if (windows.some((direction) => isClosed(reach(direction), bounds.atMost(direction)))) return null
-  if (!search.isThorough || at.length < FROM_PLACES) return [...windows]
+  const rows: Along[] = []
+  for (const row of search.rows) {
+    if (isClosed(row.reach(at), row.half)) return null
+    if (row.closesMost(at)) rows.push({ direction: row, half: () => row.half })
+  }
+  if (!search.isThorough || at.length < FROM_PLACES) return [...windows, ...rows]
   const all = search.directions.beside(at)
   budget.left -= DIRECTION * all.length
-  const beside: { direction: Direction; closes: number }[] = []
+  const beside: { direction: WindowSum; closes: number }[] = []
   for (const direction of all) {
-    const ends = reach(direction)
+    const ends = direction.reach(at)
     const half = bounds.atMost(direction)
     if (isClosed(ends, half)) return null
     beside.push({ direction, closes: (ends[1] - ends[0]) / half })
   }
   beside.sort((a, b) => Number(b.direction.isAcross) - Number(a.direction.isAcross) || b.closes - a.closes)
   const kept = beside.slice(0, BESIDE * at.length).map(({ direction }) => direction)
-  if (kept.some((direction) => isClosed(reach(direction), bounds.along(direction)))) return null
-  return [...windows, ...kept]
+  if (kept.some((direction) => isClosed(direction.reach(at), bounds.along(direction)))) return null
+  return [...windows, ...rows, ...kept.map((direction) => ({ direction, half: () => bounds.along(direction) }))]
 }
 
 /** Sets of so many places that could be made in the minutes of the best, with the least that each asks; null where the budget ended. */
@@ -86,7 +94,7 @@ function setsWithin(search: StripSearch, places: number, budget: Budget): { shel
     if (least > search.mostMinutes + 1e-9) return true
     if (chosen.length === places) {
       out.push({ shelves: chosen, least })
-      return true
+      return out.length <= MOST_SETS
     }
     for (let i = from; i <= shelves.length - (places - chosen.length); i++)
       if (!add([...chosen, shelves[i]], i + 1)) return false

@@ -3,7 +3,7 @@ import type { Budget } from './descent.ts'
 import { exhaust, isClosedBeyond } from './exhaust.ts'
 import { improve } from './improve.ts'
 import type { Group } from './menu.ts'
-import { StripSearch, type Candidate } from './search.ts'
+import { StripSearch, type Candidate, type Nearing } from './search.ts'
 import type { Stage } from './stages.ts'
 
 /** What is spent on following a hand, on an answer at once, on one that is harder to find, and before a proof is given up: see `Budget`. */
@@ -72,11 +72,19 @@ function find(
     if (proven) break
   }
   if (programme.mustReach) return null
-  search.stage = null
+  return nearest(search, looks[0] / NEAREST_SHARE)
+}
+
+/** Where none reaches: first what comes nearest, then what asks least of those that come as near. */
+function nearest(search: StripSearch, left: number): Found {
+  search.stage = 'nearer'
   search.offer([])
   improve(search)
-  const proven = eachNumber(search, [null], { left: looks[0] / NEAREST_SHARE })
-  return { ...search.best!, proven }
+  const budget = { left: left / 2 }
+  const isNearest = eachNumber(search, ['nearer'], budget)
+  budget.left = left / 2 + Math.max(0, budget.left)
+  const isLeast = eachNumber(search, ['asNear'], budget)
+  return { ...search.best!, proven: isNearest && isLeast }
 }
 
 function findInside(search: StripSearch, budget: Budget): boolean {
@@ -84,7 +92,7 @@ function findInside(search: StripSearch, budget: Budget): boolean {
 }
 
 /** Few places first, so that what is found there bounds the rest; what gives up least first, where little is left to look at. */
-function eachNumber(search: StripSearch, stages: readonly (Stage | null)[], budget: Budget): boolean {
+function eachNumber(search: StripSearch, stages: readonly (Stage | Nearing)[], budget: Budget): boolean {
   for (let places = 1; places <= MOST_PLACES; places++)
     for (const stage of stages) {
       search.stage = stage

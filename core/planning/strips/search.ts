@@ -4,8 +4,7 @@ import type { Programme } from '../model/programme.ts'
 import type { WorkMinutes } from '../problem/work.ts'
 import {
   aimsOf,
-  chanceLost,
-  landingsOf,
+  chanceLostFrom,
   leastVariance,
   mostChance,
   sumsCovariance,
@@ -15,7 +14,8 @@ import {
   type Aim,
 } from './sums.ts'
 import { Doubts } from './doubts.ts'
-import { Directions, type Direction } from './directions.ts'
+import { Directions, RowSum, type Bounds, type WindowSum } from './directions.ts'
+import { cappedMass, Nearest } from './nearest.ts'
 import type { Group, Pattern } from './menu.ts'
 import { ROUNDED, comesBefore, depthLost, effortOf, inSteps, STEP, type Order, type Score } from './score.ts'
 import {
@@ -38,11 +38,9 @@ export interface Candidate {
   score: Score
 }
 
-/** How far off plans may lie along a direction, in shares of the windows: `along`, and what is known of it at once. */
-export interface Bounds {
-  along(direction: Direction): number
-  atMost(direction: Direction): number
-}
+/** Plans that need not reach: those that come nearer than the best by a step, and those that come as near and ask less. */
+export type Nearing = 'nearer' | 'asNear'
+export const isNearing = (stage: Stage | Nearing): stage is Nearing => typeof stage === 'string'
 
 /** Rounds in which it is sought how far off every plan is at least. */
 const ROUNDS = 24
@@ -57,11 +55,14 @@ export class StripSearch {
   /** How far the worst number of any plan is off at least, in tolerances. */
   readonly leastWorst: number
   best: Candidate | null = null
-  /** The parts of the plans that reach, and the one where plans are sought; null for those that come as near as they can. */
+  /** The parts of the plans that reach, and where plans are sought now: in one of them, or among those that need not reach. */
   readonly stages: Stage[]
-  stage: Stage | null
+  stage: Stage | Nearing
   readonly directions: Directions
+  /** The bounds on stock, room and grams that places together could break. */
+  readonly rows: RowSum[]
   readonly #doubts: Doubts | null = null
+  readonly #nearest: Nearest
   /** Of each number: what it loses at least, up to the edge of its tolerance; none where anywhere inside is as good as the middle. */
   readonly #losses: Float64Array[] = []
   /** How far off plans may lie where anywhere inside is as good as the middle. */
@@ -77,6 +78,9 @@ export class StripSearch {
   #bestSteps: number[] | null = null
   /** Of the plan that is being scored. */
   readonly #sums = new Float64Array(SUMS)
+  readonly #inRows: Float64Array
+  readonly #unsure = new Float64Array(SUMS * SUMS)
+  readonly #along = new Float64Array(SUMS)
   /** Of each choice: rows with its coefficient. */
   readonly #rowsOf: (readonly [row: number, coefficient: number])[][]
 
@@ -98,11 +102,16 @@ export class StripSearch {
     this.#rowsOf = choices.map((_, j) =>
       rows.flatMap((row, r) => row.terms.filter(([column]) => column === j).map(([, c]) => [r, c] as const)),
     )
+    this.#inRows = new Float64Array(rows.length)
     const kept = withinRows(groups, rows, this.#rowsOf)
     this.windows = windowsOf(this.#aims, this.#base, kept, state.axisCm)
     this.shelves = kept.map((group) => shelfOf(group, this.windows))
     this.directions = new Directions(this.windows, this.shelves)
-    this.leastWorst = this.#leastWorst()
+    this.rows = rows.map((row) => new RowSum(row, this.shelves)).filter(({ mayBreak }) => mayBreak)
+    const mass = this.#aims.find((aim) => aim.quantity === 'mass')
+    const cap = cappedMass(this.#base[0], rows, kept)
+    this.#nearest = new Nearest(this.windows, this.directions.windows, cap, mass?.target ?? 0)
+    this.leastWorst = Math.max(this.#leastWorst(), mass ? (mass.target - cap) / mass.tolerance : 0)
     if (programme.toTheEdge) {
       this.stages = [WHOLE]
       this.#wholly = this.#boundsIn(anywhereInside(this.#aims))
@@ -150,7 +159,7 @@ export class StripSearch {
 
   /** How far off plans of this stage with some places may lie; null where none of them is likely enough to land. @param at indices of shelves */
   boundsFor(at: readonly number[]): Bounds | null {
-    if (!this.stage) return this.#nearer
+    if (isNearing(this.stage)) return this.#nearest.boundsFor(at, () => this.#slack)
     if (this.#wholly) return this.#wholly
     const region = this.#doubts!.regionOf(this.stage, this.isThorough ? at : [])
     if (!region) return null
@@ -165,38 +174,28 @@ export class StripSearch {
   #boundsIn(region: Region): Bounds {
     const along: number[] = []
     const indices = this.#aims.map((aim) => this.windows.findIndex((w) => w.quantity === aim.quantity))
-    const weightsOf = ({ weights }: Direction) => indices.map((q) => (q < 0 ? 0 : weights[q]))
+    const weightsOf = ({ weights }: WindowSum) => indices.map((q) => (q < 0 ? 0 : weights[q]))
     return {
       atMost: (direction) => along[direction.id] ?? boxAlong(region, weightsOf(direction)),
       along: (direction) => (along[direction.id] ??= reachAlong(region, weightsOf(direction))),
     }
   }
 
-  #nearerAlong({ weights }: Direction): number {
-    const loose = weights.map((w, q) => Math.abs(w) * this.windows[q].loose)
-    return (
-      loose.reduce((sum, w) => sum + w, 0) +
-      this.#slack * loose.reduce((most, w, q) => Math.max(most, w / this.windows[q].weight), 0)
-    )
-  }
-
-  /** Of plans that need not reach: what is outside is shared by the numbers, and may be as much as the best's. */
-  readonly #nearer: Bounds = {
-    along: (direction) => this.#nearerAlong(direction),
-    atMost: (direction) => this.#nearerAlong(direction),
-  }
-
-  /** How far outside, in tolerances and weighted, a plan may still be to be as good as the best. */
+  /** How far outside, in tolerances and weighted, a plan may still be to be better than the best, or as good. */
   get #slack(): number {
     if (!this.best) return Infinity
-    return (Math.ceil(this.best.score.outside / STEP.outside - ROUNDED) + ROUNDED) * STEP.outside
+    const steps = Math.ceil(this.best.score.outside / STEP.outside - ROUNDED)
+    return (steps - (this.stage === 'nearer' ? 1 : 0) + ROUNDED) * STEP.outside
   }
 
-  /** Most minutes that a plan of this stage may take to be as good as the best; no bound while the best does not reach. */
+  /** Most minutes that a plan of this stage may take to be as good as the best; no bound for one that comes nearer. */
   get mostMinutes(): number {
     const { mostMinutes } = this.#programme
-    if (!this.best || this.best.score.outside > 1e-9) return mostMinutes
-    return Math.min(mostMinutes, effortOf(this.best.score) - (this.stage?.givenUp ?? 0) + ROUNDED * STEP.minutes)
+    const { best, stage } = this
+    if (!best || stage === 'nearer') return mostMinutes
+    if (best.score.outside > 1e-9 && (!isNearing(stage) || this.order.placesFirst)) return mostMinutes
+    const givenUp = isNearing(stage) ? 0 : stage.givenUp
+    return Math.min(mostMinutes, effortOf(best.score) - givenUp + ROUNDED * STEP.minutes)
   }
 
   /** Minutes that patterns share: each length, each material, the grip off and on, the cure. */
@@ -210,13 +209,11 @@ export class StripSearch {
     if (minutes > this.#programme.mostMinutes + 1e-9) return false
     // By what it loses at least; what cannot be better with that need not be told how likely it lands.
     const score = this.#scoreOf(patterns, minutes)
-    if (this.stage && score.outside > 1e-9) return false
+    if (!isNearing(this.stage) && score.outside > 1e-9) return false
     if (!this.#isBetter(score) || !this.#keeps(patterns)) return false
     if (score.outside <= 1e-9) {
-      score.chanceLost = chanceLost(
-        landingsOf(this.#aims, this.#sums, this.#covarianceWith(patterns), this.#axisCm),
-        this.#mostChance,
-      )
+      const covariance = this.#covarianceWith(patterns)
+      score.chanceLost = chanceLostFrom(this.#aims, this.#sums, covariance, this.#axisCm, this.#mostChance)
       if (!this.#isBetter(score)) return false
     }
     this.best = { patterns: [...patterns], score }
@@ -273,22 +270,35 @@ export class StripSearch {
         if (a && b && meets(a, b)) return false
       }
     const { rows } = this.#programme
-    const at = new Float64Array(rows.length)
+    const at = this.#inRows.fill(0)
     for (const { choice, count } of patterns) for (const [r, c] of this.#rowsOf[choice]) at[r] += c * count
     return rows.every((row, r) => at[r] <= row.upper + 1e-9 && at[r] >= row.lower - 1e-9)
   }
 
   #covarianceWith(patterns: readonly Pattern[]): Float64Array {
-    const sum = Float64Array.from(this.#covariance)
-    const rolls = new Map<number, number[]>()
-    for (const { covariance, roll } of patterns) {
-      for (let i = 0; i < sum.length; i++) sum[i] += covariance[i]
-      if (!roll) continue
-      const of = rolls.get(roll.material)
-      rolls.set(roll.material, of ? of.map((v, i) => v + roll.along[i]) : roll.along)
+    const sum = this.#unsure
+    sum.set(this.#covariance)
+    for (const { covariance } of patterns) for (let i = 0; i < sum.length; i++) sum[i] += covariance[i]
+    for (let i = 0; i < patterns.length; i++) {
+      const { roll } = patterns[i]
+      if (roll && isFirstOfRoll(patterns, i)) this.#addRoll(patterns, i, roll.material)
     }
-    for (const r of rolls.values())
-      for (let a = 0; a < SUMS; a++) for (let b = 0; b < SUMS; b++) sum[SUMS * a + b] += r[a] * r[b]
     return sum
   }
+
+  /** What is cut from one roll shares its error. */
+  #addRoll(patterns: readonly Pattern[], from: number, material: number): void {
+    const along = this.#along.fill(0)
+    for (let i = from; i < patterns.length; i++) {
+      const { roll } = patterns[i]
+      if (roll?.material === material) for (let a = 0; a < SUMS; a++) along[a] += roll.along[a]
+    }
+    for (let a = 0; a < SUMS; a++) for (let b = 0; b < SUMS; b++) this.#unsure[SUMS * a + b] += along[a] * along[b]
+  }
+}
+
+function isFirstOfRoll(patterns: readonly Pattern[], at: number): boolean {
+  const material = patterns[at].roll?.material
+  for (let i = 0; i < at; i++) if (patterns[i].roll?.material === material) return false
+  return true
 }

@@ -109,10 +109,40 @@ export function gradientFrom(quantity: AimQuantity, sums: ArrayLike<number>, axi
   }
 }
 
-function varianceIn(covariance: Float64Array, along: readonly number[]): number {
-  let sum = 0
-  for (let a = 0; a < SUMS; a++) for (let b = 0; b < SUMS; b++) sum += along[a] * along[b] * covariance[SUMS * a + b]
-  return Math.max(0, sum)
+/** The variance of a number from the covariance of the sums, to first order. @param covariance of the sums, row after row */
+export function varianceFrom(
+  quantity: AimQuantity,
+  sums: ArrayLike<number>,
+  covariance: ArrayLike<number>,
+  axisCm: number,
+): number {
+  switch (quantity) {
+    case 'mass':
+      return covariance[0]
+    case 'swingWeight':
+      return covariance[2 * SUMS + 2]
+    case 'twistWeight':
+      return covariance[3 * SUMS + 3]
+    case 'balance':
+      return ofQuotient(sums, covariance, 1)
+    case 'lateral':
+      return ofQuotient(sums, covariance, 4)
+    case 'recoilWeight':
+    case 'mgri': {
+      const along = gradientFrom(quantity, sums, axisCm)
+      let sum = 0
+      for (let a = 0; a < SUMS; a++)
+        for (let b = 0; b < SUMS; b++) sum += along[a] * along[b] * covariance[SUMS * a + b]
+      return Math.max(0, sum)
+    }
+  }
+}
+
+/** Var(X/M) = (Var X − 2b·Cov(X, M) + b²·Var M)/M² about b = X/M. */
+function ofQuotient(sums: ArrayLike<number>, covariance: ArrayLike<number>, x: number): number {
+  const M = sums[0]
+  const b = sums[x] / M
+  return Math.max(0, covariance[(SUMS + 1) * x] - 2 * b * covariance[x] + b * b * covariance[0]) / (M * M)
 }
 
 /**
@@ -147,25 +177,32 @@ export function leastVariance(aim: Aim, covariance: ArrayLike<number>, mostMass:
 /** Where a number aimed at lands: off its target, and its standard uncertainty. */
 export type Landing = Pick<Aim, 'tolerance' | 'weight'> & { off: number; u: number }
 
-export function landingsOf(
-  aims: readonly Aim[],
-  sums: ArrayLike<number>,
-  covariance: Float64Array,
-  axisCm: number,
-): Landing[] {
-  return aims.map((aim) => ({
-    ...aim,
-    off: valueFrom(aim.quantity, sums, axisCm) - aim.target,
-    u: Math.sqrt(varianceIn(covariance, gradientFrom(aim.quantity, sums, axisCm))),
-  }))
+/** The chance that a number lands inside its tolerance, normal about where it is predicted; of no matter where nothing is unsure. */
+function chanceWithin(off: number, u: number, { tolerance, weight }: Pick<Aim, 'tolerance' | 'weight'>): number {
+  if (u < 1e-12) return 1
+  const chance = normalBetween((-tolerance - off) / u, (tolerance - off) / u)
+  return weight === 1 ? chance : chance ** weight
 }
 
-/** The chance that each number lands inside its tolerance, one beside the other, each normal about where it is predicted. */
-function chanceToLand(landings: readonly Landing[]): number {
+/** The chance that each number lands inside its tolerance, one beside the other. */
+const chanceToLand = (landings: readonly Landing[]): number =>
+  landings.reduce((lands, landing) => lands * chanceWithin(landing.off, landing.u, landing), 1)
+
+/** What a build gives up of its chance, as `chanceLost`, from its sums and their covariance. */
+export function chanceLostFrom(
+  aims: readonly Aim[],
+  sums: ArrayLike<number>,
+  covariance: ArrayLike<number>,
+  axisCm: number,
+  most: number,
+): number {
+  if (most <= 0) return 0
   let lands = 1
-  for (const { off, u, tolerance, weight } of landings)
-    if (u >= 1e-12) lands *= normalBetween((-tolerance - off) / u, (tolerance - off) / u) ** weight
-  return lands
+  for (const aim of aims) {
+    const u = Math.sqrt(varianceFrom(aim.quantity, sums, covariance, axisCm))
+    lands *= chanceWithin(valueFrom(aim.quantity, sums, axisCm) - aim.target, u, aim)
+  }
+  return Math.max(0, 1 - lands / most)
 }
 
 /** The most that any build could have: in the middle of every tolerance, and nothing unsure but the frame as it was read. */
