@@ -39,7 +39,10 @@ function leastMinutes(search: StripSearch, shelves: readonly Shelf[]): number {
   return own + search.sharedMinutes(measured, bits(kinds), flags)
 }
 
-/** What it costs to put a set of places together, to see of one that no minutes bound whether anything can come of it, and to look along a direction at all that they can do: see `Budget`. */
+/**
+ * What it costs to put a set of places together, to see of one that no minutes bound whether anything can come of it, and to look along a
+ * direction at all that they can do: see `Budget`.
+ */
 const SET = 8
 const LOOK = 30
 const DIRECTION = 10
@@ -53,8 +56,8 @@ const BESIDE = 10
 const isClosed = ([least, most]: readonly [number, number], half: number) => least > half + 1e-9 || most < -half - 1e-9
 
 /**
- * The windows, the bounds on stock and the like that leave out most of what these places can do, and sums of windows that close most of what they can do;
- * null where one of them closes all.
+ * Along what these places are looked at: the windows, the bounds on stock and the like that leave out most of what they can do, and sums
+ * of windows that close most of it; null where one of them closes all.
  */
 function directionsFor(search: StripSearch, at: readonly number[], bounds: Bounds, budget: Budget): Along[] | null {
   const windows: Along[] = []
