@@ -107,10 +107,10 @@ interface Part {
 }
 
 /**
- * The order of work of a cut list. The frame is looked over; what comes off comes off first, modules go into their other holes, then
- * a trial of the whole; the head from the tip down, lead masked and coated, then the handle with its grip off: bevels, then fills behind a plug, hung until they are
- * cured, the cap, the grip; and what the finished frame reads. Handle first: the fill cures while the head is worked on, and the last
- * pieces lie where swing weight is made.
+ * The order of work of a cut list. The frame is looked over; what comes off comes off first, modules go into their other holes, then a
+ * trial of the whole; the head from the tip down, lead masked and coated, then the handle with its grip off: bevels, then fills behind a
+ * plug, hung until they are cured, the cap, the grip; and what the finished frame reads. Handle first: the fill cures while the head is
+ * worked on, and the last pieces lie where swing weight is made.
  * @throws Problem `piece.unknownMaterial`
  */
 export function orderOfWork(

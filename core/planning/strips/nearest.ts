@@ -27,19 +27,16 @@ export function cappedMass(massG: number, rows: readonly CountRow[], groups: rea
 export class Nearest {
   readonly #windows: readonly Window[]
   readonly #alone: readonly WindowSum[]
-  readonly #cappedMass: number
-  readonly #targetMass: number
+  readonly #mostMass: number
 
   /**
    * @param alone the windows as directions, each by itself
-   * @param cap the most that a frame may weigh
-   * @param mass the mass that is aimed at; of no matter where it is not
+   * @param mostMass how far over the mass that is aimed at a frame may come, in its tolerances: below 0 where a cap forbids the target
    */
-  constructor(windows: readonly Window[], alone: readonly WindowSum[], cap: number, mass: number) {
+  constructor(windows: readonly Window[], alone: readonly WindowSum[], mostMass: number) {
     this.#windows = windows
     this.#alone = alone
-    this.#cappedMass = cap
-    this.#targetMass = mass
+    this.#mostMass = mostMass
   }
 
   /** How far outside plans leave each number at least, in its tolerances. @param at indices of shelves, each of which is used */
@@ -47,8 +44,8 @@ export class Nearest {
     return this.#windows.map((window, q) => this.#outsideOf(window, this.#alone[q].reach(at)))
   }
 
-  #outsideOf({ quantity, half, loose }: Window, [least, most]: readonly [number, number]): number {
-    const capped = quantity === 'mass' ? Math.min(most, (this.#cappedMass - this.#targetMass) / half) : most
+  #outsideOf({ quantity, loose }: Window, [least, most]: readonly [number, number]): number {
+    const capped = quantity === 'mass' ? Math.min(most, this.#mostMass) : most
     return Math.max(0, Math.max(least, -capped) / loose - 1 - 1e-9)
   }
 

@@ -109,9 +109,9 @@ export class StripSearch {
     this.directions = new Directions(this.windows, this.shelves)
     this.rows = rows.map((row) => new RowSum(row, this.shelves)).filter(({ mayBreak }) => mayBreak)
     const mass = this.#aims.find((aim) => aim.quantity === 'mass')
-    const cap = cappedMass(this.#base[0], rows, kept)
-    this.#nearest = new Nearest(this.windows, this.directions.windows, cap, mass?.target ?? 0)
-    this.leastWorst = Math.max(this.#leastWorst(), mass ? (mass.target - cap) / mass.tolerance : 0)
+    const capped = mass ? (cappedMass(this.#base[0], rows, kept) - mass.target) / mass.tolerance : Infinity
+    this.#nearest = new Nearest(this.windows, this.directions.windows, capped)
+    this.leastWorst = Math.max(this.#leastWorst(), -capped)
     if (programme.toTheEdge) {
       this.stages = [WHOLE]
       this.#wholly = this.#boundsIn(anywhereInside(this.#aims))
