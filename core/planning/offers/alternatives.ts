@@ -241,7 +241,7 @@ export function planUnder(
     return { leftOut: { id, reason: 'nothingToUse' } }
   if (mustReach && !isRelaxationFeasible(space, rule, solve))
     return {
-      leftOut: { id, reason: 'notReached', nearest: heuristicPlan(space, { ...rule, mustReach: false }, 'following') },
+      leftOut: { id, reason: 'notReached', nearest: heuristicPlan(space, { ...rule, mustReach: false }, 'glance') },
     }
   const plan = heuristicPlan(space, rule, 'way')
   if (!plan.reached && mustReach) return { leftOut: { id, reason: 'notReached', nearest: plan } }

@@ -98,7 +98,7 @@ export function turnedRecipes(request: PlanRequest, knob: Knob, by: number): Tur
         ? [balancedMass(space.choices, (c) => halfAt.includes(c.zoneId))]
         : []
     const rule = { ...NO_CONSTRAINT, rows, allows: (choice: Choice) => fits(recipe, choice) }
-    const plan = heuristicPlan(space, rule, 'following')
+    const plan = heuristicPlan(space, rule, 'glance')
     return plan.cuts.length > 0 ? [{ recipe, plan }] : []
   })
 }

@@ -25,7 +25,7 @@ export function tradeOff(request: PlanRequest, whole: Plan): TradePoint[] {
   const most = Math.min(whole.score.addedG, request.limits.capG ?? Infinity)
   const point = (plan: Plan): TradePoint => ({ addedG: plan.score.addedG, worst: worstOf(plan), plan })
   const points = Array.from({ length: CAPS }, (_, i) => (most * i) / CAPS).map((capG) =>
-    point(heuristicPlan(planSpace({ ...request, limits: { ...request.limits, capG } }), NO_CONSTRAINT, 'following')),
+    point(heuristicPlan(planSpace({ ...request, limits: { ...request.limits, capG } }), NO_CONSTRAINT, 'glance')),
   )
   const all = [...points, point(whole)].sort((a, b) => a.addedG - b.addedG || a.worst - b.worst)
   return all.filter((p, i) => all.slice(0, i).every((lighter) => p.worst < lighter.worst - 1e-3))

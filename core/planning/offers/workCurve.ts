@@ -41,7 +41,7 @@ export function workCurve(request: PlanRequest, whole: Plan, chanceOf: (plan: Pl
   return kept
 }
 
-const found = (request: PlanRequest): Plan => heuristicPlan(planSpace(request), NO_CONSTRAINT, 'following')
+const found = (request: PlanRequest): Plan => heuristicPlan(planSpace(request), NO_CONSTRAINT, 'glance')
 
 const drawnIn = (target: TargetNumbers, share: number): TargetNumbers =>
   Object.fromEntries(

@@ -44,7 +44,7 @@ export function setAbout(
   let left = mostEffort - effortOfSet([], raisedBy(frames, target.mass?.value))
   for (const space of spaces) {
     const mine = leftBy(plans, aimed(space, target))
-    const { best } = soughtIn(mine, { ...TO_THE_EDGE, mustReach: true, mostMinutes: left }, 'following')
+    const { best } = soughtIn(mine, { ...TO_THE_EDGE, mustReach: true, mostMinutes: left }, 'glance')
     if (!best) return null
     left -= best.score.minutes
     plans.push(planByCounts(mine, countsOf(mine, best.patterns)))

@@ -40,7 +40,7 @@ const LEAST_PART = 0.3
 /** Of a tolerance: a side that short is not parted again. */
 const SHORTEST = 0.005
 /** What an answer costs beside the shortest. */
-const COST = { following: 1, first: 10 } as const
+const COST = { glance: 1, first: 10 } as const
 const EPS = 1e-9
 
 /**
@@ -194,7 +194,7 @@ export class BoxSearch {
         least.push(was)
         continue
       }
-      const patience = (was && !holds) || from.depth === 0 || !this.good ? 'following' : 'first'
+      const patience = (was && !holds) || from.depth === 0 || !this.good ? 'glance' : 'first'
       this.looked += COST[patience]
       const tooMany = this.#most - (effort - minutes[i])
       const answer = leastOf({ ...asked, tooMany, patience }, this.#spaces[i], this.#gramsOf)

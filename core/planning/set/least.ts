@@ -79,7 +79,7 @@ export function leastOf(
   }
   return {
     minutes: proven ? wholeMinutes(best.score.minutes) : 0,
-    isOpen: !proven && patience === 'following',
+    isOpen: !proven && patience === 'glance',
     counts: countsOf(space, best.patterns),
     landing: landingOf(sums, request.state.axisCm),
     taken: used,

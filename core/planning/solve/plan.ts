@@ -10,7 +10,8 @@ import { acceptanceFor, targetDeviations, type AcceptanceBand, type TargetDeviat
 import { checkRequest, materialsById, type PlanRequest } from '../problem/request.ts'
 import { workOfCuts } from '../problem/work.ts'
 import { findPlan, leastWork, type Patience } from '../strips/find.ts'
-import { allowedOf, menuOf, type Group, type Pattern } from '../strips/menu.ts'
+import { allowedOf, menuOf, type Group } from '../strips/menu.ts'
+import type { Pattern } from '../strips/patterns.ts'
 import type { Score } from '../strips/score.ts'
 import { aimsOf, chanceLost, mostChance } from '../strips/sums.ts'
 

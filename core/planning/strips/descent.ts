@@ -1,6 +1,6 @@
 import { meets } from '../../cuts/overlap.ts'
 import type { Adds, Direction } from './directions.ts'
-import type { Pattern } from './menu.ts'
+import type { Pattern } from './patterns.ts'
 import type { StripSearch } from './search.ts'
 import { bits, type Kin, type Shelf } from './shelf.ts'
 
@@ -208,13 +208,9 @@ export class Descent {
       const least = -this.#half[q] - this.#high[next + q] - sum
       const most = this.#half[q] - this.#low[next + q] - sum
       this.#budget.left--
-      if (rises > 0) {
-        from = firstFrom(each, from, to, (v) => v >= least)
-        to = firstFrom(each, from, to, (v) => v > most)
-      } else if (rises < 0) {
-        from = firstFrom(each, from, to, (v) => v <= most)
-        to = firstFrom(each, from, to, (v) => v < least)
-      }
+      if (rises === 0) continue
+      from = firstAt(each, rises, from, to, rises > 0 ? least : -most)
+      to = firstOver(each, rises, from, to, rises > 0 ? most : -least)
     }
     return [from, to]
   }
@@ -279,13 +275,22 @@ export class Descent {
   }
 }
 
-/** First pattern of some from which on a test holds for what it adds. */
-function firstFrom(each: Float64Array, from: number, to: number, holds: (v: number) => boolean): number {
-  let [low, high] = [from, to]
-  while (low < high) {
-    const middle = (low + high) >> 1
-    if (holds(each[middle])) high = middle
-    else low = middle + 1
+/** The first of some that adds so much or more, by its sign: of what never falls, or never rises. */
+function firstAt(each: Float64Array, sign: number, from: number, to: number, v: number): number {
+  while (from < to) {
+    const middle = (from + to) >> 1
+    if (sign * each[middle] >= v) to = middle
+    else from = middle + 1
   }
-  return low
+  return from
+}
+
+/** The first of some that adds more. */
+function firstOver(each: Float64Array, sign: number, from: number, to: number, v: number): number {
+  while (from < to) {
+    const middle = (from + to) >> 1
+    if (sign * each[middle] > v) to = middle
+    else from = middle + 1
+  }
+  return from
 }

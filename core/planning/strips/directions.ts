@@ -1,5 +1,5 @@
 import type { LinearRow } from '../model/linear.ts'
-import type { Pattern } from './menu.ts'
+import type { Pattern } from './patterns.ts'
 import type { Kin, Shelf } from './shelf.ts'
 import type { Window } from './windows.ts'
 
@@ -78,7 +78,9 @@ export class WindowSum extends Direction {
   protected eachOf({ scaled, patterns }: Kin): Float64Array {
     const { weights } = this
     const n = weights.length
-    return Float64Array.from(patterns, (_, i) => weights.reduce((sum, w, q) => sum + w * scaled[n * i + q], 0))
+    const each = new Float64Array(patterns.length)
+    for (let i = 0; i < each.length; i++) for (let q = 0; q < n; q++) each[i] += weights[q] * scaled[n * i + q]
+    return each
   }
 }
 
@@ -113,7 +115,11 @@ export class RowSum extends Direction {
   }
 
   protected eachOf({ patterns }: Kin): Float64Array {
-    return Float64Array.from(patterns, ({ choice, count }) => (this.#coefficients.get(choice) ?? 0) * count)
+    const each = new Float64Array(patterns.length)
+    // Of one choice all.
+    const perStep = this.#coefficients.get(patterns[0].choice) ?? 0
+    for (let i = 0; i < each.length; i++) each[i] = perStep * patterns[i].count
+    return each
   }
 }
 

@@ -6,8 +6,9 @@ import type { Group } from './menu.ts'
 import { StripSearch, type Candidate, type Nearing } from './search.ts'
 import type { Stage } from './stages.ts'
 
-/** What is spent on following a hand, on an answer at once, on one that is harder to find, and before a proof is given up: see `Budget`. */
-const FOLLOWING = 1.5e5
+/** What is spent on following a hand, on one of many that are shown together, on an answer at once, on one that is harder to find, and before a proof is given up: see `Budget`. */
+const FOLLOWING = 1e5
+const GLANCE = 1.5e5
 const AT_ONCE = 3e5
 const HARDER = 3e6
 const FOR_PROOF = 2.5e8
@@ -25,9 +26,10 @@ export interface Found extends Candidate {
   proven: boolean
 }
 
-/** How long a plan is sought: to follow a hand, to be shown first, for what is left of a build, to know whether there is any, as one way of several, as the best of them, until it is proven. */
+/** How long a plan is sought: to follow a hand, as one point of a curve, to be shown first, for what is left of a build, to know whether there is any, as one way of several, as the best of them, until it is proven. */
 const LOOKS = {
   following: [FOLLOWING],
+  glance: [GLANCE],
   first: [AT_ONCE, HARDER],
   rest: [AT_ONCE, HARDER],
   question: [FOR_QUESTION],

@@ -1,4 +1,4 @@
-import type { Pattern } from './menu.ts'
+import type { Pattern } from './patterns.ts'
 import type { StripSearch } from './search.ts'
 
 const MOST_ROUNDS = 8

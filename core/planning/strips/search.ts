@@ -16,7 +16,8 @@ import {
 import { Doubts } from './doubts.ts'
 import { Directions, RowSum, type Bounds, type WindowSum } from './directions.ts'
 import { cappedMass, Nearest } from './nearest.ts'
-import type { Group, Pattern } from './menu.ts'
+import type { Group } from './menu.ts'
+import type { Pattern } from './patterns.ts'
 import { ROUNDED, comesBefore, depthLost, effortOf, inSteps, STEP, type Order, type Score } from './score.ts'
 import {
   anywhereInside,
@@ -104,7 +105,8 @@ export class StripSearch {
     )
     this.#inRows = new Float64Array(rows.length)
     const kept = withinRows(groups, rows, this.#rowsOf)
-    this.windows = windowsOf(this.#aims, this.#base, kept, state.axisCm)
+    const most = mostOf(this.#aims, this.#base, kept)
+    this.windows = windowsOf(this.#aims, this.#base, kept, state.axisCm, most)
     this.shelves = kept.map((group) => shelfOf(group, this.windows))
     this.directions = new Directions(this.windows, this.shelves)
     this.rows = rows.map((row) => new RowSum(row, this.shelves)).filter(({ mayBreak }) => mayBreak)
@@ -116,13 +118,12 @@ export class StripSearch {
       this.stages = [WHOLE]
       this.#wholly = this.#boundsIn(anywhereInside(this.#aims))
     } else {
-      const mostMass = mostOf(this.#aims, this.#base, kept).mass
       const known = this.#aims.map((aim) => {
         const u = estimateOf(state, aim.quantity)!.u
-        return { ...aim, u, leastU: Math.sqrt(leastVariance(aim, this.#covariance, mostMass)) }
+        return { ...aim, u, leastU: Math.sqrt(leastVariance(aim, this.#covariance, most.mass)) }
       })
       this.#losses = known.map((aim) => lossesOf(aim, 1))
-      this.#doubts = new Doubts(known, this.#base, kept, mostMass)
+      this.#doubts = new Doubts(known, this.#base, kept, most.mass)
       this.stages = stagesOf(known, depthLost({ worst: this.leastWorst }))
     }
     this.stage = this.stages[0]

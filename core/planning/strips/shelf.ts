@@ -1,5 +1,6 @@
 import type { Programme } from '../model/programme.ts'
-import type { Group, Pattern } from './menu.ts'
+import type { Group } from './menu.ts'
+import type { Pattern } from './patterns.ts'
 import { sumAlong, type Window } from './windows.ts'
 
 /** Patterns of a place that ask the same work but for their length: one choice, a material laid in one way. Longer ones later. */

@@ -115,10 +115,12 @@ export function reachAlong({ shares, losses, mostLost }: Region, weights: readon
 
 /** What a number loses by lying off its target by a share of the tolerance, as −ln of the chance over the most, weighted; below 0 where it is better known than as it was read. */
 function lossAt({ tolerance, weight, u, leastU }: KnownAim, share: number): number {
-  const lands = (deviation: number, share: number) =>
-    deviation < 1e-12 ? 1 : normalBetween((-tolerance * (1 + share)) / deviation, (tolerance * (1 - share)) / deviation)
-  return weight * (Math.log(lands(u, 0)) - Math.log(Math.max(1e-300, lands(leastU, share))))
+  return weight * (Math.log(lands(tolerance, u, 0)) - Math.log(Math.max(1e-300, lands(tolerance, leastU, share))))
 }
+
+/** The chance to land inside a tolerance, off its middle by a share of it. */
+const lands = (tolerance: number, u: number, share: number): number =>
+  u < 1e-12 ? 1 : normalBetween((-tolerance * (1 + share)) / u, (tolerance * (1 - share)) / u)
 
 /** What a number loses at least by so much off its target, from what it loses at steps up to the edge. */
 export const lossWithin = (losses: Float64Array, share: number): number =>

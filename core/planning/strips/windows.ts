@@ -19,9 +19,12 @@ export interface Window {
 
 /** The most that the sums can come to with all of a menu, and that mass, Σmx and swing weight can of a frame inside its tolerances. */
 export function mostOf(aims: readonly Aim[], base: ArrayLike<number>, groups: readonly Group[]) {
-  const all = Array.from({ length: SUMS }, (_, a) =>
-    groups.reduce((sum, g) => sum + g.patterns.reduce((top, p) => Math.max(top, p.sums[a]), 0), base[a]),
-  )
+  const all = Array.from({ length: SUMS }, (_, a) => base[a])
+  for (const { patterns } of groups) {
+    const most = new Array<number>(SUMS).fill(0)
+    for (const { sums } of patterns) for (let a = 0; a < SUMS; a++) if (sums[a] > most[a]) most[a] = sums[a]
+    for (let a = 0; a < SUMS; a++) all[a] += most[a]
+  }
   const aimed = (quantity: AimQuantity, upTo: number) => {
     const aim = aims.find((a) => a.quantity === quantity)
     return aim ? Math.min(upTo, aim.target + aim.tolerance) : upTo
@@ -40,8 +43,8 @@ export function windowsOf(
   base: ArrayLike<number>,
   groups: readonly Group[],
   axisCm: number,
+  { all, mass, moment, swing }: ReturnType<typeof mostOf>,
 ): Window[] {
-  const { all, mass, moment, swing } = mostOf(aims, base, groups)
   const inertia = (swing: number, x: number) => GCM2_PER_KGCM2 * swing + 2 * axisCm * x
   const windows = aims.flatMap((aim): Window[] => {
     const { quantity, weight, target: t, tolerance } = aim

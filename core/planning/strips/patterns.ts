@@ -1,0 +1,142 @@
+import { effectOf } from '../../frame/pieces.ts'
+import { costOf, massOf, stockTaken, type Cut } from '../../cuts/cut.ts'
+import { piecesOf } from '../../cuts/pieces.ts'
+import { MATERIAL_KINDS } from '../../cuts/material.ts'
+import { stretchOf, type Stretch } from '../../cuts/overlap.ts'
+import type { Choice } from '../problem/choice.ts'
+import type { PlanRequest } from '../problem/request.ts'
+import { workOfCut } from '../problem/work.ts'
+import { SUMS } from './sums.ts'
+
+/** One way to use a place: a material, laid in one way, in one length. */
+export interface Pattern {
+  choice: number
+  count: number
+  cut: Cut
+  /** What it adds to the sums. */
+  sums: number[]
+  /** What it adds to their covariance by itself, row after row, and what it shares with all that is cut from the same roll. */
+  covariance: number[]
+  roll: { material: number; along: number[] } | null
+  addedG: number
+  cost: number
+  /** What it takes out of the drawer: cm, g or pieces. */
+  stock: number
+  ownMinutes: number
+  strips: number
+  /** What is measured off, thousandths of a cm; 0 for what is not cut. */
+  length: number
+  /** Index of its material; −1 where none is taken out. */
+  material: number
+  /** A bit for the kind of its material; 0 where none is taken out. */
+  kind: number
+  gripOff: boolean
+  cure: boolean
+  stretch: Stretch | null
+}
+
+/** What a pattern follows from, beside its choice. */
+type Bench = Pick<PlanRequest, 'work'> & {
+  state: Pick<PlanRequest['state'], 'axisCm'>
+  limits: Pick<PlanRequest['limits'], 'minutes'>
+}
+
+/** Patterns of one choice, each worked out when it is first asked for. */
+class PatternsOf {
+  readonly #known: (Pattern | undefined)[] = []
+
+  constructor(
+    private readonly bench: Bench,
+    private readonly choice: Choice,
+    private readonly index: number,
+    private readonly material: number,
+  ) {}
+
+  at(count: number): Pattern {
+    return (this.#known[count] ??= patternOf(this.bench, this.choice, this.index, count, this.material))
+  }
+}
+
+/** Patterns at one bench: a frame with what is on it, the axis, and what a hand takes for its work. */
+class KnownPatterns {
+  readonly #of = new Map<string, PatternsOf>()
+
+  constructor(private readonly bench: Bench) {}
+
+  /** @param index of the choice  @param material index of its material; −1 for what is on the frame already */
+  of(choice: Choice, index: number, material: number): PatternsOf {
+    // Of a place and a way to lay strips there the first cut tells all; how much of the material is left says nothing of the strips.
+    const key = JSON.stringify([index, material, { ...choice.material, stock: 0 }, choice.cutFor(choice.least)])
+    let patterns = this.#of.get(key)
+    if (!patterns) this.#of.set(key, (patterns = new PatternsOf(this.bench, choice, index, material)))
+    return patterns
+  }
+}
+
+/** Benches whose patterns are kept, those last asked for. */
+const BENCHES = 4
+const known = new Map<string, KnownPatterns>()
+
+/**
+ * The patterns of a bench, whatever it is that is aimed at and wherever pieces lie that stay: what is asked of one frame over and over,
+ * under other caps or around a piece that is being moved, is worked out once.
+ */
+export function knownFor({ work, state, limits }: PlanRequest): KnownPatterns {
+  const bench: Bench = { work, state: { axisCm: state.axisCm }, limits: { minutes: limits.minutes } }
+  const key = JSON.stringify(bench)
+  const found = known.get(key) ?? new KnownPatterns(bench)
+  known.delete(key)
+  known.set(key, found)
+  for (const oldest of known.keys()) if (known.size > BENCHES) known.delete(oldest)
+  return found
+}
+
+/** Adds the covariance of one error to one that lies row after row. */
+function addSquare(covariance: number[], error: readonly number[]): void {
+  for (let a = 0; a < SUMS; a++) {
+    const part = error[a]
+    if (part !== 0) for (let b = 0; b < SUMS; b++) covariance[SUMS * a + b] += part * error[b]
+  }
+}
+
+/** One pattern, by the exact effect of its pieces. @param j index of the choice  @param material index of its material */
+export function patternOf(bench: Bench, choice: Choice, j: number, count: number, material: number): Pattern {
+  const { work, limits } = bench
+  const { axisCm } = bench.state
+  const cut = choice.cutFor(count)
+  const sums = new Array<number>(SUMS).fill(0)
+  const covariance = new Array<number>(SUMS * SUMS).fill(0)
+  let along: number[] | null = null
+  for (const piece of piecesOf(cut, choice.material, work)) {
+    const { perGram, errors } = effectOf(piece, axisCm, work.geometry)
+    for (let a = 0; a < SUMS; a++) sums[a] += piece.massG * perGram[a]
+    for (const error of errors) addSquare(covariance, error)
+    const { roll } = piece
+    if (roll) along = perGram.map((g, a) => (along?.[a] ?? 0) + roll.uRel * piece.massG * g)
+  }
+  // Nothing else is of one roll with what is on the frame already: its error is its own.
+  if (along && material < 0) {
+    addSquare(covariance, along)
+    along = null
+  }
+  const asked = workOfCut(cut, choice.material, work, limits.minutes)
+  return {
+    choice: j,
+    count,
+    cut,
+    sums,
+    covariance,
+    roll: along && { material, along },
+    addedG: Math.max(0, massOf(cut, choice.material, work)),
+    cost: costOf(cut, choice.material, work) ?? 0,
+    stock: stockTaken(cut, choice.material, work),
+    ownMinutes: asked.ownMinutes,
+    strips: asked.strips,
+    length: asked.lengths[0] ?? 0,
+    material: asked.materialId === null ? -1 : material,
+    kind: asked.materialId === null ? 0 : 1 << MATERIAL_KINDS.indexOf(choice.material.kind),
+    gripOff: asked.gripOff,
+    cure: asked.cure,
+    stretch: stretchOf(cut, work),
+  }
+}
