@@ -39,9 +39,7 @@ const outbox = {
 }
 vi.mock('../documents/useOutbox.ts', () => ({
   useOutbox: () => ({
-    ready: () => Promise.resolve(),
-    ackCount: () => 0,
-    madeSince: () => null,
+    lookAt: async (_: unknown, ask: () => Promise<unknown>, show: (answer: unknown) => void) => show(await ask()),
     waitingFor: () => outbox.waits,
     listen: (mine: (doc: string) => boolean, hear: (more: { saved: { answer: Batch; more: boolean } }) => void) => {
       outbox.saved = (doc, more) => void (mine(doc) && hear(more))

@@ -29,12 +29,15 @@ export function useBatch(id: string) {
   const aimed = shallowRef<Aimed | null>(null)
 
   async function open(): Promise<void> {
-    const acks = outbox.ackCount()
-    const [batch] = await Promise.all([call(batchSchema, 'GET', `/batches/${id}`), outbox.ready()])
-    const made = outbox.madeSince(doc, acks)
-    show(made && made.revision > batch.revision ? read(batchSchema, made.answer) : batch)
-    const waiting = outbox.waitingFor(doc).at(-1)
-    if (waiting) body.value = waiting.content as BatchBody
+    await outbox.lookAt(
+      (one) => one === doc,
+      () => call(batchSchema, 'GET', `/batches/${id}`),
+      (batch) => {
+        show(batch)
+        const waiting = outbox.waitingFor(doc).at(-1)
+        if (waiting) body.value = waiting.content as BatchBody
+      },
+    )
     shop.sportUnits = profileOf(body.value!.sport).units
     shop.unitsFor(id)
     aimedFor = ''

@@ -8,8 +8,6 @@ class Queue {
   readonly edits: Edit[] = []
   conflict = false
   sending: Promise<void> | null = null
-  /** The newest revision that an edit of this window made, and what the server then showed. */
-  made: { revision: number; answer: unknown; ack: number } | null = null
   failures = 0
   callOff: (() => void) | null = null
 }
@@ -24,7 +22,6 @@ export class Outbox {
   private readonly listeners = new Set<(news: DocumentNews | null) => void>()
   private readonly parts: OutboxParts
   private order = 0
-  private acks = 0
   private started = false
   /** Edits that the browser did not store, with what would have to be stored. */
   private readonly unstored = new Map<string, Edit>()
@@ -50,7 +47,7 @@ export class Outbox {
     }
   }
 
-  /** Calls back with every change; with news of a document when an edit of it was saved. @returns how to stop listening */
+  /** Calls back with every change; with news of a document when an edit of it was saved, or was taken over. @returns how to stop listening */
   listen(listener: (news: DocumentNews | null) => void): () => void {
     this.listeners.add(listener)
     return () => this.listeners.delete(listener)
@@ -74,15 +71,6 @@ export class Outbox {
   /** The newest waiting edit of each document whose name begins so. */
   waitingUnder(prefix: string): Edit[] {
     return [...this.queues].flatMap(([doc, { edits }]) => (doc.startsWith(prefix) ? edits.slice(-1) : []))
-  }
-  /** How many edits were acknowledged so far: asked before a look at the server, it tells what that look cannot have seen. */
-  ackCount(): number {
-    return this.acks
-  }
-  /** What was acknowledged after so many others: newer than a look at the server that began then. */
-  madeSince(doc: DocumentName, acks: number): { revision: number; answer: unknown } | null {
-    const made = this.queues.get(doc)?.made
-    return made && made.ack > acks ? made : null
   }
 
   /** A change: from here on it is not lost. */
@@ -139,6 +127,7 @@ export class Outbox {
         // A chain keeps the revision that it saw: behind another one it is for the person to say which counts.
         queue.edits.push(first, ...rest)
       }
+      for (const doc of new Set(orphans.flatMap((e) => (e.aside ? [] : e.doc)))) this.tell({ doc, adopted: true })
       if (orphans.length > 0) this.tell()
     } catch {
       // A browser that denies its storage: what is typed from now on says so by itself.
@@ -192,7 +181,6 @@ export class Outbox {
 
   private acknowledged(doc: DocumentName, queue: Queue, edit: Edit, { revision, answer }: Outcome & { kind: 'saved' }) {
     queue.edits.shift()
-    queue.made = { revision, answer, ack: ++this.acks }
     this.passOn(queue, revision)
     this.forget(edit)
     this.tell({ doc, saved: { edit, revision, answer, more: queue.edits.length > 0 } })

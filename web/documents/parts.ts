@@ -64,4 +64,6 @@ export interface OutboxState {
 export interface DocumentNews {
   doc: DocumentName
   saved?: { edit: Edit; revision: number; answer: unknown; more: boolean }
+  /** Edits of a window that is gone wait here from now on. */
+  adopted?: true
 }

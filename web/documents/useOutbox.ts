@@ -36,14 +36,17 @@ export const useOutbox = defineStore('outbox', () => {
   /** Who shows a document and wants it anew once a choice was made or an edit was let go. */
   let ready: Promise<void> = Promise.resolve()
   const reloaders = new Set<(doc: DocumentName) => void>()
-  outbox.listen(() => (state.value = outbox.state()))
+  outbox.listen((news) => {
+    state.value = outbox.state()
+    // A page that was open before shows what somebody typed in a window that is gone.
+    if (news?.adopted) reload(news.doc)
+  })
 
   /** Starts sending, whatever page is open. @returns how to stop */
   function start(): () => void {
     ready = Promise.race([outbox.start(), new Promise<void>((go) => setTimeout(go, STORE_MS))])
     const timer = setInterval(() => {
-      void outbox.adopt()
-      outbox.look()
+      void outbox.adopt().then(() => outbox.look())
     }, LOOK_MS)
     const back = () => outbox.sendAll()
     const leaving = (event: BeforeUnloadEvent) => {
@@ -62,6 +65,27 @@ export const useOutbox = defineStore('outbox', () => {
     // Plain data, as it will be sent: what the page changes afterwards is another edit.
     outbox.edit({ ...change, content: plainCopy(change.content) })
 
+  /**
+   * Asks the server for some documents and shows them, once it is known what waits here. Asked once more where an edit of theirs was
+   * acknowledged meanwhile: the answer may have it or not.
+   * @param show what is acknowledged from then on the page hears itself
+   */
+  async function lookAt<T>(
+    mine: (doc: DocumentName) => boolean,
+    ask: () => Promise<T>,
+    show: (answer: T) => void,
+  ): Promise<void> {
+    for (;;) {
+      let isOld = false
+      const stop = listen(mine, () => (isOld = true))
+      try {
+        const [answer] = await Promise.all([ask(), ready])
+        if (!isOld) return show(answer)
+      } finally {
+        stop()
+      }
+    }
+  }
   /** Listens to one's own documents. */
   function listen(mine: (doc: DocumentName) => boolean, saved: (news: Required<DocumentNews>) => void): () => void {
     return outbox.listen((news) => {
@@ -104,6 +128,7 @@ export const useOutbox = defineStore('outbox', () => {
     /** What waits from earlier visits is known: a page shows it from the beginning. */
     ready: () => ready,
     edit,
+    lookAt,
     listen,
     onReload,
     settle,
@@ -112,7 +137,5 @@ export const useOutbox = defineStore('outbox', () => {
     settled: (prefix?: string) => outbox.settled(prefix),
     waitingFor: (doc: DocumentName) => outbox.waitingFor(doc),
     waitingUnder: (prefix: string) => outbox.waitingUnder(prefix),
-    ackCount: () => outbox.ackCount(),
-    madeSince: (doc: DocumentName, acks: number) => outbox.madeSince(doc, acks),
   }
 })

@@ -33,6 +33,7 @@ const heard: { saved: (saved: { answer: unknown }) => void; isSettled: boolean; 
 vi.mock('../documents/useOutbox.ts', () => ({
   useOutbox: () => ({
     ready: () => Promise.resolve(),
+    lookAt: async (_: unknown, ask: () => Promise<unknown>, show: (answer: unknown) => void) => show(await ask()),
     waitingFor: () => waiting,
     edit: (edit: Edit) => void edits.push(edit),
     settled: () => Promise.resolve(heard.isSettled),

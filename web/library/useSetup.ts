@@ -75,7 +75,11 @@ export function useSetup(id: string) {
     const waiting = outbox.waitingFor(doc).at(-1)
     try {
       if (!shop.overview) await shop.load()
-      shown(await api.oneSetup(id))
+      await outbox.lookAt(
+        (one) => one === doc,
+        () => api.oneSetup(id),
+        shown,
+      )
       history.value = await api.setupHistory(id)
     } catch (error) {
       // A new one that has not reached the server yet is here.

@@ -6,6 +6,8 @@ import { OPEN_LIMITS } from '#core/planning/problem/request.ts'
 import type { MeasureDocument } from '#core/job/documents.ts'
 import type { JobView } from '#contract/entities.ts'
 import { JobServer, measure, openedJob } from './fixtures/jobServer.ts'
+import { browserStore } from '../documents/browserStore.ts'
+import { frameNamed, stageOfJob } from '../documents/edit.ts'
 import type { useJob } from './job.ts'
 
 let server: JobServer
@@ -234,6 +236,76 @@ describe('an outage with two customers', () => {
     await becomes(() => expect(noteAt(server.view('alice'))).toBe('for Alice'))
     await vi.advanceTimersByTimeAsync(50)
     expect(noteAt(job.view)).toBeUndefined()
+  })
+})
+
+describe('what was typed in a window that is gone', () => {
+  /** Another window typed this, stored it, and was closed before it was sent. */
+  const left = (doc: string, content: unknown, expected = 0) =>
+    browserStore('gone').put({
+      id: crypto.randomUUID(),
+      doc,
+      window: 'gone',
+      order: 1,
+      expected,
+      content,
+      by: 'EK',
+      typedAt: '2031-05-04T10:00:00.000Z',
+      about: 'Job 1',
+      aside: null,
+    })
+  const taken = (id: string, value: number) => ({ ...mass(value), id, by: 'EK', takenAt: '2031-05-04T10:00:00.000Z' })
+
+  it('shows on a page that was open before, readings and all, and work goes on upon it', async () => {
+    const { job, outbox } = await opened()
+    await left(stageOfJob('j', 'measure'), { body: measure('', ['late']), used: {}, readings: [taken('late', 320)] })
+    await vi.advanceTimersByTimeAsync(4100)
+    await becomes(() => expect(job.picture!.measured.state.massG).toBe(320))
+    await becomes(() => expect(massesOf('j')).toEqual([320]))
+    read(job, 322)
+    await job.flush()
+    expect(outbox.words).toBe('saved')
+    expect(massesOf('j')).toEqual([320, 322])
+    expect(job.picture!.measured.state.massG).toBe(321)
+  })
+
+  it('shows at once while the server is away', async () => {
+    const { job } = await opened()
+    server.away = true
+    await left(stageOfJob('j', 'measure'), { body: measure('typed late'), used: {}, readings: [] })
+    await vi.advanceTimersByTimeAsync(4100)
+    await becomes(() => expect(noteAt(job.view)).toBe('typed late'))
+  })
+
+  it('a frame’s new name is not written over by what this page does next', async () => {
+    const { job } = await opened()
+    await left(frameNamed('f-j'), { ...job.view!.frame, label: 'Renamed' }, 1)
+    await vi.advanceTimersByTimeAsync(4100)
+    await becomes(() => expect(server.job('j').frame.label).toBe('Renamed'))
+    await becomes(() => expect(job.view!.frame).toMatchObject({ label: 'Renamed', revision: 2 }))
+    job.saveFrame({ unit: '2 of 4' })
+    await job.flush()
+    expect(server.job('j').frame).toMatchObject({ label: 'Renamed', unit: '2 of 4' })
+  })
+
+  it('is on the page when it was saved while the page was on its way', async () => {
+    await left(stageOfJob('j', 'measure'), { body: measure('', ['late']), used: {}, readings: [taken('late', 320)] })
+    let sent = () => {}
+    const saved = new Promise<void>((go) => (sent = go))
+    let views = 0
+    vi.stubGlobal('fetch', async (url: string, init?: { method?: string }) => {
+      const answer = await server.answer(url, init)
+      if (init?.method === 'PUT') sent()
+      // The first look at the job is from before, and comes after.
+      if (url === '/api/jobs/j' && ++views === 1) {
+        await saved
+        await vi.advanceTimersByTimeAsync(50)
+      }
+      return answer
+    })
+    const { job } = await opened()
+    expect(job.picture!.measured.state.massG).toBe(320)
+    expect(views).toBe(2)
   })
 })
 

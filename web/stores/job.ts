@@ -95,18 +95,25 @@ export const useJob = defineStore('job', () => {
   let opening = 0
   async function open(id: string): Promise<void> {
     const mine = ++opening
-    const acks = outbox.ackCount()
-    const [answer] = await Promise.all([call(jobViewSchema, 'GET', `/jobs/${encodeURIComponent(id)}`), outbox.ready()])
-    if (mine !== opening) return
-    view.value = answer
-    shop.sportUnits = profileOf(answer.frame.sport).units
-    shop.unitsFor(id)
-    problem.value = ''
-    liveCuts.value = null
-    layOver(acks)
+    await outbox.lookAt(
+      (doc) => partsOf(doc).id === id || partsOf(doc).kind === 'frame',
+      () => call(jobViewSchema, 'GET', `/jobs/${encodeURIComponent(id)}`),
+      (answer) => {
+        if (mine !== opening) return
+        view.value = answer
+        shop.sportUnits = profileOf(answer.frame.sport).units
+        shop.unitsFor(id)
+        problem.value = ''
+        liveCuts.value = null
+        layOver()
+      },
+    )
   }
   outbox.onReload((doc) => {
-    if (view.value && belongs(doc)) void open(view.value.job.id).catch((error) => (problem.value = problemText(error)))
+    if (!view.value || !belongs(doc)) return
+    // At once what is here, whether or not the server answers.
+    layOver()
+    void open(view.value.job.id).catch((error) => (problem.value = problemText(error)))
   })
 
   const names = (id: string, frameId: string) => [
@@ -117,15 +124,12 @@ export const useJob = defineStore('job', () => {
   const belongs = (doc: DocumentName) =>
     view.value !== null && names(view.value.job.id, view.value.job.frameId).includes(doc)
 
-  /** What waits, and what was acknowledged while the server’s view was on its way, in place of what is older. */
-  function layOver(acks: number): void {
+  /** What waits, in place of what is older. */
+  function layOver(): void {
     const { job, frame } = view.value!
-    for (const stage of STAGES) {
-      const doc = stageOfJob(job.id, stage)
-      const made = outbox.madeSince(doc, acks)
-      if (made && made.revision > (stageOf(stage)?.revision ?? 0)) putStage(read(savedStageSchema, made.answer))
-      for (const edit of outbox.waitingFor(doc)) showStage(stage, edit.content as StageContent, edit.typedAt)
-    }
+    for (const stage of STAGES)
+      for (const { content, typedAt } of outbox.waitingFor(stageOfJob(job.id, stage)))
+        showStage(stage, content as StageContent, typedAt)
     const ticket = outbox.waitingFor(ticketOfJob(job.id)).at(-1)
     if (ticket) showTicket(ticket.content as JobRow['ticket'])
     const held = outbox.waitingFor(frameNamed(frame.id)).at(-1)

@@ -55,9 +55,15 @@ export const useShop = defineStore('shop', () => {
   const initials = computed(() => overview.value?.shop.initials ?? '')
 
   async function load(): Promise<void> {
-    ;[overview.value] = await Promise.all([call(overviewSchema, 'GET', '/overview'), outbox.ready()])
-    const waiting = outbox.waitingFor(THE_SHOP).at(-1)
-    if (waiting) showShop({ ...(waiting.content as Shop), revision: overview.value.shop.revision })
+    await outbox.lookAt(
+      (doc) => doc === THE_SHOP,
+      () => call(overviewSchema, 'GET', '/overview'),
+      (answer) => {
+        overview.value = answer
+        const waiting = outbox.waitingFor(THE_SHOP).at(-1)
+        if (waiting) showShop({ ...(waiting.content as Shop), revision: answer.shop.revision })
+      },
+    )
   }
   const showShop = (shop: Shop) => {
     if (overview.value) overview.value = { ...overview.value, shop }
@@ -65,11 +71,17 @@ export const useShop = defineStore('shop', () => {
 
   /** The drawer: needed inside a job, not on the start page. What waits for the server is in it as it was typed. */
   async function loadDrawer(): Promise<void> {
-    ;[materials.value] = await Promise.all([call(z.array(materialSchema), 'GET', '/materials'), outbox.ready()])
-    for (const { content } of outbox.waitingUnder('material/')) {
-      const mine = content as StoredMaterial
-      showMaterial({ ...mine, revision: materials.value.find((m) => m.id === mine.id)?.revision ?? 0 })
-    }
+    await outbox.lookAt(
+      (doc) => doc.startsWith('material/'),
+      () => call(z.array(materialSchema), 'GET', '/materials'),
+      (answer) => {
+        materials.value = answer
+        for (const { content } of outbox.waitingUnder('material/')) {
+          const mine = content as StoredMaterial
+          showMaterial({ ...mine, revision: answer.find((m) => m.id === mine.id)?.revision ?? 0 })
+        }
+      },
+    )
     loaded.value = true
   }
   function showMaterial(material: StoredMaterial): void {
@@ -90,8 +102,8 @@ export const useShop = defineStore('shop', () => {
     },
   )
   outbox.onReload((doc) => {
-    if (doc === THE_SHOP) void load().catch(() => undefined)
-    else if (doc.startsWith('material/')) void loadDrawer().catch(() => undefined)
+    if (doc === THE_SHOP && overview.value) void load().catch(() => undefined)
+    else if (doc.startsWith('material/') && loaded.value) void loadDrawer().catch(() => undefined)
   })
 
   /** Takes setups in, newer ones in place of older. */
