@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { OPEN_LIMITS } from '#core/planning/problem/request.ts'
-import { idSchema, inReadRange, revisionSchema, text } from './fields.ts'
+import { idSchema, inReadRange, nameSchema, revisionSchema, text } from './fields.ts'
 import { conditionSchema, geometrySchema, limitsSchema } from './documents.ts'
 import { readingSchema, sportSchema } from './entities.ts'
 
@@ -9,7 +9,7 @@ const id = idSchema
 /** One frame of a batch with the readings taken of it. */
 const unitSchema = z.object({
   id,
-  name: z.string().trim().min(1, 'a name is needed').max(80),
+  name: nameSchema(80),
   readings: z
     .array(
       readingSchema
@@ -39,7 +39,7 @@ export type CardChoice = z.infer<typeof cardChoiceSchema>
 export const NO_CARD: CardChoice = { customer: '', ownId: null, unitIds: [], pickId: null, reason: '', answer: null }
 
 export const batchBodySchema = z.object({
-  label: z.string().trim().min(1, 'a name is needed').max(120),
+  label: nameSchema(120),
   sport: sportSchema,
   geometry: geometrySchema,
   condition: conditionSchema,

@@ -1,13 +1,13 @@
 import { z } from 'zod'
 import { DEVICE_KINDS } from '#core/sports/profile.ts'
-import { bounded, figure, idSchema, revisionSchema, text } from './fields.ts'
+import { bounded, figure, idSchema, nameSchema, revisionSchema, text } from './fields.ts'
 import { readQuantitySchema } from './documents.ts'
 
 const id = idSchema
 
 export const deviceSchema = z.object({
   id,
-  name: z.string().trim().min(1, 'a name is needed').max(120),
+  name: nameSchema(120),
   kind: z.enum(DEVICE_KINDS),
   serial: z.string().max(80),
   /** Where its lines come from: an address on this machine, and the instrument's name there; null when it is read by eye. */
@@ -21,7 +21,7 @@ export type Device = z.infer<typeof deviceSchema>
 /** A body whose value is known: a check mass, a bar of known swing weight, a balance gauge. */
 export const bodySchema = z.object({
   id,
-  name: z.string().trim().min(1, 'a name is needed').max(120),
+  name: nameSchema(120),
   quantity: readQuantitySchema,
   value: figure,
   u: bounded(0, 1e6),

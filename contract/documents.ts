@@ -7,7 +7,7 @@ import { ANCHORS } from '#core/cuts/cut.ts'
 import { cutSchema } from './cuts.ts'
 import { playSchema } from './play.ts'
 import { initials, reason, workOrderSchema } from './workOrder.ts'
-import { bounded, figure, idSchema, momentSchema, text } from './fields.ts'
+import { bounded, figure, idSchema, momentSchema, nameSchema, text } from './fields.ts'
 import { INSPECTION_ITEMS, type StageDocuments, INSPECTIONS, FINDING_VERDICTS } from '#core/job/documents.ts'
 import { COMPLAINTS, BUILDS, LEVELS, HANDS, STYLES, MISHITS, TIRED, PAINS, CAME_FROM } from '#core/player/facts.ts'
 import { wrongWithBirth } from '#core/player/age.ts'
@@ -109,8 +109,10 @@ export const gripRoutineSchema = z.object({
   upToCm: finite.min(5).max(40).nullable(),
 })
 
+export const playerNameSchema = nameSchema(120)
+
 const playerFactsToday = z.object({
-  name: z.string().trim().min(1, 'a name is needed').max(120),
+  name: playerNameSchema,
   age: z.int().min(0).max(110).nullable(),
   born: z
     .string()
@@ -168,7 +170,7 @@ export const spotSchema = z.object({
 
 export const zoneSchema = z.object({
   id: idSchema,
-  name: z.string().trim().min(1, 'a name is needed').max(60),
+  name: nameSchema(60),
   place: z.enum(ZONE_PLACES),
   alongCm: finite.min(0).max(80).optional(),
   spot: spotSchema.optional(),

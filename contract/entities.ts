@@ -8,7 +8,17 @@ import { z } from 'zod'
 import { isByLength, UNWEIGHED_SHARE } from '#core/cuts/material.ts'
 import { STOCKED_KINDS, GRIP_KINDS } from '#core/sports/kinds.ts'
 import { earlierSetupSchema } from './proof.ts'
-import { bounded, figure, idSchema, initialsSchema, inReadRange, momentSchema, revisionSchema, text } from './fields.ts'
+import {
+  bounded,
+  figure,
+  idSchema,
+  initialsSchema,
+  inReadRange,
+  momentSchema,
+  nameSchema,
+  revisionSchema,
+  text,
+} from './fields.ts'
 import {
   documentSchemas,
   conditionSchema,
@@ -45,7 +55,7 @@ const ownLayerSchema = z.object({
 export const frameSchema = z.object({
   id,
   sport: sportSchema.default('tennis'),
-  label: z.string().trim().min(1, 'a name is needed').max(120),
+  label: nameSchema(120),
   maker: z.string().max(120),
   model: z.string().max(120),
   unit: z.string().max(60),
@@ -68,7 +78,7 @@ export { ticketSchema, WAITS_ON, type WaitsOn } from './ticket.ts'
 
 export const materialFields = z.object({
   id,
-  name: z.string().trim().min(1).max(120),
+  name: nameSchema(120),
   kind: z.enum(STOCKED_KINDS),
   unitMassG: bounded(1e-5, 100),
   uRel: z.number().min(0).max(1).default(0),

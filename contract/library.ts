@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { QUANTITIES } from '#core/quantities/units.ts'
 import { SETUP_KINDS } from '#core/compare/libraryTable.ts'
 import { GRADES } from '#core/compare/setup.ts'
-import { figure, idSchema, revisionSchema, text } from './fields.ts'
+import { figure, idSchema, nameSchema, revisionSchema, text } from './fields.ts'
 import { conditionSchema, geometrySchema, quantitySchema, sportSchema } from './documents.ts'
 
 const id = idSchema
@@ -36,7 +36,7 @@ export const reportSchema = z.object({
 /** What the library holds of one frame. */
 const setupFields = {
   sport: sportSchema,
-  name: z.string().trim().min(1, 'a name is needed').max(160),
+  name: nameSchema(160),
   kind: z.enum(SETUP_KINDS),
   style: z.string().max(60),
   painted: z.string().max(160),

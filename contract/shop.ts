@@ -3,7 +3,7 @@ import { ACCEPTANCE_RULES } from '#core/job/conformity.ts'
 import { BALANCE_UNITS, LENGTH_UNITS, MASS_UNITS } from '#core/quantities/units.ts'
 import { INTERVAL_RANGES, USUAL_INTERVALS } from '#core/tuning/intervals.ts'
 import { WORK_ORDERS } from '#core/workorder/marks.ts'
-import { revisionSchema } from './fields.ts'
+import { nameSchema, revisionSchema } from './fields.ts'
 import { MOST_RECIPES, ownRecipeSchema } from './recipe.ts'
 import { schoolSchema } from './school.ts'
 
@@ -20,7 +20,7 @@ export const intervalsSchema = z.object({
 })
 
 export const shopSchema = z.object({
-  name: z.string().trim().min(1, 'a name is needed').max(120),
+  name: nameSchema(120),
   units: z.object({
     mass: z.enum(MASS_UNITS),
     balance: z.enum(BALANCE_UNITS),

@@ -20,6 +20,9 @@ const stepMarkSchema = z.object({
     .default(null),
 })
 
+/** What one strip weighs, g. */
+export const stripMassSchema = bounded(0, 500)
+
 /** A work order; those of earlier versions know of cuts and marks alone. */
 export const workOrderSchema = z.object({
   cuts: z.array(cutSchema).max(120),
@@ -28,7 +31,7 @@ export const workOrderSchema = z.object({
   marks: z.record(z.string(), stepMarkSchema),
   weighed: z.record(z.string(), bounded(-500, 500)).default({}),
   strips: z
-    .record(z.string(), z.array(z.object({ laid: z.boolean(), massG: bounded(0, 500).nullable() })).max(120))
+    .record(z.string(), z.array(z.object({ laid: z.boolean(), massG: stripMassSchema.nullable() })).max(120))
     .default({}),
   careRead: z.object({ by: initials, at: momentSchema }).nullable().default(null),
   leadConfirmed: z.object({ by: initials, words: reason, at: momentSchema }).nullable().default(null),

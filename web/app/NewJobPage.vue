@@ -12,14 +12,14 @@ import QuantityField from '../shared/QuantityField.vue'
 import { useShop } from '../stores/shop.ts'
 import { useBegun } from '../browser/settings.ts'
 import { useChoices } from '../shared/useChoices.ts'
-import { emptyJob, geometryOf, requestOf, shaped, wrongWith, type JobForm } from './newJob.ts'
+import { emptyJob, geometryOf, NO_PROBLEMS, requestOf, shaped, wrongWith, type JobForm } from './newJob.ts'
 
 const shop = useShop()
 const router = useRouter()
 const route = useRoute()
 const begun = useBegun('kevro-new-job', emptyJob())
 const form = toReactive<JobForm>(begun)
-const problems = reactive({ player: '', frame: '', all: '' })
+const problems = reactive({ ...NO_PROBLEMS })
 const busy = ref(false)
 
 onMounted(() => {
@@ -81,7 +81,7 @@ const frames = computed(() => [{ ...NEW, name: 'New frame' }, ...withSent(frame.
 
 async function create(): Promise<void> {
   Object.assign(problems, wrongWith(form))
-  if (problems.player || problems.frame || problems.all) return
+  if (Object.values(problems).some(Boolean)) return
   busy.value = true
   const id = crypto.randomUUID()
   try {
@@ -127,7 +127,12 @@ async function create(): Promise<void> {
           class="mb-3"
           @update:model-value="(change) => Object.assign(form, change)"
         />
-        <v-text-field v-model="form.strings" label="Strings and tension" placeholder="polyester 1.25, 23 kg" />
+        <v-text-field
+          v-model="form.strings"
+          label="Strings and tension"
+          placeholder="polyester 1.25, 23 kg"
+          :error-messages="problems.strings"
+        />
         <p v-if="goesBack" class="mt-3 mb-0" data-testid="goes-back">
           To go back to its setup of job {{ goesBack.number }}, {{ goesBack.at.slice(0, 10) }}.
         </p>
@@ -162,7 +167,12 @@ async function create(): Promise<void> {
             class="mb-3"
             data-testid="frame-label"
           />
-          <v-text-field v-model="form.unit" label="Grip size, serial number" class="mb-3" />
+          <v-text-field
+            v-model="form.unit"
+            label="Grip size, serial number"
+            :error-messages="problems.unit"
+            class="mb-3"
+          />
           <v-select
             :model-value="form.outline"
             :items="profile.outlines.map((o) => o.name)"

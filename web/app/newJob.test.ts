@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { SPORTS, profileOf } from '#core/sports/sports.ts'
 import { newJobSchema } from '#contract/entities.ts'
-import { emptyJob, geometryOf, requestOf, shaped, wrongWith } from './newJob.ts'
+import { emptyJob, geometryOf, NO_PROBLEMS, requestOf, shaped, wrongWith } from './newJob.ts'
 
 const typed = { ...emptyJob(), playerName: ' Ada Q ', label: ' House frame ' }
 
@@ -10,11 +10,29 @@ describe('a new job', () => {
     expect(wrongWith(emptyJob())).toEqual({
       player: 'Choose a player or type a name.',
       frame: 'Choose a frame or name this one.',
+      unit: '',
+      strings: '',
       all: '',
     })
     expect(wrongWith({ ...emptyJob(), playerName: '  ', label: ' ' }).player).not.toBe('')
     for (const form of [typed, { ...emptyJob(), playerId: 'p', frameId: 'f' }])
-      expect(wrongWith(form)).toEqual({ player: '', frame: '', all: '' })
+      expect(wrongWith(form)).toEqual(NO_PROBLEMS)
+  })
+  it('says of a field what the server would not take of it, and of nothing else', () => {
+    const long = 'x'.repeat(300)
+    for (const [field, change] of [
+      ['player', { playerName: long }],
+      ['frame', { label: long }],
+      ['unit', { unit: long }],
+      ['strings', { strings: long }],
+    ] as const) {
+      const form = { ...typed, ...change }
+      expect(newJobSchema.safeParse(requestOf(form, 'job-1', null)).success, field).toBe(false)
+      expect(wrongWith(form), field).toEqual({
+        ...NO_PROBLEMS,
+        [field]: expect.stringMatching(/^It is too long: \d+ at most\.$/),
+      })
+    }
   })
   it('of a frame that cannot be says so; of one that is known its size is its own', () => {
     expect(wrongWith({ ...typed, headWidthCm: 60 }).all).not.toBe('')

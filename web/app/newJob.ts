@@ -1,6 +1,9 @@
 import type { FrameGeometry } from '#core/geometry/outline.ts'
 import { profileOf, type SportId } from '#core/sports/sports.ts'
 import { tennis } from '#core/sports/tennis.ts'
+import { playerNameSchema } from '#contract/documents.ts'
+import { frameSchema, ticketSchema } from '#contract/entities.ts'
+import { fieldMessage } from '#contract/messages/field.ts'
 import { wrongGeometry } from '#contract/messages/geometry.ts'
 import { NO_FACTS } from '../shared/playerFacts.ts'
 
@@ -55,12 +58,28 @@ export function shaped(
   return { outline, lengthCm, headLengthCm, headWidthCm }
 }
 
-/** What is missing or wrong, beside its field; all empty: it can be made. */
-export const wrongWith = (form: JobForm): { player: string; frame: string; all: string } => ({
-  player: form.playerId || form.playerName.trim() ? '' : 'Choose a player or type a name.',
-  frame: form.frameId || form.label.trim() ? '' : 'Choose a frame or name this one.',
-  all: form.frameId ? '' : wrongGeometry(geometryOf(form)),
-})
+/** What is missing or wrong, beside its field. */
+export type JobProblems = Record<'player' | 'frame' | 'unit' | 'strings' | 'all', string>
+export const NO_PROBLEMS: JobProblems = { player: '', frame: '', unit: '', strings: '', all: '' }
+
+/** By what is stored; all empty: it can be made. */
+export function wrongWith(form: JobForm): JobProblems {
+  const strings = fieldMessage(ticketSchema.shape.strings, form.strings)
+  const player = form.playerId
+    ? ''
+    : form.playerName.trim()
+      ? fieldMessage(playerNameSchema, form.playerName)
+      : 'Choose a player or type a name.'
+  if (form.frameId) return { ...NO_PROBLEMS, player, strings }
+  const { label, unit } = frameSchema.shape
+  return {
+    player,
+    strings,
+    frame: form.label.trim() ? fieldMessage(label, form.label) : 'Choose a frame or name this one.',
+    unit: fieldMessage(unit, form.unit),
+    all: wrongGeometry(geometryOf(form)),
+  }
+}
 
 /** What the server is told. @param returnTo the job whose setup the frame goes back to */
 export const requestOf = (form: JobForm, id: string, returnTo: string | null) => ({

@@ -6,6 +6,7 @@ import { CUT_STEPS_CM, lengthText, perCounted, rulerOf } from '#core/cuts/ruler.
 import { STOCKED_KINDS, type StockedKind } from '#core/sports/kinds.ts'
 import { SPORTS, PROFILES } from '#core/sports/sports.ts'
 import { materialFields, type StoredMaterial } from '#contract/entities.ts'
+import { fieldMessage } from '#contract/messages/field.ts'
 import { MATERIAL_KINDS } from '#contract/messages/names.ts'
 import { typedIn } from '../browser/typedIn.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
@@ -50,10 +51,8 @@ function change(part: Partial<StoredMaterial>): void {
   if (!isNew.value) save()
 }
 function save(): void {
-  if (!held.value.name.trim()) {
-    problem.value = 'A name is needed.'
-    return
-  }
+  problem.value = fieldMessage(fields.name, held.value.name)
+  if (problem.value) return
   shop.saveMaterial(held.value)
   if (props.material === null) emit('made', held.value.id)
 }

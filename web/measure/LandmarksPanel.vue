@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, shallowRef } from 'vue'
+import { landmarksSchema } from '#contract/documents.ts'
 import { modelLandmarksSchema, type ModelLandmarks } from '#contract/entities.ts'
 import { wrongGeometry } from '#contract/messages/geometry.ts'
 import { saysLandmarks } from '#core/sports/landmarks.ts'
@@ -62,14 +63,12 @@ const offered = computed(() => (saysLandmarks(geometry.value.landmarks) ? null :
     </p>
     <div class="fields">
       <PlainNumber
-        v-for="{ key, label, suffix, min, max, whole } in fields"
+        v-for="{ key, label, suffix } in fields"
         :key="key"
+        :of="landmarksSchema.shape[key]"
         :model-value="geometry.landmarks?.[key] ?? null"
         :label="label"
         :suffix="suffix"
-        :whole
-        :min="min"
-        :max="max"
         @update:model-value="(cm) => set(key, cm)"
       />
     </div>

@@ -8,21 +8,17 @@ export interface LandmarkField {
   key: keyof FrameLandmarks
   label: string
   suffix: string
-  min: number
-  max: number
   /** Where on the drawing it is set: along the hoop, or up the handle. */
   on: 'hoop' | 'handle' | null
-  /** Counted, not measured. */
-  whole?: boolean
 }
 
 export const LANDMARK_FIELDS: readonly LandmarkField[] = [
-  { key: 'bumperCm', label: 'Bumper’s end', suffix: 'cm', min: 1, max: 60, on: 'hoop' },
-  { key: 'throatCm', label: 'Throat begins', suffix: 'cm', min: 5, max: 70, on: 'hoop' },
-  { key: 'grommetNo', label: 'Grommet no.', suffix: '', min: 1, max: 40, on: null, whole: true },
-  { key: 'grommetCm', label: 'Grommet at', suffix: 'cm', min: 1, max: 70, on: 'hoop' },
-  { key: 'hollowToCm', label: 'Handle hollow to', suffix: 'cm', min: 2, max: 40, on: 'handle' },
-  { key: 'hollowGPerCm', label: 'A fill takes', suffix: 'g/cm', min: 0.2, max: 10, on: null },
+  { key: 'bumperCm', label: 'Bumper’s end', suffix: 'cm', on: 'hoop' },
+  { key: 'throatCm', label: 'Throat begins', suffix: 'cm', on: 'hoop' },
+  { key: 'grommetNo', label: 'Grommet no.', suffix: '', on: null },
+  { key: 'grommetCm', label: 'Grommet at', suffix: 'cm', on: 'hoop' },
+  { key: 'hollowToCm', label: 'Handle hollow to', suffix: 'cm', on: 'handle' },
+  { key: 'hollowGPerCm', label: 'A fill takes', suffix: 'g/cm', on: null },
 ]
 
 /** What is asked of frames of a sport: where nothing begins at a landmark, it is not asked. */

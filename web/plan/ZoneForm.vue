@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, useTemplateRef } from 'vue'
-import { headOutline, type Edge, type Wall } from '#core/geometry/outline.ts'
+import { computed, onMounted, reactive, useTemplateRef } from 'vue'
 import type { Workpiece } from '#core/cuts/cut.ts'
 import { hoopMarksOf } from '#core/cuts/zones.ts'
 import { spotSchema, zoneSchema } from '#contract/documents.ts'
@@ -8,6 +7,7 @@ import { hoopMarkText } from '#contract/messages/names.ts'
 import type { Zone } from '#core/sports/profile.ts'
 import { fixed } from '#core/quantities/write.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
+import { emptyZone, furthest, NO_ZONE_PROBLEMS, ownZone, wrongWithZone } from './ownZone.ts'
 
 /** A place of the fitter's own: along the hoop as a tape measures from the tip, or a spot on the long axis. */
 const props = defineProps<{ work: Workpiece }>()
@@ -15,81 +15,42 @@ const emit = defineEmits<{ made: [zone: Zone] }>()
 const form = useTemplateRef('form')
 // It opens under what asked for it, maybe out of sight.
 onMounted(() => form.value?.scrollIntoView({ block: 'nearest' }))
-const name = ref('')
-const where = ref<'hoop' | 'spot'>('hoop')
-/** Strips lie about the place, or begin there. */
-const lies = ref<'middle' | 'butt' | 'tip'>('middle')
-/** What strips lie on: both edges of the tube or one, or a wall of it. */
-const bed = ref<'edges' | Edge | Wall>('edges')
-const BEDS = {
-  edges: { edges: 2 },
-  upper: { edges: 1, edge: 'upper' },
-  lower: { edges: 1, edge: 'lower' },
-  outside: { edges: 1, wall: 'outside' },
-  inside: { edges: 1, wall: 'inside' },
-} as const
-const atCm = ref<number | null>(null)
-const offCm = ref<number | null>(0)
-const room = ref<number | null>(6)
-const layers = ref<number | null>(2)
-const hidden = ref(false)
-const problem = ref('')
-const most = computed(() =>
-  where.value === 'hoop' ? headOutline(props.work.geometry).halfLengthCm : props.work.geometry.lengthCm,
-)
+const zone = reactive(emptyZone())
+const problems = reactive({ ...NO_ZONE_PROBLEMS })
+const most = computed(() => furthest(zone, props.work))
 function make(): void {
-  if (!name.value.trim()) problem.value = 'Give the place a name.'
-  else if (atCm.value === null) problem.value = 'Say where it is.'
-  else if (room.value === null) problem.value = 'Say how much it can take.'
-  else {
-    const base = { id: `own-${crypto.randomUUID().slice(0, 8)}`, name: name.value.trim(), visible: !hidden.value }
-    emit(
-      'made',
-      where.value === 'hoop'
-        ? {
-            ...base,
-            place: 'hoop',
-            alongCm: atCm.value,
-            ...BEDS[bed.value],
-            capacityCm: room.value,
-            maxLayers: layers.value ?? 1,
-            ...(lies.value === 'middle' ? {} : { anchor: { at: 'along', towards: lies.value } }),
-          }
-        : {
-            ...base,
-            place: 'spot',
-            spot: { from: 'butt', cm: atCm.value, offCm: offCm.value ?? 0 },
-            takes: ['weight', 'fill'],
-            capacityCm: room.value,
-            maxLayers: 1,
-          },
-    )
-  }
+  Object.assign(problems, wrongWithZone(zone, props.work))
+  if (!Object.values(problems).some(Boolean)) emit('made', ownZone(zone, `own-${crypto.randomUUID().slice(0, 8)}`))
 }
 </script>
 
 <template>
   <section ref="form" class="own" aria-label="A place of my own">
-    <v-text-field v-model="name" label="Name" :error-messages="problem" data-testid="zone-name" />
-    <v-btn-toggle v-model="where" mandatory density="compact" role="group" aria-label="Where it lies">
+    <v-text-field v-model="zone.name" label="Name" :error-messages="problems.name" data-testid="zone-name" />
+    <v-btn-toggle v-model="zone.where" mandatory density="compact" role="group" aria-label="Where it lies">
       <v-btn size="small" value="hoop">Along the hoop</v-btn><v-btn size="small" value="spot">A spot</v-btn>
     </v-btn-toggle>
     <PlainNumber
-      v-model="atCm"
-      :label="where === 'hoop' ? 'From the tip, a tape laid along the hoop' : 'From the butt end'"
+      v-model="zone.atCm"
+      :label="zone.where === 'hoop' ? 'From the tip, a tape laid along the hoop' : 'From the butt end'"
       suffix="cm"
       :min="0"
       :max="Number(fixed(most, 1))"
+      :problem="problems.at"
       data-testid="zone-at"
     />
-    <div v-if="where === 'hoop'" class="marks">
-      <v-chip v-for="mark in hoopMarksOf(work)" :key="mark.mark" size="small" @click="atCm = Number(fixed(mark.cm, 1))"
+    <div v-if="zone.where === 'hoop'" class="marks">
+      <v-chip
+        v-for="mark in hoopMarksOf(work)"
+        :key="mark.mark"
+        size="small"
+        @click="zone.atCm = Number(fixed(mark.cm, 1))"
         >{{ hoopMarkText(mark) }}, {{ fixed(mark.cm, 1) }} cm</v-chip
       >
     </div>
     <v-btn-toggle
-      v-if="where === 'hoop'"
-      v-model="lies"
+      v-if="zone.where === 'hoop'"
+      v-model="zone.lies"
       mandatory
       density="compact"
       role="group"
@@ -100,8 +61,8 @@ function make(): void {
       <v-btn size="small" value="tip">From there up</v-btn>
     </v-btn-toggle>
     <v-btn-toggle
-      v-if="where === 'hoop'"
-      v-model="bed"
+      v-if="zone.where === 'hoop'"
+      v-model="zone.bed"
       mandatory
       density="compact"
       role="group"
@@ -112,23 +73,23 @@ function make(): void {
       <v-btn size="small" value="outside">Outer wall</v-btn><v-btn size="small" value="inside">Inner wall</v-btn>
     </v-btn-toggle>
     <PlainNumber
-      v-if="where === 'spot'"
-      v-model="offCm"
+      v-if="zone.where === 'spot'"
+      v-model="zone.offCm"
       :of="spotSchema.shape.offCm"
       label="To both sides of the long axis"
       suffix="cm"
     />
     <div class="two">
       <PlainNumber
-        v-model="room"
-        :label="where === 'hoop' ? 'Longest strip' : 'Grams of putty, or pieces'"
-        :suffix="where === 'hoop' ? 'cm' : ''"
-        :min="0.5"
-        :max="40"
+        v-model="zone.room"
+        :label="zone.where === 'hoop' ? 'Longest strip' : 'Grams of putty, or pieces'"
+        :suffix="zone.where === 'hoop' ? 'cm' : ''"
+        :of="zoneSchema.shape.capacityCm"
+        :problem="problems.room"
       />
-      <PlainNumber v-if="where === 'hoop'" v-model="layers" :of="zoneSchema.shape.maxLayers" label="Layers" />
+      <PlainNumber v-if="zone.where === 'hoop'" v-model="zone.layers" :of="zoneSchema.shape.maxLayers" label="Layers" />
     </div>
-    <v-checkbox v-model="hidden" label="Does not show" />
+    <v-checkbox v-model="zone.hidden" label="Does not show" />
     <v-btn size="small" color="primary" variant="flat" data-testid="zone-make" @click="make">Add the place</v-btn>
   </section>
 </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
 import type { z } from 'zod'
-import { numberMessage } from '#contract/messages/numberField.ts'
+import { numberMessage } from '#contract/messages/field.ts'
 
 /** A figure without units of choice: seconds, degrees, a count. Decimal comma or point. */
 const props = defineProps<{
@@ -16,6 +16,8 @@ const props = defineProps<{
   min?: number
   max?: number
   whole?: boolean
+  /** What is wrong with it beside that, as the form says. */
+  problem?: string
 }>()
 const emit = defineEmits<{ 'update:modelValue': [value: number | null] }>()
 const written = () => (props.modelValue === null ? '' : String(props.modelValue))
@@ -47,7 +49,7 @@ function typed(): void {
     class="plain-number"
     :label="label"
     :suffix="suffix"
-    :error-messages="error"
+    :error-messages="error || problem"
     inputmode="decimal"
     autocomplete="off"
     @update:model-value="typed"

@@ -5,6 +5,7 @@ import { fixed } from '#core/quantities/write.ts'
 import { isDone } from '#core/workorder/marks.ts'
 import type { WorkStep } from '#core/workorder/order.ts'
 import { stripMarks, stripsOf } from '#core/workorder/strips.ts'
+import { stripMassSchema } from '#contract/workOrder.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
 import type { OpenOrder } from './useWorkOrder.ts'
 
@@ -54,8 +55,7 @@ const nameOf = (i: number) =>
         <PlainNumber
           :label="`Strip ${i + 1}`"
           suffix="g"
-          :min="0"
-          :max="500"
+          :of="stripMassSchema"
           :model-value="row.mark.massG"
           @update:model-value="(massG) => order.strip(step, i, { massG })"
         />

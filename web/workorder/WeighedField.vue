@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { WorkStep } from '#core/workorder/order.ts'
+import { stripMassSchema } from '#contract/workOrder.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
 import type { OpenOrder } from './useWorkOrder.ts'
 
@@ -11,8 +12,7 @@ defineProps<{ order: OpenOrder; step: WorkStep }>()
   <PlainNumber
     label="Weighed"
     suffix="g"
-    :min="0"
-    :max="500"
+    :of="stripMassSchema"
     :model-value="order.body.value?.weighed[step.id] ?? null"
     @update:model-value="(v) => order.weigh(step, v)"
   />

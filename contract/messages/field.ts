@@ -1,6 +1,12 @@
 import { z } from 'zod'
 import { sentence } from '#core/quantities/write.ts'
 
+/** What is wrong with what was typed into a field, as the schema of what is stored says it; empty where it is taken. */
+export function fieldMessage(schema: z.ZodType, value: unknown): string {
+  const issue = schema.safeParse(value).error?.issues[0]
+  return issue ? `${sentence(issue.message)}.` : ''
+}
+
 /** How a number stands in a field: so much of what is stored is one of what is shown (an inch is 2.54 cm). */
 export interface Shown {
   per?: number

@@ -2,7 +2,20 @@ import { describe, expect, it } from 'vitest'
 import { z } from 'zod'
 import { materialFields } from '../entities.ts'
 import { limitsSchema } from '../documents.ts'
-import { numberMessage, rangeOfField } from './numberField.ts'
+import { nameSchema } from '../fields.ts'
+import { fieldMessage, numberMessage, rangeOfField } from './field.ts'
+
+describe('what was typed into a field', () => {
+  it('is judged by the schema of what is stored, in a sentence', () => {
+    const name = nameSchema(20)
+    expect([' Ada ', '', '  ', 'x'.repeat(21)].map((typed) => fieldMessage(name, typed))).toEqual([
+      '',
+      'A name is needed.',
+      'A name is needed.',
+      'It is too long: 20 at most.',
+    ])
+  })
+})
 
 describe('a number in a field, by the schema of what is stored', () => {
   it('takes what the schema takes and nothing else, at both ends', () => {
