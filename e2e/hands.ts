@@ -1,3 +1,5 @@
+import { unknownPlayer } from '#core/player/facts.ts'
+import { seedJob } from './seed.ts'
 import { expect, type Locator, type Page } from './test.ts'
 
 /** What a fitter's hands do, for all the tasks. */
@@ -25,7 +27,15 @@ export async function predicted(page: Page, quantity: string): Promise<number> {
   return Number((await page.locator(`[data-predicted="${quantity}"]`).innerText()).replace('−', '-').trim())
 }
 
+/** A job of a new player is there, and its page is open. */
 export async function newJob(page: Page, player: string, frame: string): Promise<void> {
+  const id = await seedJob(page.request, unknownPlayer(player), frame)
+  await page.goto(`/job/${id}/player`)
+  await expect(page.locator('a[data-stage="player"]')).toBeVisible()
+}
+
+/** The same, by its form. */
+export async function typeNewJob(page: Page, player: string, frame: string): Promise<void> {
   await page.goto('/')
   await page.getByTestId('new-job').click()
   await page.getByTestId('player-name').locator('input').fill(player)

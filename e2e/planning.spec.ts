@@ -1,20 +1,16 @@
 import { readFileSync } from 'node:fs'
+import { seedMeasured } from './seed.ts'
 import { expect, test, type Page } from './test.ts'
-import { newJob, predicted, put, readFour, saved, setTarget, toStage } from './hands.ts'
+import { predicted, put, readFour, saved, setTarget, toStage } from './hands.ts'
 
 const planDone = (page: Page) => expect(page.getByTestId('plan-state')).not.toContainText('working')
 
 async function measured(page: Page, name: string): Promise<void> {
-  await newJob(page, name, `${name}’s frame`)
-  await toStage(page, 'measure')
-  await readFour(page)
+  await page.goto(`/job/${await seedMeasured(page.request, name)}/measure`)
 }
 async function planned(page: Page, name: string): Promise<void> {
-  await measured(page, name)
-  await toStage(page, 'target')
-  await setTarget(page, 'mass', '313')
-  await setTarget(page, 'swingWeight', '312')
-  await toStage(page, 'plan')
+  const id = await seedMeasured(page.request, name, { mass: [313, 1], swingWeight: [312, 2] })
+  await page.goto(`/job/${id}/plan`)
   await expect(page.getByTestId('take-best')).toBeVisible()
   await planDone(page)
 }

@@ -3,7 +3,7 @@ import { cutIn } from '#core/cuts/zones.ts'
 import { PLAIN_MATERIAL } from '#core/cuts/material.ts'
 import { defaultCondition, type Condition } from '#core/frame/condition.ts'
 import { EMPTY_PLAN, nothingMeasured } from '#core/job/documents.ts'
-import { unknownPlayer } from '#core/player/facts.ts'
+import { unknownPlayer, type PlayerFacts } from '#core/player/facts.ts'
 import type { SportProfile } from '#core/sports/profile.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import { EMPTY_ORDER } from '#core/workorder/marks.ts'
@@ -48,13 +48,29 @@ interface Seeded {
   measured: Record<Quantity, number>
   target: Partial<Record<Quantity, [value: number, tolerance: number]>>
   age?: number | null
+  /** Whose it is. */
+  name?: string
 }
 
-/** A job measured twice and with a target, without a hand on the page. @returns its id */
+/** A new job of a new player with a new frame. @returns its id */
+export async function seedJob(
+  request: APIRequestContext,
+  facts: PlayerFacts,
+  label: string,
+  profile: SportProfile = tennis,
+): Promise<string> {
+  const id = `seeded-${crypto.randomUUID().slice(0, 8)}`
+  const frame = { id: `${id}-frame`, label, maker: '', model: '', unit: '', playerId: null, sport: profile.id, geometry: profile.geometry } // prettier-ignore
+  const made = await request.post('/api/jobs', { data: { id, kind: 'job', player: { facts }, frame } })
+  expect(made.ok(), await made.text()).toBe(true)
+  return id
+}
+
+/** A job measured twice, and with a target where one is given, without a hand on the page. @returns its id */
 export async function seedTarget(request: APIRequestContext, seeded: Seeded): Promise<string> {
   const { profile, condition } = seeded
-  const id = `seeded-${crypto.randomUUID().slice(0, 8)}`
-  const facts = { ...unknownPlayer(`Seeded ${id.slice(-4)}`), age: seeded.age ?? null }
+  const { name = `Seeded ${crypto.randomUUID().slice(0, 4)}` } = seeded
+  const id = await seedJob(request, { ...unknownPlayer(name), age: seeded.age ?? null }, 'Seeded frame', profile)
   const readings = Object.entries(seeded.measured).flatMap(([quantity, value]) =>
     [1, 2].map((n) => ({
       id: `${id}-${quantity}-${n}`,
@@ -74,21 +90,16 @@ export async function seedTarget(request: APIRequestContext, seeded: Seeded): Pr
       { value, tolerance, from: 'hand', referenceId: null, reason: '', chain: [] },
     ]),
   )
-  const frame = { id: `${id}-frame`, label: 'Seeded frame', maker: '', model: '', unit: '', playerId: null, sport: profile.id, geometry: profile.geometry } // prettier-ignore
-  const made = await request.post('/api/jobs', { data: { id, kind: 'job', player: { facts }, frame } })
-  expect(made.ok(), await made.text()).toBe(true)
   const measure = { ...nothingMeasured(condition, profile.axisCm), readingIds: readings.map((r) => r.id) }
   await seedStage(request, id, 'measure', measure, readings)
-  await seedStage(request, id, 'target', {
-    way: 'hand',
-    referenceId: null,
-    school: null,
-    lines,
-    also: {},
-    confirmed: [],
-  })
+  const target = { way: 'hand', referenceId: null, school: null, lines, also: {}, confirmed: [] }
+  if (Object.keys(lines).length > 0) await seedStage(request, id, 'target', target)
   return id
 }
+
+/** A tennis frame as it is usually read, and what it is to read. @returns the job's id */
+export const seedMeasured = (request: APIRequestContext, name: string, target: Seeded['target'] = {}) =>
+  seedTarget(request, { profile: tennis, condition: defaultCondition(tennis), measured: READINGS, target, name })
 
 /** Saves a stage of a job as its first. */
 async function seedStage(

@@ -1,11 +1,11 @@
 import { expect, test } from './test.ts'
-import { chips, newJob, predicted, read, saved, setTarget, toStage } from './hands.ts'
+import { chips, typeNewJob, predicted, read, saved, setTarget, toStage } from './hands.ts'
 
 test('from a new player to the proving measurement, the printed work order and a play note', async ({
   page,
   request,
 }) => {
-  await newJob(page, 'Anselm Trowberry', 'Corvane Arc 98 test')
+  await typeNewJob(page, 'Anselm Trowberry', 'Corvane Arc 98 test')
   await page.getByTestId('age').locator('input').fill('31')
   await page.getByTestId('age').locator('input').press('Tab')
   await page.getByRole('button', { name: 'Competition' }).click()
