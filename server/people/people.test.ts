@@ -308,7 +308,6 @@ describe('erasing', () => {
       expect(backups.map((b) => b.reason)).toEqual(['erasure'])
       expect(readdirSync(root).filter((name) => name.startsWith('database-before-'))).toEqual([])
     },
-    120000,
   )
   it('what others save while the files are written anew is kept: it waits, and nothing is refused', async () => {
     const { playerId } = await job('Vanda Offgoing', 'A frame')

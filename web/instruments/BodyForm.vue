@@ -54,8 +54,4 @@ async function add(): Promise<void> {
   padding-top: 10px;
   align-items: start;
 }
-summary {
-  cursor: pointer;
-  font-weight: 600;
-}
 </style>

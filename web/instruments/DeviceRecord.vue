@@ -106,8 +106,4 @@ const days = (checkDays: number | null) =>
   padding: 10px 0;
   align-items: start;
 }
-summary {
-  cursor: pointer;
-  font-weight: 600;
-}
 </style>

@@ -129,8 +129,8 @@ const leaveField = ({ target }: Event) => target instanceof HTMLElement && targe
   max-width: 180px;
 }
 summary {
-  cursor: pointer;
   font-size: 14px;
+  font-weight: 400;
 }
 @media (max-width: 700px) {
   .row {

@@ -29,10 +29,6 @@ const days = computed(() => {
 </template>
 
 <style scoped>
-summary {
-  cursor: pointer;
-  font-weight: 600;
-}
 dl {
   display: grid;
   grid-template-columns: auto 1fr;

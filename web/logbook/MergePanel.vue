@@ -55,10 +55,6 @@ async function send(path: string, body: unknown): Promise<void> {
 </template>
 
 <style scoped>
-summary {
-  cursor: pointer;
-  font-weight: 600;
-}
 .row {
   display: flex;
   gap: 10px;

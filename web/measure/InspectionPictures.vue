@@ -46,7 +46,7 @@ async function keep(files: readonly File[]): Promise<void> {
         <a :href="`/api/photos/${p.id}`" target="_blank"><img :src="`/api/photos/${p.id}`" :alt="p.name" /></a>
         <v-btn size="x-small" variant="text" @click="ids = ids.filter((id) => id !== p.id)">Take away</v-btn>
       </figure>
-      <label class="drop" @dragover.prevent @drop.prevent="keep([...($event.dataTransfer?.files ?? [])])">
+      <label class="drop takes-files" @dragover.prevent @drop.prevent="keep([...($event.dataTransfer?.files ?? [])])">
         <input
           type="file"
           accept="image/jpeg,image/png,image/webp"
@@ -84,17 +84,6 @@ img {
   place-items: center;
   width: 130px;
   height: 96px;
-  border: 1.5px dashed rgb(var(--v-theme-frame-edge));
-  border-radius: 6px;
-  cursor: pointer;
   text-align: center;
-}
-.drop input {
-  position: absolute;
-  opacity: 0;
-  width: 1px;
-}
-.drop:focus-within {
-  outline: 2px solid rgb(var(--v-theme-target));
 }
 </style>

@@ -100,7 +100,6 @@ const known = computed(() => knownNumbers(props.page.now.value!.state))
 }
 summary {
   font-weight: 700;
-  cursor: pointer;
 }
 .row {
   display: grid;

@@ -140,7 +140,6 @@ const opened = computed(() =>
 <style scoped>
 summary {
   font-weight: 700;
-  cursor: pointer;
 }
 .result {
   border-bottom: 1px solid rgb(var(--v-theme-line));

@@ -161,7 +161,7 @@ const wide = useMediaQuery('(min-width: 700px)').value
 
 <style scoped>
 .step > summary {
-  cursor: pointer;
+  font-weight: 400;
   min-height: 32px;
 }
 .own {

@@ -94,8 +94,6 @@ function at(time: string): void {
   gap: 8px 12px;
 }
 summary {
-  cursor: pointer;
-  font-weight: 600;
   padding: 6px 0;
 }
 </style>

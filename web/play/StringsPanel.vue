@@ -162,7 +162,6 @@ const kept = (value: number | null) => (value === null ? null : unit.value === '
 <style scoped>
 summary {
   font-weight: 700;
-  cursor: pointer;
 }
 summary span {
   font-weight: 400;

@@ -70,10 +70,6 @@ const handleCm = computed(() => props.profile?.geometry.gripLengthCm ?? 18)
 </template>
 
 <style scoped>
-summary {
-  cursor: pointer;
-  font-weight: 600;
-}
 summary span {
   font-weight: 400;
   margin-left: 6px;

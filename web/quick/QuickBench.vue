@@ -108,10 +108,6 @@ const { print } = useSheets()
 .name {
   width: 200px;
 }
-summary {
-  cursor: pointer;
-  font-weight: 600;
-}
 @media (max-width: 900px) {
   .quick {
     grid-template-columns: 1fr;

@@ -136,7 +136,7 @@ const ways = [
       <PlainNumber v-model="kept.swings" label="Swings in each" :min="1" :max="500" whole />
     </div>
     <div v-else class="mt-2">
-      <label class="drop" @dragover.prevent @drop.prevent="open([...($event.dataTransfer?.files ?? [])])">
+      <label class="drop takes-files" @dragover.prevent @drop.prevent="open([...($event.dataTransfer?.files ?? [])])">
         <input type="file" accept=".csv,text/csv,text/plain" @change="open(chosenIn($event))" />
         {{ fileName || 'Drop a CSV of time and axes here, or choose one' }}
       </label>
@@ -212,18 +212,7 @@ const ways = [
 }
 .drop {
   display: block;
-  border: 1.5px dashed rgb(var(--v-theme-frame-edge));
-  border-radius: 6px;
   padding: 10px 12px;
-  cursor: pointer;
-}
-.drop input {
-  position: absolute;
-  opacity: 0;
-  width: 1px;
-}
-.drop:focus-within {
-  outline: 2px solid rgb(var(--v-theme-target));
 }
 .refused {
   color: rgb(var(--v-theme-error));

@@ -106,7 +106,7 @@ const EXAMPLE = 'weight (g)\tbalance (mm)\tswing weight\n326.4\t319\t321\n326.5\
         <h2 class="mb-0">Take in</h2>
         <span class="quiet">Paste from a spreadsheet, or drop a CSV. The first row names the columns.</span>
         <v-spacer />
-        <label class="file"
+        <label class="file takes-files"
           ><input
             type="file"
             accept=".csv,text/csv,text/plain"
@@ -197,17 +197,8 @@ const EXAMPLE = 'weight (g)\tbalance (mm)\tswing weight\n326.4\t319\t321\n326.5\
   resize: vertical;
 }
 .file {
-  cursor: pointer;
   font-weight: 600;
   color: rgb(var(--v-theme-primary));
-}
-.file input {
-  position: absolute;
-  opacity: 0;
-  width: 1px;
-}
-.file:focus-within {
-  outline: 2px solid rgb(var(--v-theme-target));
 }
 .refusal {
   color: rgb(var(--v-theme-error));
