@@ -31,7 +31,8 @@ export function handPlaced(massG: number, shape: Shape, roll?: Piece['roll'], st
   const uMassG = (Math.abs(massG) * HAND.massShare) / Math.sqrt(strips)
   const piece: Piece = { massG, shape, uMassG, uPlaceCm: HAND.placeCm }
   if (strips > 1) piece.strips = strips
-  return roll && roll.uRel > 0 ? { ...piece, roll } : piece
+  if (roll && roll.uRel > 0) piece.roll = roll
+  return piece
 }
 
 /** No frame and nothing that is put on one weighs more, g. */
@@ -65,7 +66,7 @@ export interface Effect {
   errors: number[][]
 }
 
-const times = ([m, mx, s, t, my]: readonly number[], by: number) => [m * by, mx * by, s * by, t * by, my * by]
+const times = (sums: readonly number[], by: number) => [sums[0] * by, sums[1] * by, sums[2] * by, sums[3] * by, sums[4] * by] // prettier-ignore
 
 /**
  * What a piece does to the five sums that add up, in this order: M in g, Σmx in g·cm, swing weight about `axisCm` and twist weight in

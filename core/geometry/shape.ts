@@ -57,12 +57,9 @@ export function meansOf(shape: Shape, geometry: FrameGeometry): ShapeMeans {
     case 'sleeve':
       return { ...along(shape.fromCm, shape.toCm, geometry), y: 0, yy: shape.radiusCm ** 2 / 2 }
     case 'arc': {
-      if (!(shape.toCm >= shape.fromCm - 1e-9))
-        throw new Problem('piece.outsideFrame', '', { fromCm: shape.fromCm, toCm: shape.toCm })
       const { outline, from, to } = lineOf(shape, geometry)
-      const means = outline.meansOver(from, to)
-      const y = shape.side === 'right' ? means.y : shape.side === 'left' ? -means.y : 0
-      return { ...means, y }
+      const { x, xx, y, yy } = outline.meansOver(from, to)
+      return { x, xx, y: shape.side === 'right' ? y : shape.side === 'left' ? -y : 0, yy }
     }
     case 'bed': {
       const x = headCentreCm(geometry)
@@ -92,10 +89,10 @@ const POINT_CM = 0.02
  * @example slideOf({ kind: 'column', fromCm: 0, toCm: 6 }, outline).per // { x: 1, xx: 6, y: 0, yy: 0 }
  */
 export function slideOf(shape: Shape, geometry: FrameGeometry): Slide {
-  const { x } = meansOf(shape, geometry)
-  const straight = { x: 1, xx: 2 * x, y: 0, yy: 0 }
-  if (shape.kind === 'strip') return { per: straight, asideCm: Math.abs(shape.offsetCm) }
-  if (shape.kind !== 'arc') return { per: straight, asideCm: 0 }
+  if (shape.kind !== 'arc') {
+    const { x } = meansOf(shape, geometry)
+    return { per: { x: 1, xx: 2 * x, y: 0, yy: 0 }, asideCm: shape.kind === 'strip' ? Math.abs(shape.offsetCm) : 0 }
+  }
   const line = lineOf(shape, geometry)
   const { outline } = line
   const half = outline.halfLengthCm
@@ -117,6 +114,7 @@ export function slideOf(shape: Shape, geometry: FrameGeometry): Slide {
 
 /** The line that an arc lies on, with its ends on it. */
 function lineOf({ fromCm, toCm, offCm = 0 }: Shape & { kind: 'arc' }, geometry: FrameGeometry) {
+  if (!(toCm >= fromCm - 1e-9)) throw new Problem('piece.outsideFrame', '', { fromCm, toCm })
   if (!(Math.abs(offCm) <= OFF_CM)) throw new Problem('piece.outsideFrame', '', { offCm })
   const { outline, across } = besideLine(geometry, offCm)
   return { outline, from: across(fromCm), to: across(toCm) }
