@@ -48,9 +48,11 @@ interface Seeded {
   measured: Record<Quantity, number>
   target: Partial<Record<Quantity, [value: number, tolerance: number]>>
   age?: number | null
-  /** Whose it is. */
+  /** Whose it is; else *Seeded* with the last four letters of the job's id. */
   name?: string
 }
+
+const newId = () => `seeded-${crypto.randomUUID().slice(0, 8)}`
 
 /** A new job of a new player with a new frame. @returns its id */
 export async function seedJob(
@@ -58,8 +60,8 @@ export async function seedJob(
   facts: PlayerFacts,
   label: string,
   profile: SportProfile = tennis,
+  id = newId(),
 ): Promise<string> {
-  const id = `seeded-${crypto.randomUUID().slice(0, 8)}`
   const frame = { id: `${id}-frame`, label, maker: '', model: '', unit: '', playerId: null, sport: profile.id, geometry: profile.geometry } // prettier-ignore
   const made = await request.post('/api/jobs', { data: { id, kind: 'job', player: { facts }, frame } })
   expect(made.ok(), await made.text()).toBe(true)
@@ -69,8 +71,9 @@ export async function seedJob(
 /** A job measured twice, and with a target where one is given, without a hand on the page. @returns its id */
 export async function seedTarget(request: APIRequestContext, seeded: Seeded): Promise<string> {
   const { profile, condition } = seeded
-  const { name = `Seeded ${crypto.randomUUID().slice(0, 4)}` } = seeded
-  const id = await seedJob(request, { ...unknownPlayer(name), age: seeded.age ?? null }, 'Seeded frame', profile)
+  const id = newId()
+  const { name = `Seeded ${id.slice(-4)}`, age = null } = seeded
+  await seedJob(request, { ...unknownPlayer(name), age }, 'Seeded frame', profile, id)
   const readings = Object.entries(seeded.measured).flatMap(([quantity, value]) =>
     [1, 2].map((n) => ({
       id: `${id}-${quantity}-${n}`,
