@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, reactive, useTemplateRef } from 'vue'
+import { computed, onMounted, reactive, ref, useTemplateRef } from 'vue'
 import type { Workpiece } from '#core/cuts/cut.ts'
 import { hoopMarksOf } from '#core/cuts/zones.ts'
 import { spotSchema, zoneSchema } from '#contract/documents.ts'
@@ -16,11 +16,14 @@ const form = useTemplateRef('form')
 // It opens under what asked for it, maybe out of sight.
 onMounted(() => form.value?.scrollIntoView({ block: 'nearest' }))
 const zone = reactive(emptyZone())
-const problems = reactive({ ...NO_ZONE_PROBLEMS })
+/** Said once somebody tried to add it, for as long as it holds. */
+const tried = ref(false)
+const wrong = computed(() => wrongWithZone(zone, props.work))
+const problems = computed(() => (tried.value ? wrong.value : NO_ZONE_PROBLEMS))
 const most = computed(() => furthest(zone, props.work))
 function make(): void {
-  Object.assign(problems, wrongWithZone(zone, props.work))
-  if (!Object.values(problems).some(Boolean)) emit('made', ownZone(zone, `own-${crypto.randomUUID().slice(0, 8)}`))
+  tried.value = true
+  if (!Object.values(wrong.value).some(Boolean)) emit('made', ownZone(zone, `own-${crypto.randomUUID().slice(0, 8)}`))
 }
 </script>
 
@@ -84,7 +87,8 @@ function make(): void {
         v-model="zone.room"
         :label="zone.where === 'hoop' ? 'Longest strip' : 'Grams of putty, or pieces'"
         :suffix="zone.where === 'hoop' ? 'cm' : ''"
-        :of="zoneSchema.shape.capacityCm"
+        :min="0.5"
+        :max="40"
         :problem="problems.room"
       />
       <PlainNumber v-if="zone.where === 'hoop'" v-model="zone.layers" :of="zoneSchema.shape.maxLayers" label="Layers" />
