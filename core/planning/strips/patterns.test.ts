@@ -118,6 +118,15 @@ describe('patterns that are known already', () => {
     }
   })
 
+  it('are let go when others were asked for since, and worked out again as they were', () => {
+    const before = patternsOf(usual).patterns
+    // Drawers by other scales, whose choices have nothing in common.
+    for (let n = 1; n <= 12; n++) patternsOf(ofAll({ uRel: 0.001 * n }))
+    const after = patternsOf(usual).patterns
+    expect(after.some((p) => before.includes(p))).toBe(false)
+    expect(told(after)).toBe(told(before))
+  })
+
   it('are worked out once, however often they are asked for', () => {
     const once = new Set(patternsOf(usual).patterns)
     const caps = { ...usual, limits: { ...limits, capG: 9 }, target: { mass: { value: 325, tolerance: 1 } } }

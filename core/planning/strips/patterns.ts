@@ -36,7 +36,7 @@ export interface Pattern {
 }
 
 /** What a pattern follows from, beside its choice. */
-type Bench = Pick<PlanRequest, 'work'> & {
+type PatternInputs = Pick<PlanRequest, 'work'> & {
   state: Pick<PlanRequest['state'], 'axisCm'>
   limits: Pick<PlanRequest['limits'], 'minutes'>
 }
@@ -46,49 +46,53 @@ class PatternsOf {
   readonly #known: (Pattern | undefined)[] = []
 
   constructor(
-    private readonly bench: Bench,
+    private readonly inputs: PatternInputs,
     private readonly choice: Choice,
     private readonly index: number,
     private readonly material: number,
   ) {}
 
   at(count: number): Pattern {
-    return (this.#known[count] ??= patternOf(this.bench, this.choice, this.index, count, this.material))
+    return (this.#known[count] ??= patternOf(this.inputs, this.choice, this.index, count, this.material))
   }
 }
 
-/** Patterns at one bench: a frame with what is on it, the axis, and what a hand takes for its work. */
+/** Frames whose patterns are kept, and of each the choices: those last asked for. */
+const FRAMES = 4
+const CHOICES = 600
+
+/** What is kept under a key, made where it is not; the oldest beyond so many are let go. */
+function kept<T>(all: Map<string, T>, key: string, most: number, make: () => T): T {
+  const found = all.get(key) ?? make()
+  all.delete(key)
+  all.set(key, found)
+  for (const oldest of all.keys()) if (all.size > most) all.delete(oldest)
+  return found
+}
+
+/** Patterns of one frame with what is on it, about one axis, by what a hand takes for its work. */
 class KnownPatterns {
   readonly #of = new Map<string, PatternsOf>()
 
-  constructor(private readonly bench: Bench) {}
+  constructor(private readonly inputs: PatternInputs) {}
 
   /** @param index of the choice  @param material index of its material; −1 for what is on the frame already */
   of(choice: Choice, index: number, material: number): PatternsOf {
     // Of a place and a way to lay strips there the first cut tells all; how much of the material is left says nothing of the strips.
     const key = JSON.stringify([index, material, { ...choice.material, stock: 0 }, choice.cutFor(choice.least)])
-    let patterns = this.#of.get(key)
-    if (!patterns) this.#of.set(key, (patterns = new PatternsOf(this.bench, choice, index, material)))
-    return patterns
+    return kept(this.#of, key, CHOICES, () => new PatternsOf(this.inputs, choice, index, material))
   }
 }
 
-/** Benches whose patterns are kept, those last asked for. */
-const BENCHES = 4
 const known = new Map<string, KnownPatterns>()
 
 /**
- * The patterns of a bench, whatever it is that is aimed at and wherever pieces lie that stay: what is asked of one frame over and over,
+ * The patterns of a frame, whatever it is that is aimed at and wherever pieces lie that stay: what is asked of one frame over and over,
  * under other caps or around a piece that is being moved, is worked out once.
  */
 export function knownFor({ work, state, limits }: PlanRequest): KnownPatterns {
-  const bench: Bench = { work, state: { axisCm: state.axisCm }, limits: { minutes: limits.minutes } }
-  const key = JSON.stringify(bench)
-  const found = known.get(key) ?? new KnownPatterns(bench)
-  known.delete(key)
-  known.set(key, found)
-  for (const oldest of known.keys()) if (known.size > BENCHES) known.delete(oldest)
-  return found
+  const inputs: PatternInputs = { work, state: { axisCm: state.axisCm }, limits: { minutes: limits.minutes } }
+  return kept(known, JSON.stringify(inputs), FRAMES, () => new KnownPatterns(inputs))
 }
 
 /** Adds the covariance of one error to one that lies row after row. */
@@ -100,9 +104,14 @@ function addSquare(covariance: number[], error: readonly number[]): void {
 }
 
 /** One pattern, by the exact effect of its pieces. @param j index of the choice  @param material index of its material */
-export function patternOf(bench: Bench, choice: Choice, j: number, count: number, material: number): Pattern {
-  const { work, limits } = bench
-  const { axisCm } = bench.state
+export function patternOf(
+  { work, state, limits }: PatternInputs,
+  choice: Choice,
+  j: number,
+  count: number,
+  material: number,
+): Pattern {
+  const { axisCm } = state
   const cut = choice.cutFor(count)
   const sums = new Array<number>(SUMS).fill(0)
   const covariance = new Array<number>(SUMS * SUMS).fill(0)
