@@ -7,7 +7,7 @@ import { bookTimes } from './bookTimes.ts'
 import { buildTimes } from './buildTimes.ts'
 import { libraryTimes } from './libraryTimes.ts'
 import { faceTimes, motionTimes, previewTimes } from './measureTimes.ts'
-import { pageTimes } from './pageTimes.ts'
+import { firstPlanTimes, pageTimes } from './pageTimes.ts'
 import { planTimes } from './planTime.ts'
 import { growthTimes, liveTimes, setTimes, togetherTimes } from './planningTimes.ts'
 import { scaleTimes } from './scaleTimes.ts'
@@ -141,6 +141,9 @@ async function showPages(browser: Browser): Promise<void> {
   console.log('\nPages in a browser that has nothing of them yet, to their heading')
   for (const [path, v] of Object.entries(await pageTimes(browser, PORT, Math.min(REPEATS, 10))))
     console.log(`  ${path}: ${reported(v)} ms`)
+  console.log('\nFrom the target to the first way to reach it')
+  for (const [id, v] of Object.entries(await firstPlanTimes(browser, PORT, Math.min(REPEATS, 10))))
+    console.log(`  ${id}: ${reported(v)} ms`)
 }
 if (process.env.ONLY === 'pages') {
   const server = await startServer(data)

@@ -18,3 +18,31 @@ export async function pageTimes(browser: Browser, port: number, repeats: number)
     }
   return times
 }
+
+/** Jobs of the demo world that have a target. */
+const PLANNED = ['job-done', 'job-returns'] as const
+/** So long somebody looks at the target before the plan is asked for, ms. */
+const LOOKED = 1500
+
+/** From the target, in a browser that has planned nothing yet, to the first way to reach it; ms, job by job. */
+export async function firstPlanTimes(
+  browser: Browser,
+  port: number,
+  repeats: number,
+): Promise<Record<string, number[]>> {
+  const times: Record<string, number[]> = Object.fromEntries(PLANNED.map((id) => [id, []]))
+  for (let i = 0; i < repeats; i++)
+    for (const id of PLANNED) {
+      const fresh = await browser.newContext({ viewport: { width: 1280, height: 800 } })
+      const page = await fresh.newPage()
+      await page.goto(`http://127.0.0.1:${port}/job/${id}/target`)
+      await page.getByRole('heading', { name: 'Target', exact: true }).waitFor()
+      await page.waitForTimeout(LOOKED)
+      const start = performance.now()
+      await page.locator(`a[href$="/${id}/plan"]`).first().click()
+      await page.locator('[data-alternative]').first().waitFor()
+      times[id].push(performance.now() - start)
+      await fresh.close()
+    }
+  return times
+}

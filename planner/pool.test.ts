@@ -24,6 +24,21 @@ describe('the planner’s pool', () => {
     pool.warm()
     expect(started).toHaveLength(3)
   })
+  it('lets every worker get to know a frame that will be planned, and stays silent about what goes wrong there', async () => {
+    const seen: number[] = []
+    const { pool } = poolOf(
+      {
+        prepare: (request) => {
+          seen.push(request.fixedCuts.length)
+          return Promise.reject(new Error('no mass'))
+        },
+      },
+      3,
+    )
+    pool.prepare(usualRequest())
+    await new Promise((later) => setTimeout(later))
+    expect(seen).toEqual([0, 0, 0])
+  })
   it('settles when it is stopped, though its worker never answers, reports nothing more, and starts another in its place', async () => {
     const heard: SetPlan[] = []
     let say: (found: SetPlan) => void = () => undefined

@@ -43,6 +43,11 @@ export class PlannerPool {
     while (this.#workers.length < this.#size) this.#workers.push(this.#start())
   }
 
+  /** Lets every worker get to know a frame before a plan of it is asked for. What goes wrong is told where the plan is. */
+  prepare(request: PlanRequest): void {
+    for (const { remote } of this.#ready()) remote.prepare(unwrapped(request)).catch(() => undefined)
+  }
+
   /** Works out plans. News comes as it is found; `stop` ends the work at once and keeps what was reported. */
   plan(request: PlanRequest, bases: () => Promise<BaseFrame[]>, report: (news: PlanNews) => void): Stoppable<void> {
     return this.#stoppable(this.#ready(), report, (workers, heard) =>

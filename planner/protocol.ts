@@ -41,6 +41,8 @@ export interface RestOffer {
 
 /** One that works out plans: a worker in the page, a thread on the server or in a benchmark. All speak of the request that was opened last. */
 export interface PlanWorker {
+  /** Gets to know a frame that is going to be planned, while nobody waits for it. */
+  prepare(request: PlanRequest): Promise<void>
   open(request: PlanRequest): Promise<void>
   quick(): Promise<PlanWithChance>
   /** The best plan: as far as it is found soon, or until it is proven. */

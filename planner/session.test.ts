@@ -145,3 +145,19 @@ describe('planning by several workers', () => {
     expect(news.some((item) => item.kind === 'alternative')).toBe(false)
   })
 })
+
+describe('a plan worker', () => {
+  it('gets to know a frame without leaving the one that is open, and plans it as it would have', async () => {
+    const worker = planWorkerWith(Promise.resolve(solve))
+    await worker.open(usualRequest())
+    const before = await worker.quick()
+    const heavier = usualRequest({ target: { mass: { value: 325, tolerance: 1 } } })
+    await worker.prepare(heavier)
+    await worker.prepare(usualRequest({ target: {} }))
+    expect(await worker.quick()).toEqual(before)
+    const fresh = planWorkerWith(Promise.resolve(solve))
+    await fresh.open(heavier)
+    await worker.open(heavier)
+    expect(await worker.quick()).toEqual(await fresh.quick())
+  })
+})

@@ -1,6 +1,6 @@
 import { planUnder } from '#core/planning/offers/alternatives.ts'
 import { chanceOf, DRAWS, type Chance } from '#core/planning/explain/chance.ts'
-import { piecesOfCuts } from '#core/planning/problem/request.ts'
+import { aimedAt, piecesOfCuts } from '#core/planning/problem/request.ts'
 import { bestPair } from '#core/planning/set/pair.ts'
 import { planSet } from '#core/planning/set/planSet.ts'
 import { intoModel } from '#core/planning/offers/intoModel.ts'
@@ -29,14 +29,20 @@ const FIRST_DRAWS = 2000
 export function planWorkerWith(loading: Promise<Solve>): PlanWorker {
   let space: PlanSpace | null = null
   let solve: Solve
-  const chance = (plan: Plan, draws = DRAWS): Chance => {
-    const { request } = space!
+  const chance = (plan: Plan, draws = DRAWS, { request } = space!): Chance => {
     const added = plan.cuts.filter((cut) => !request.fixedCuts.some((fixed) => fixed.id === cut.id))
     const pieces = piecesOfCuts(added, request)
     return chanceOf(request.state, pieces, request.target, request.work.geometry, { draws })
   }
   const withChance = (plan: Plan): PlanWithChance => ({ plan, chance: chance(plan) })
   return {
+    async prepare(request) {
+      await loading
+      const ahead = planSpace(request)
+      // What is run once is quick the next time; without a target only what could be laid is worked out.
+      if (aimedAt(request.target).length === 0) ahead.menu()
+      else chance(heuristicPlan(ahead, NO_CONSTRAINT), FIRST_DRAWS, ahead)
+    },
     async open(request) {
       solve = await loading
       space = planSpace(request)

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { mdiArrowRight, mdiPrinterOutline } from '@mdi/js'
+import { useTimeoutFn } from '@vueuse/core'
 import { computed, reactive, ref } from 'vue'
 import { estimateOf } from '#core/frame/state.ts'
 import { QUANTITIES } from '#core/quantities/units.ts'
@@ -12,13 +13,20 @@ import StageFrame from '../shared/StageFrame.vue'
 import { useSheets } from '../shared/useSheets.ts'
 import { useOpenJob } from '../stores/openJob.ts'
 import { useShop } from '../stores/shop.ts'
+import { planner } from '../workers/planner.ts'
+import { usePlanRequest } from '../plan-editor/usePlanRequest.ts'
 import { useCompareOffers } from './useCompareOffers.ts'
 import AlsoAim from './AlsoAim.vue'
 import WarningList from './WarningList.vue'
 import TargetLineRow from './TargetLineRow.vue'
 import { SETUP_WAYS, useTarget } from './useTarget.ts'
 
+/** So long the page is left to itself before what comes next is got ready, ms. */
+const SOON = 400
+
 const job = useOpenJob()
+const { request } = usePlanRequest()
+useTimeoutFn(() => planner.prepare(request.value), SOON)
 const shop = useShop()
 const target = reactive(useTarget())
 const offers = reactive(useCompareOffers())
