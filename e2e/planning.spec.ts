@@ -100,6 +100,28 @@ test('a plan is made, dragged while the rest follows, locked, worked out again, 
   await expect(page.getByTestId('share-line')).toContainText('swing weight')
 })
 
+test('a way that is pressed while others are still being found stays under the hand, and is taken', async ({
+  page,
+}) => {
+  const id = await seedMeasured(page.request, 'Pressa Stillwater', { mass: [313, 1], swingWeight: [312, 2] })
+  await page.goto(`/job/${id}/plan`)
+  const take = page.getByTestId('take-best')
+  await take.scrollIntoViewIfNeeded()
+  await take.hover()
+  await page.mouse.down()
+  const held = await take.boundingBox()
+  const ways = await page.locator('[data-alternative]').count()
+  // Long enough for every other way.
+  await page.waitForTimeout(3000)
+  expect(await take.boundingBox()).toEqual(held)
+  expect(await page.locator('[data-alternative]').count()).toBe(ways)
+  await page.mouse.up()
+  await expect(take).toHaveText('Taken')
+  await planDone(page)
+  expect(await page.locator('[data-alternative]').count()).toBeGreaterThan(1)
+  await saved(page)
+})
+
 test('wishes bind the plan; a target out of reach says what is in the way and what would open it', async ({ page }) => {
   await planned(page, 'Wisla Wishbone')
   await page.getByTestId('limits').click()

@@ -6,13 +6,17 @@ import { PlannerPool, type StartedWorker } from './pool.ts'
 import type { PlanWorker } from './protocol.ts'
 
 /** Workers that do as they are told, and say when they are ended. */
-function poolOf(remote: Partial<PlanWorker>, size = 2) {
+function poolOf(remote: Partial<PlanWorker>, size = 2, whenStill?: (work: () => void) => void) {
   const started: { ended: boolean }[] = []
-  const pool = new PlannerPool((): StartedWorker => {
-    const mine = { ended: false }
-    started.push(mine)
-    return { remote: remote as PlanWorker, terminate: () => (mine.ended = true) }
-  }, size)
+  const pool = new PlannerPool(
+    (): StartedWorker => {
+      const mine = { ended: false }
+      started.push(mine)
+      return { remote: remote as PlanWorker, terminate: () => (mine.ended = true) }
+    },
+    size,
+    whenStill,
+  )
   return { pool, started }
 }
 const aim = { kind: 'common' } as const
@@ -62,6 +66,34 @@ describe('the planner’s pool', () => {
     expect((await good.pool.set([], aim, () => undefined).finished)?.totalG).toBe(3)
     const bad = poolOf({ set: () => Promise.reject(new Error('no')) })
     await expect(bad.pool.set([], aim, () => undefined).finished).rejects.toThrow('no')
+  })
+  it('keeps what was found, answers and errors alike, in its order until the page may move, but for what follows a drag', async () => {
+    const waiting: (() => void)[] = []
+    const heard: string[] = []
+    const later = () => new Promise((done) => setTimeout(done))
+    const { pool } = poolOf(
+      {
+        set: (_frames, _aim, report) => {
+          report({ totalG: 1 } as SetPlan)
+          return Promise.resolve({ totalG: 2 } as SetPlan)
+        },
+        pair: () => Promise.reject(new Error('no')),
+        live: () => Promise.resolve({ counts: [] } as unknown as Plan),
+      },
+      2,
+      (work) => waiting.push(work),
+    )
+    const say = (word: string) => () => void heard.push(word)
+    const set = pool.set([], aim, () => heard.push('better')).finished.then(say('set'))
+    await later()
+    const pair = pool.pair([], aim).catch(say('no pair'))
+    pool.live(say('live'), say('no rest'))(usualRequest())
+    await later()
+    expect(heard).toEqual(['live'])
+    while (waiting.length > 0) waiting.shift()!()
+    await Promise.all([set, pair])
+    expect(heard.filter((word) => word !== 'no pair')).toEqual(['live', 'better', 'set'])
+    expect(heard).toContain('no pair')
   })
   it('answers the newest of many live questions, one at a time, and goes on after an error', async () => {
     const asked: number[] = []

@@ -30,12 +30,15 @@ const unwrapped = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
 export class PlannerPool {
   readonly #start: () => StartedWorker
   readonly #size: number
+  readonly #whenStill: (work: () => void) => void
   #workers: StartedWorker[] = []
   #live: StartedWorker | null = null
 
-  constructor(start: () => StartedWorker, size: number) {
+  /** @param whenStill does work when the page may move: what was found waits for it, but for what follows a drag */
+  constructor(start: () => StartedWorker, size: number, whenStill: (work: () => void) => void = (work) => work()) {
     this.#start = start
     this.#size = size
+    this.#whenStill = whenStill
   }
 
   /** Gets the solvers ready before they are asked for. */
@@ -64,24 +67,24 @@ export class PlannerPool {
   async bestOf(request: PlanRequest, report: (found: PlanWithChance, proven: boolean) => void): Promise<void> {
     const { remote } = this.#first()
     await remote.open(unwrapped(request))
-    report(await remote.quick(), false)
-    const best = await remote.best('soon')
+    report(await this.#still(remote.quick()), false)
+    const best = await this.#still(remote.best('soon'))
     report(best, best.plan.proven)
   }
 
   /** Every recipe of the sport, and the shop's own, turned to one amount. */
   recipes(request: PlanRequest, knob: Knob, by: number, own: readonly OwnRecipe[]): Promise<AllTurned> {
-    return this.#last().remote.recipes(unwrapped(request), knob, by, unwrapped([...own]))
+    return this.#still(this.#last().remote.recipes(unwrapped(request), knob, by, unwrapped([...own])))
   }
 
   /** What is left of a build, planned again. @param loose pieces that a hand can still get at, by id */
   rest(rest: Rest, loose: readonly string[], how: 'good' | 'proven'): Promise<RestOffer> {
-    return this.#last().remote.rest(unwrapped(rest), [...loose], how)
+    return this.#still(this.#last().remote.rest(unwrapped(rest), [...loose], how))
   }
 
   /** What turns the frame of a request into another model. */
   intoModel(request: PlanRequest, theirs: Model): Promise<IntoModel> {
-    return this.#first().remote.intoModel(unwrapped(request), unwrapped(theirs))
+    return this.#still(this.#first().remote.intoModel(unwrapped(request), unwrapped(theirs)))
   }
 
   /** One target and a plan for each of several frames: better ones are reported as they are found, the proof comes last. */
@@ -94,7 +97,7 @@ export class PlannerPool {
 
   /** Which two of several frames take the least to be alike. */
   pair(frames: readonly SetFrame[], aim: SetAim): Promise<Pair[]> {
-    return this.#last().remote.pair(unwrapped(frames), unwrapped(aim))
+    return this.#still(this.#last().remote.pair(unwrapped(frames), unwrapped(aim)))
   }
 
   /** The rest of a plan around the pieces that are fixed, while one of them is under the hand; the newest question wins. */
@@ -136,6 +139,15 @@ export class PlannerPool {
     return this.#ready().at(-1)!
   }
 
+  /** An answer, or an error, when the page may move. */
+  async #still<T>(answer: Promise<T>): Promise<T> {
+    try {
+      return await answer
+    } finally {
+      await new Promise<void>((done) => this.#whenStill(done))
+    }
+  }
+
   /** Work by some workers that can be ended at once: what they would still report is not heard, and others take their places. */
   #stoppable<News, T>(
     mine: StartedWorker[],
@@ -146,9 +158,10 @@ export class PlannerPool {
     let end: (nothing: null) => void
     // Workers that are let go never answer: whoever waits is answered all the same.
     const ended = new Promise<null>((settle) => (end = settle))
-    const working = work(mine, (news) => {
+    const hear = (news: News) => {
       if (!stopped) report(news)
-    })
+    }
+    const working = this.#still(work(mine, (news) => this.#whenStill(() => hear(news))))
     return {
       finished: Promise.race([working, ended]),
       stop: () => {

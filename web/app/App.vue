@@ -27,7 +27,8 @@ const PAGES = [
 ]
 /** What does not fit into one row goes into a menu. */
 const { width } = useDisplay()
-const wide = computed(() => width.value >= 820)
+/** Room for the pages beside a job's names; else they are in a menu. */
+const wide = computed(() => width.value >= 1200)
 const themeIcon = computed(() => (theme.global.name.value === 'day' ? mdiWeatherNight : mdiWhiteBalanceSunny))
 const outbox = useOutbox()
 onBeforeUnmount(outbox.start())
@@ -84,6 +85,7 @@ useEventListener('keydown', onKey)
           /></template>
           <v-list>
             <v-list-item v-for="page in PAGES" :key="page.to" :to="page.to" :title="page.name" />
+            <v-list-item title="Keys" :prepend-icon="mdiKeyboardOutline" @click="keys = true" />
             <v-list-item title="Day or dim" :prepend-icon="themeIcon" @click="toggleTheme" />
           </v-list>
         </v-menu>
@@ -137,8 +139,19 @@ useEventListener('keydown', onKey)
 }
 @media (max-width: 820px) {
   .bar {
-    gap: 8px;
+    flex-wrap: wrap;
+    gap: 0 8px;
     padding: 0 10px;
+  }
+  .brand {
+    margin-right: auto;
+  }
+  .bar-job {
+    order: 1;
+    flex: 1 0 100%;
+  }
+  .bar-job:empty {
+    display: none;
   }
 }
 </style>

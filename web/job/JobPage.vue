@@ -135,7 +135,19 @@ function onKey(event: KeyboardEvent): void {
   align-items: center;
   gap: 12px;
   white-space: nowrap;
+}
+/* Where room is short names are cut, the frame's first; what is pressed keeps its place. */
+.about > * {
+  flex: none;
+}
+.about > span {
+  flex: 0 1 auto;
+  min-width: 0;
   overflow: hidden;
+  text-overflow: ellipsis;
+}
+.about > .quiet {
+  flex-shrink: 4;
 }
 .banners {
   margin: 8px 18px 0;
@@ -159,6 +171,11 @@ function onKey(event: KeyboardEvent): void {
 @media (max-width: 1000px) {
   .grid {
     grid-template-columns: minmax(0, 1fr);
+  }
+}
+@media (max-width: 600px) {
+  .about > .quiet {
+    display: none;
   }
 }
 </style>

@@ -182,9 +182,10 @@ const change = computed(() => addedText(job.cuts, job.picture.materials, job.pic
     />
     <PlanStrip v-if="!obstacle" :planner="planner" :taken="body.byHand ? null : body.taken" @take="take" />
     <PlanEditor />
+    <PlanCards v-if="!obstacle" :planner="planner" :taken="body.byHand ? null : body.taken" @take="take" />
+    <!-- What is found last stands last: nothing that is there already moves for it. -->
     <TradeCurve v-if="planner.curve.value.length > 1" :points="planner.curve.value" @take="takePoint" />
     <WorkCurve v-if="planner.workCurve.value.length > 1" :points="planner.workCurve.value" @take="takePoint" />
-    <PlanCards v-if="!obstacle" :planner="planner" :taken="body.byHand ? null : body.taken" @take="take" />
   </StageFrame>
 </template>
 

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { dueOf } from '#contract/due.ts'
 import { typedIn } from '../browser/typedIn.ts'
-import { afterPress } from '../browser/afterPress.ts'
+import { afterPress } from '../browser/press.ts'
 import { writeSoon } from '../browser/writeTime.ts'
 
 /** When a job is promised, as people say it; the moment that was understood stands below, and what stands against it. */

@@ -7,7 +7,7 @@ import { unitMark, writeQuantity, writeValue } from '#core/quantities/write.ts'
 import { useShop } from '../stores/shop.ts'
 import { useTyped } from '../browser/settings.ts'
 import { countNotTaken } from '../browser/notTaken.ts'
-import { afterPress } from '../browser/afterPress.ts'
+import { afterPress } from '../browser/press.ts'
 import { problemMessage } from '#contract/messages/problems.ts'
 
 /**

@@ -2,6 +2,7 @@ import * as Comlink from 'comlink'
 import { PlannerPool } from '#planner/pool.ts'
 import { problemsCross } from '#planner/problems.ts'
 import type { PlanWorker } from '#planner/protocol.ts'
+import { afterClick } from '../browser/press.ts'
 
 problemsCross()
 
@@ -15,4 +16,5 @@ export const planner = new PlannerPool(
     return { remote: Comlink.wrap<PlanWorker>(worker), terminate: () => worker.terminate() }
   },
   Math.max(2, Math.min(MOST_WORKERS, globalThis.navigator?.hardwareConcurrency ?? 2)),
+  afterClick,
 )

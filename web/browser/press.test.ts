@@ -1,14 +1,17 @@
-import { expect, test } from 'vitest'
-import { pressWatch } from './afterPress.ts'
+import { afterEach, expect, test, vi } from 'vitest'
+import { pressWatch } from './press.ts'
+
+afterEach(() => vi.useRealTimers())
 
 function bench() {
   const target = new EventTarget()
   const done: string[] = []
-  const after = pressWatch(target)
+  const { afterPress, afterClick } = pressWatch(target)
   return {
     done,
     on: (...names: string[]) => names.forEach((name) => target.dispatchEvent(new Event(name))),
-    after: (word: string) => after(() => done.push(word)),
+    after: (word: string) => afterPress(() => done.push(word)),
+    behind: (word: string) => afterClick(() => done.push(word)),
   }
 }
 
@@ -47,4 +50,25 @@ test('a press that is dragged away or taken by the system still ends', () => {
     on(end)
     expect(done, end).toEqual(['left'])
   }
+})
+
+test('what only moves things on the page waits for the click as well, and for a second press that comes before it is dealt with', () => {
+  vi.useFakeTimers()
+  const { done, on, after, behind } = bench()
+  behind('nothing is pressed')
+  on('pointerdown', 'mousedown')
+  behind('moves a card')
+  after('left')
+  on('pointerup', 'mouseup')
+  behind('moves another')
+  expect(done).toEqual(['nothing is pressed', 'left'])
+  vi.advanceTimersByTime(30)
+  on('pointerdown', 'mousedown')
+  vi.advanceTimersByTime(5000)
+  expect(done).toHaveLength(2)
+  on('pointerup', 'mouseup')
+  vi.advanceTimersByTime(1000)
+  expect(done).toEqual(['nothing is pressed', 'left', 'moves a card', 'moves another'])
+  behind('nothing is pressed again')
+  expect(done).toHaveLength(5)
 })
