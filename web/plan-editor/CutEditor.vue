@@ -72,7 +72,7 @@ const unseen = computed(() => props.bench.cuts.value.filter((c) => c.place === '
 </script>
 
 <template>
-  <div class="editor" :class="{ editing: cut }">
+  <div class="editor">
     <template v-if="cut && material">
       <b class="what">{{ material.name }}</b>
       <v-text-field
@@ -139,11 +139,9 @@ const unseen = computed(() => props.bench.cuts.value.filter((c) => c.place === '
   flex-wrap: wrap;
   align-items: center;
   gap: 6px 10px;
-  flex: 1;
+  /* A row of its own, whether a piece is picked or not. */
+  flex: 1 0 100%;
   min-height: 42px;
-}
-.editing {
-  flex-basis: 100%;
 }
 .num {
   width: 132px;
