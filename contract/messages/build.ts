@@ -6,7 +6,7 @@ import { QUANTITIES, type Quantity, type UnitChoice } from '#core/quantities/uni
 import { fixed, writeDifference } from '#core/quantities/write.ts'
 import type { Cause, CauseKind, Meant, Test } from '#core/workorder/causes.ts'
 import type { WorkOrderId } from '#core/workorder/marks.ts'
-import type { StepKind, WorkStep } from '#core/workorder/order.ts'
+import type { Oddity, StepKind, WorkStep } from '#core/workorder/order.ts'
 import type { Short } from '#core/workorder/stock.ts'
 import { quantityInText } from './names.ts'
 
@@ -85,6 +85,18 @@ export function stepNote(kind: StepKind, grip: GripRoutine | null): string {
 }
 /** What a coat or a plug weighs by itself. */
 export const besideText = ({ massG }: Pick<WorkStep, 'massG'>): string => `Weighs about ${fixed(massG, 2)} g: counted.`
+
+/** What is odd about a step that was ticked. @param what a step is called  @param at a moment as it is written */
+export function oddityText(odd: Oddity, what: (stepId: string) => string, at: (moment: string) => string): string {
+  switch (odd.kind) {
+    case 'without':
+      return `Ticked, but “${what(odd.stepId)}” is not done.`
+    case 'early':
+      return `Ticked before it was ready, ${at(odd.readyAt)}.`
+    case 'bareLead':
+      return 'Laid after the coats: its lead is bare. Seal it, take the tick off the last coat and set it again.'
+  }
+}
 
 /** That the drawer no longer has what an order takes. */
 export const shortText = (material: Material, { needs, has }: Short): string =>

@@ -134,6 +134,30 @@ describe('the order of work', () => {
     expect(of('coat-2', { 'coat-1': mark(0, 1), 'coat-2': mark(0.5) })).toMatchObject({ kind: 'early' })
     expect(of('butt', { butt: mark(0, 24) })).toBeNull()
   })
+  it('tells lead that was laid after the last coat over it, and no other', () => {
+    const steps = order([at('tip', lead, 10), at('bevels', tape, 6)])
+    const hour = (h: number) => markNow(new Date(3600000 * h).toISOString(), 'AT')
+    const out = (h: number) => ({ ...hour(h), skipped: 'no coat at hand' })
+    const coats = steps.filter((s) => s.kind === 'coat').map((s) => s.id)
+    expect(coats.length).toBeGreaterThan(1)
+    const drawn = (h: number, last = hour(h)) =>
+      Object.fromEntries(coats.map((id, i) => [id, i < coats.length - 1 ? hour(h) : last]))
+    const of = (id: string, marks: Record<string, StepMark>) =>
+      oddityOf(
+        steps.find((s) => s.id === id)!,
+        steps,
+        marks,
+      )
+    expect(of('tip', { tip: hour(1), ...drawn(2) })).toBeNull()
+    expect(of('tip', { tip: hour(3), ...drawn(2) })).toEqual({ kind: 'bareLead' })
+    expect(of('bevels', { bevels: hour(3), ...drawn(2) })).toBeNull()
+    expect(of('tip', { tip: out(3), ...drawn(2) })).toBeNull()
+    // One coat is still to come; the last was drawn once more; the last was left out, or all were.
+    expect(of('tip', { tip: hour(3), [coats[0]]: hour(2) })).toBeNull()
+    expect(of('tip', { tip: hour(3), ...drawn(2, hour(4)) })).toBeNull()
+    expect(of('tip', { tip: hour(3), ...drawn(2, out(2)) })).toEqual({ kind: 'bareLead' })
+    expect(of('tip', { tip: hour(3), ...Object.fromEntries(coats.map((id) => [id, out(2)])) })).toBeNull()
+  })
   it('says what is ready last, and when', () => {
     const wait = (readyAt: string | null) => ({ ...markNow('2026-01-01T09:00:00Z', 'AT'), readyAt })
     const marks = { a: wait('2026-01-01T10:00:00Z'), b: wait('2026-01-02T09:00:00Z'), c: wait(null) }

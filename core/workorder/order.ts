@@ -270,10 +270,17 @@ export const isPlacing = (step: WorkStep): boolean => PLACING.includes(step.kind
 export const isWeighed = (step: WorkStep): boolean =>
   step.cut !== null && isPlacing(step) && !['gripOn', 'strings', 'move'].includes(step.kind)
 
-/** What is odd about a step that was ticked: before what it waits for was ready, or without it. */
-export type Oddity = { kind: 'early'; readyAt: string } | { kind: 'without'; stepId: string }
+/** What is odd about a step that was ticked: before what it waits for was ready, without it, or lead that no coat was drawn over. */
+export type Oddity = { kind: 'early'; readyAt: string } | { kind: 'without'; stepId: string } | { kind: 'bareLead' }
 
-/** A cure, film or cap ticked without its fill or too early; a coat before the one under it is dry. Null: nothing odd. */
+/** Lead that was laid after the last coat, of which none is still to come; where all were left out, somebody wrote why. */
+function isBareLead(cut: Cut, laidAt: string, steps: readonly WorkStep[], marks: Readonly<Record<string, StepMark>>) {
+  const over = steps.filter((s) => s.kind === 'coat' && s.over.some((c) => c.id === cut.id)).map((s) => marks[s.id])
+  const drawn = over.filter(isDone)
+  return over.every((mark) => mark) && drawn.length > 0 && drawn.every((mark) => mark.doneAt < laidAt)
+}
+
+/** A cure, film or cap ticked without its fill or too early; a coat before the one under it is dry; lead laid after its coats. Null: nothing odd. */
 export function oddityOf(
   step: WorkStep,
   steps: readonly WorkStep[],
@@ -281,6 +288,8 @@ export function oddityOf(
 ): Oddity | null {
   const mark = marks[step.id]
   if (!isDone(mark)) return null
+  if (step.kind === 'tape' && step.cut)
+    return isBareLead(step.cut, mark.doneAt, steps, marks) ? { kind: 'bareLead' } : null
   const before = steps.slice(0, steps.indexOf(step))
   const under =
     step.kind === 'coat'

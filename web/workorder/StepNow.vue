@@ -53,6 +53,7 @@ const lit = computed(() => litCuts(step.value, steps.value, body.value?.cuts ?? 
         <p v-if="order.shortAt(step)" class="place short" role="note" data-testid="short">
           {{ order.shortAt(step) }}
         </p>
+        <p v-if="order.oddAt(step)" class="place short" role="note" data-testid="odd">{{ order.oddAt(step) }}</p>
         <p v-if="note" class="place">{{ note }}</p>
         <p v-if="step.kind === 'inspect'" class="place" data-testid="inspected">
           {{ inspectedText(job.documents.measure ?? null) }}

@@ -6,7 +6,7 @@ import { inspectedText } from '#contract/messages/inspection.ts'
 import { placeText, stripsText } from '#contract/messages/names.ts'
 import { fixed } from '#core/quantities/write.ts'
 import type { Checkpoint } from '#core/workorder/follow.ts'
-import { isPlacing, isWeighed, oddityOf } from '#core/workorder/order.ts'
+import { isPlacing, isWeighed } from '#core/workorder/order.ts'
 import { writeSoon } from '../browser/writeTime.ts'
 import StepReading from './StepReading.vue'
 import StripList from './StripList.vue'
@@ -22,12 +22,6 @@ const material = computed(() => props.order.material(step.value.cut?.materialId)
 const title = computed(() => props.order.titleOf(step.value))
 const waits = computed(() => mark.value?.readyAt && Date.parse(mark.value.readyAt) > props.now)
 const weighed = computed(() => isWeighed(step.value) && !!material.value)
-const odd = computed(() => {
-  const found = oddityOf(step.value, props.order.steps.value, props.order.body.value?.marks ?? {})
-  if (!found) return ''
-  if (found.kind === 'without') return `Ticked, but “${props.order.placeOf(found.stepId)}” is not done.`
-  return `Ticked before it was ready, ${writeSoon(found.readyAt, new Date(props.now))}.`
-})
 const minutes = computed(() => props.order.minutesOf(step.value))
 const why = ref('')
 const skipping = ref(false)
@@ -73,7 +67,7 @@ function skip(): void {
       >
       <span v-else-if="step.waitHours > 0" class="quiet">Then {{ fixed(step.waitHours, 0) }} h until it is ready</span>
       <span v-if="order.shortAt(step)" class="waits" role="note" data-testid="short">{{ order.shortAt(step) }}</span>
-      <span v-if="odd" class="waits" role="note" data-testid="odd">{{ odd }}</span>
+      <span v-if="order.oddAt(step)" class="waits" role="note" data-testid="odd">{{ order.oddAt(step) }}</span>
       <span v-if="mark?.skipped" class="waits">Left out: {{ mark.skipped }}</span>
       <span v-if="mark?.laid" class="waits" data-testid="laid"
         >Lies otherwise:

@@ -1,7 +1,7 @@
 import { computed, onBeforeUnmount, ref, shallowRef } from 'vue'
 import { useRouter } from 'vue-router'
 import type { TrayReading } from '#contract/devices.ts'
-import { shortText, stepTitle } from '#contract/messages/build.ts'
+import { oddityText, shortText, stepTitle } from '#contract/messages/build.ts'
 import { cautionsFor, whereText } from '#contract/messages/names.ts'
 import { sameContent } from '#contract/sameContent.ts'
 import type { Cut } from '#core/cuts/cut.ts'
@@ -22,10 +22,11 @@ import {
   type WorkOrder,
 } from '#core/workorder/marks.ts'
 import { stepMinutes } from '#core/workorder/minutes.ts'
-import { isWeighed, type WorkStep } from '#core/workorder/order.ts'
+import { isWeighed, oddityOf, type WorkStep } from '#core/workorder/order.ts'
 import { shortOf, type Short } from '#core/workorder/stock.ts'
 import { isPiece, stripMarks, withPieceWeighed, withStrip, withTotal } from '#core/workorder/strips.ts'
 import { EMPTY_PLAN } from '#core/job/documents.ts'
+import { writeSoon } from '../browser/writeTime.ts'
 import { fromDevice } from '../instruments/fromDevice.ts'
 import { useDevices, type Receiver } from '../stores/devices.ts'
 import { useOpenJob } from '../stores/openJob.ts'
@@ -73,6 +74,11 @@ export function useWorkOrder() {
   function shortAt(step: WorkStep): string {
     const found = step.cut && !markOf(step.id) ? short.value.get(step.cut.materialId) : undefined
     return found ? shortText(material(step.cut?.materialId)!, found) : ''
+  }
+  /** What is odd about a step that was ticked; empty: nothing. */
+  function oddAt(step: WorkStep): string {
+    const found = oddityOf(step, steps.value, body.value?.marks ?? {})
+    return found ? oddityText(found, placeOf, (moment) => writeSoon(moment, new Date())) : ''
   }
   const cautions = computed(() => cautionsFor(body.value?.cuts ?? [], job.picture.materials, minor.value))
   /** Lead is to go on a minor's frame, and nobody has said a second time that it shall. */
@@ -248,6 +254,7 @@ export function useWorkOrder() {
     receivers,
     readAt,
     shortAt,
+    oddAt,
     titleOf,
     minutesOf,
     minutesLeft,
