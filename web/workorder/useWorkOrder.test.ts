@@ -95,6 +95,27 @@ describe('a work order', () => {
     order.mark(of(order, TIP.id), false)
     expect([marks(), order.minutesLeft.value]).toEqual([{}, before])
   })
+  it('a tick taken off by a slip and set again at once is as it was; later, or of a coat, it is a new one', () => {
+    const order = page()
+    order.inHand.value = TIP.id
+    order.mark(of(order, TIP.id), true)
+    arrives('mass', 319.4)
+    const before = marks()[TIP.id]
+    expect(before.readingIds).toHaveLength(1)
+    const again = (id: string, seconds: number) => {
+      order.mark(of(order, id), false)
+      vi.setSystemTime(Date.now() + 1000 * seconds)
+      order.mark(of(order, id), true)
+      return marks()[id]
+    }
+    expect(again(TIP.id, 5)).toEqual(before)
+    expect(again(TIP.id, 90)).toMatchObject({ readingIds: [], doneAt: '2026-01-02T11:01:35.000Z' })
+    job.save('plan', planned(LEAD))
+    order.drawUp()
+    const coat = order.steps.value.find((s) => s.kind === 'coat')!
+    order.mark(coat, true)
+    expect(again(coat.id, 5).doneAt).toBe('2026-01-02T11:01:40.000Z')
+  })
   it('a step left out says why; done after all, it is left out no more', () => {
     const order = page()
     order.skip(of(order, SIDES.id), '  no room ')

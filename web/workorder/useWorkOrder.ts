@@ -35,6 +35,9 @@ import { useShop } from '../stores/shop.ts'
 /** What is read after a step; of the finished frame twist weight as well, where it is aimed at. */
 const READ: readonly Quantity[] = ['mass', 'balance', 'swingWeight']
 
+/** So soon a tick that was taken off is set again where it was a slip, ms. */
+const SLIP_MS = 60_000
+
 /** The open job's work order: its steps, their marks, what was read after each and what it should have been. */
 export function useWorkOrder() {
   const job = useOpenJob()
@@ -147,9 +150,17 @@ export function useWorkOrder() {
   }
   const put = (stepId: string, mark: StepMark, more: Parameters<typeof job.save>[2] = {}) =>
     keep({ ...body.value!, marks: { ...body.value!.marks, [stepId]: mark } }, more)
+  /** The tick that was taken off last. */
+  let tickedOff: { step: WorkStep; mark: StepMark; at: number } | null = null
+  /** A tick set again at once is as it was, with what was read: it was taken off by a slip. A coat is drawn anew. */
+  function slipAt(step: WorkStep): StepMark | null {
+    if (!tickedOff || step.kind === 'coat' || markOf(step.id) || Date.now() - tickedOff.at > SLIP_MS) return null
+    return sameContent(tickedOff.step, step) ? tickedOff.mark : null
+  }
   function mark(step: WorkStep, done: boolean): void {
-    if (done) return void put(step.id, markFor(step))
-    const { [step.id]: _gone, ...others } = body.value!.marks
+    if (done) return void put(step.id, slipAt(step) ?? markFor(step))
+    const { [step.id]: gone, ...others } = body.value!.marks
+    if (gone) tickedOff = { step, mark: gone, at: Date.now() }
     keep({ ...body.value!, marks: others })
   }
   const skip = (step: WorkStep, why: string) => put(step.id, { ...markFor(step), skipped: why.trim() })
