@@ -5,7 +5,7 @@ import { REVISION_KINDS } from '#core/job/revisions.ts'
 import { DEVICE_STANDINGS } from '#core/measure/calibration.ts'
 import type { Stage } from '#core/job/stages.ts'
 import { z } from 'zod'
-import { isByLength, UNWEIGHED_SHARE } from '#core/cuts/material.ts'
+import { FINEST_STEP, isByLength, UNWEIGHED_SHARE } from '#core/cuts/material.ts'
 import { STOCKED_KINDS, GRIP_KINDS } from '#core/sports/kinds.ts'
 import { earlierSetupSchema } from './proof.ts'
 import {
@@ -97,13 +97,17 @@ export const materialFields = z.object({
   /** 0 for one that is new. */
   revision: revisionSchema.default(0),
 })
-/** What is cut by length and claims to be exact was never weighed. An edit that an earlier Kevro left unsent calls `uRel` `uShare`. */
+/** What is cut by length and claims to be exact was never weighed; steps finer than a hand’s are taken for the finest that it has. An edit that an earlier Kevro left unsent calls `uRel` `uShare`. */
 export const materialSchema = z
   .preprocess(
     (m) => (typeof m === 'object' && m !== null && 'uShare' in m ? { uRel: m.uShare, ...m } : m),
     materialFields,
   )
-  .transform((m) => (isByLength(m.kind) && m.uRel === 0 ? { ...m, uRel: UNWEIGHED_SHARE } : m))
+  .transform((m) => ({
+    ...m,
+    uRel: isByLength(m.kind) && m.uRel === 0 ? UNWEIGHED_SHARE : m.uRel,
+    step: Math.max(m.step, FINEST_STEP),
+  }))
 export type StoredMaterial = z.infer<typeof materialSchema>
 
 /** Standard uncertainties that came with a reading, in place of its method's usual ones. */

@@ -80,4 +80,10 @@ describe('content of earlier versions', () => {
     expect(materialSchema.parse({ ...nameless, uShare: 0.01 }).uRel).toBe(0.01)
     expect(materialSchema.parse({ ...tape, kind: 'fill' }).uRel).toBe(0)
   })
+  it('no hand works in steps of a hundredth of a millimetre: a drawer that says so does not make a menu of millions', () => {
+    const of = (step: number) =>
+      materialSchema.parse({ ...PLAIN_MATERIAL, id: 't', name: 'T', kind: 'tape', unitMassG: 0.1, step }).step
+    expect([1e-4, 0.049, 0.05, 0.3175, 1].map(of)).toEqual([0.05, 0.05, 0.05, 0.3175, 1])
+    expect(() => of(0)).toThrow()
+  })
 })

@@ -47,6 +47,8 @@ export interface Material {
 
 /** Standard uncertainty over the mass of what is cut by length and was never weighed (common practice, no source). */
 export const UNWEIGHED_SHARE = 0.05
+/** No hand works in finer steps, cm or g (common practice, no source). */
+export const FINEST_STEP = 0.05
 /** Is it taken out of the drawer? What is on the frame already comes off it, or is moved on it. */
 export const isInDrawer = <M extends Pick<Material, 'kind'>>(material: M): material is M & { kind: StockedKind } =>
   material.kind !== 'off' && material.kind !== 'moved'
