@@ -159,6 +159,7 @@ export const minutesSchema = z.object({
   overgrip: minute,
   strings: minute,
   cure: minute,
+  gram: minute.default(USUAL_MINUTES.gram),
 })
 
 /** Where a spot is, from a landmark on the long axis. */

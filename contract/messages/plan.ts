@@ -43,7 +43,7 @@ export const RECIPE_NAMES: Record<string, { name: string; description: string }>
 }
 
 /** The parts of a build that take minutes of their own. */
-export const WORK_NAMES: Record<keyof WorkMinutes, string> = {
+export const WORK_NAMES: Record<Exclude<keyof WorkMinutes, 'gram'>, string> = {
   strip: 'A strip cut and laid',
   length: 'A length measured off',
   place: 'A place marked and cleaned',

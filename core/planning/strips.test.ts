@@ -42,6 +42,7 @@ const LENGTHS_ALONE = {
   overgrip: 0,
   strings: 0,
   cure: 0,
+  gram: 0,
 }
 
 const between = (random: () => number) => (low: number, high: number) => low + (high - low) * random()

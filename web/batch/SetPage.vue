@@ -2,10 +2,14 @@
 import { mdiArrowLeft } from '@mdi/js'
 import { computed, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
+import type { PlanLimits } from '#core/planning/problem/request.ts'
+import { USUAL_MINUTES } from '#core/planning/problem/work.ts'
 import type { SetAim } from '#core/planning/set/set.ts'
 import type { BatchUnit } from '#contract/batch.ts'
+import { minutesSchema } from '#contract/documents.ts'
 import { problemText } from '../api/client.ts'
 import AllowedWork from '../shared/AllowedWork.vue'
+import PlainNumber from '../shared/PlainNumber.vue'
 import { useShop } from '../stores/shop.ts'
 import SetTable from './SetTable.vue'
 import { useBatch } from './useBatch.ts'
@@ -35,6 +39,9 @@ const AIMS = computed((): { value: SetAim['kind']; title: string }[] => [
     ? []
     : [{ value: 'given' as const, title: batch.aimed.value?.name ?? 'To the aim' }]),
 ])
+function allow(part: Partial<PlanLimits>): void {
+  batch.save({ limits: { ...body.value!.limits, ...part } })
+}
 const nameOf = (id: string) => body.value!.units.find((u) => u.id === id)?.name ?? ''
 async function bench(unit: BatchUnit): Promise<void> {
   try {
@@ -83,7 +90,18 @@ async function bench(unit: BatchUnit): Promise<void> {
           :strung="batch.profile.value.layers.strings !== null"
           :holes="batch.profile.value.zones.some((zone) => zone.holes)"
           :minor="set.minor.value"
-          @change="(part) => batch.save({ limits: { ...body!.limits, ...part } })"
+          @change="allow"
+        />
+        <PlainNumber
+          class="gram"
+          :of="minutesSchema.shape.gram"
+          :model-value="body.limits.minutes.gram"
+          label="A gram heavier counts as"
+          suffix="min"
+          data-testid="gram-minutes"
+          @update:model-value="
+            (gram) => allow({ minutes: { ...body!.limits.minutes, gram: gram ?? USUAL_MINUTES.gram } })
+          "
         />
       </div>
       <section v-if="set.pairs.value" class="panel mb-3" data-testid="pairs">
@@ -97,7 +115,7 @@ async function bench(unit: BatchUnit): Promise<void> {
           </li>
         </ol>
         <p class="quiet mb-0">
-          {{ pairsVerdict(set.pairs.value) }}
+          {{ pairsVerdict(set.pairs.value, body.limits.minutes.gram) }}
         </p>
       </section>
       <section class="panel">
@@ -111,7 +129,7 @@ async function bench(unit: BatchUnit): Promise<void> {
             <template v-else-if="set.found.value">
               <b data-testid="set-total">{{ minutesAndGrams(set.found.value) }}</b>
               <span :class="{ quiet: set.found.value.reached }" data-testid="set-verdict">{{
-                setVerdict(set.found.value, set.looking.value)
+                setVerdict(set.found.value, set.looking.value, body.limits.minutes.gram)
               }}</span>
               <v-btn v-if="set.looking.value" size="small" variant="text" data-testid="stop-set" @click="set.stop()"
                 >Stop looking</v-btn
@@ -139,6 +157,10 @@ async function bench(unit: BatchUnit): Promise<void> {
   display: flex;
   flex-wrap: wrap;
   column-gap: 22px;
+}
+.gram {
+  flex: none;
+  width: 190px;
 }
 .wishes :deep(.v-selection-control) {
   min-height: 30px;

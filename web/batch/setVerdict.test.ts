@@ -22,15 +22,19 @@ describe('what is said of a set', () => {
     expect(minutesAndGrams(set({ minutes: 0, totalG: 0 }))).toBe('Nothing to do')
   })
   it('what is known of others: the share that none goes below, and more only when it is proven', () => {
-    expect(setVerdict(set(), true)).toContain('less than 75 % of this')
-    expect(setVerdict(set(), true)).toContain('looking for better')
-    expect(setVerdict(set(), false)).toContain('a better one may exist')
-    expect(setVerdict(set({ proven: true }), false)).toContain('No other way saves half a minute a frame')
+    expect(setVerdict(set(), true, 1)).toContain('less than 75 % of this')
+    expect(setVerdict(set(), true, 1)).toContain('looking for better')
+    expect(setVerdict(set(), false, 1)).toContain('a better one may exist')
+    expect(setVerdict(set({ proven: true }), false, 1)).toBe(
+      'No other way saves half a minute a frame, a gram counted as a minute.',
+    )
+    expect(setVerdict(set(), false, 2.5)).toContain('a gram counted as 2.5 minutes')
+    expect(setVerdict(set(), false, 0)).toContain('grams not counted')
   })
   it('a set that is not one says so before anything else', () => {
-    expect(setVerdict(set({ reached: false }), true)).toContain('Not alike yet')
-    expect(setVerdict(set({ reached: false }), false)).toContain('the nearest')
-    expect(setVerdict(set({ inStock: false, proven: true }), false)).toContain('not enough in the drawer')
+    expect(setVerdict(set({ reached: false }), true, 1)).toContain('Not alike yet')
+    expect(setVerdict(set({ reached: false }), false, 1)).toContain('the nearest')
+    expect(setVerdict(set({ inStock: false, proven: true }), false, 1)).toContain('not enough in the drawer')
   })
 })
 
@@ -44,8 +48,8 @@ describe('what is said of pairs', () => {
   })
   it('that none asks a minute less only where that was seen of every other', () => {
     const first = pair(set({ effort: 5 }), 4)
-    expect(pairsVerdict([first, pair(null, 4), pair(null, Infinity)])).toContain('Of all 3 pairs none asks')
-    expect(pairsVerdict([first, pair(null, 4), pair(set({ effort: 9 }), 3.9)])).toContain('may exist')
-    expect(pairsVerdict([pair(null, Infinity)])).toBe('')
+    expect(pairsVerdict([first, pair(null, 4), pair(null, Infinity)], 1)).toContain('Of all 3 pairs none asks')
+    expect(pairsVerdict([first, pair(null, 4), pair(set({ effort: 9 }), 3.9)], 1)).toContain('may exist')
+    expect(pairsVerdict([pair(null, Infinity)], 1)).toBe('')
   })
 })

@@ -25,6 +25,8 @@ export interface WorkMinutes {
   strings: number
   /** A cure waited for: hanging it, coming back to it. */
   cure: number
+  /** A gram by which a frame of a set becomes heavier is worth so many: no work, and counted with it. */
+  gram: number
 }
 
 export const USUAL_MINUTES: WorkMinutes = {
@@ -39,6 +41,7 @@ export const USUAL_MINUTES: WorkMinutes = {
   overgrip: 1.5,
   strings: 25,
   cure: 10,
+  gram: 1,
 }
 
 /** Strips below this are fiddly, cm. */

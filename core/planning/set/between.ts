@@ -10,7 +10,7 @@ import {
   HALF,
   isBetterSet,
   planByCounts,
-  raisedBy,
+  minutesRaised,
   setOf,
   valuesOf,
   type SetFrame,
@@ -41,7 +41,7 @@ export function setAbout(
   mostEffort: number,
 ): SetPlan | null {
   const plans: Plan[] = []
-  let left = mostEffort - effortOfSet([], raisedBy(frames, target.mass?.value))
+  let left = mostEffort - effortOfSet([], minutesRaised(frames, target.mass?.value))
   for (const space of spaces) {
     const mine = leftBy(plans, aimed(space, target))
     const { best } = soughtIn(mine, { ...TO_THE_EDGE, mustReach: true, mostMinutes: left }, 'glance')

@@ -9,7 +9,7 @@ import {
   isBetterSet,
   isGood,
   planByCounts,
-  raisedBy,
+  minutesRaised,
   RIVAL_MINUTES,
   shortOf,
   type SetFrame,
@@ -182,7 +182,7 @@ export class BoxSearch {
   /** Works out what each frame asks by itself and keeps the box, where that does not close it: the least bound last. */
   #look(part: Pick<Node, 'box' | 'taken'>, from: Pick<Node, 'least' | 'minutes' | 'depth'>): void {
     const reach = this.#reachOf(part.box)
-    const raised = raisedBy(this.#frames, part.box.mass?.[0])
+    const raised = minutesRaised(this.#frames, part.box.mass?.[0])
     const minutes = [...from.minutes]
     const least: (Least | null)[] = []
     for (const [i, was] of from.least.entries()) {

@@ -5,7 +5,7 @@ import { predicted } from '../problem/choices.ts'
 import { acceptanceFor, targetDeviations } from '../problem/deviations.ts'
 import { checkRequest, type PlanRequest, type TargetNumbers } from '../problem/request.ts'
 import { planSpace, scoreOfPlan, type Plan, type PlanSpace } from '../solve/plan.ts'
-import { wholeMinutes, WORTH_MINUTES } from '../strips/score.ts'
+import { wholeMinutes } from '../strips/score.ts'
 
 /** One frame of a set. The target of its request is not used. */
 export interface SetFrame {
@@ -58,15 +58,17 @@ export type Shifts = Partial<Record<Quantity, readonly [number, number]>>
 const ABOVE: Record<Quantity, number> = { mass: 40, balance: 1.5, swingWeight: 50, twistWeight: 5 }
 
 /**
- * What a set asks, in minutes: of every frame its work, in whole minutes, and what the common target makes it heavier.
- * @param raisedG grams by which frames become heavier, all together
+ * What a set asks, in minutes: of every frame its work, in whole minutes, and what it is worth not to make it heavier.
+ * @param raised see `minutesRaised`
  */
-export const effortOfSet = (minutes: readonly number[], raisedG: number): number =>
-  minutes.reduce((sum, m) => sum + wholeMinutes(m), 0) + WORTH_MINUTES.gram * raisedG
+export const effortOfSet = (minutes: readonly number[], raised: number): number =>
+  minutes.reduce((sum, m) => sum + wholeMinutes(m), 0) + raised
 
-/** Grams by which frames become heavier, all together, when each weighs so much. */
-export const raisedBy = (frames: readonly SetFrame[], massG: number | undefined): number =>
-  massG === undefined ? 0 : frames.reduce((sum, f) => sum + Math.max(0, massG - f.request.state.massG!), 0)
+/** The minutes' worth of the grams by which frames become heavier, all together, when each weighs so much. */
+export const minutesRaised = (frames: readonly SetFrame[], massG: number | undefined): number =>
+  massG === undefined
+    ? 0
+    : frames.reduce((sum, { request: { state, limits } }) => sum + limits.minutes.gram * Math.max(0, massG - state.massG!), 0) // prettier-ignore
 
 /** Numbers that all frames are known by; mass and balance are always among them. */
 function sharedNumbers(frames: readonly SetFrame[]): Quantity[] {
@@ -124,7 +126,7 @@ export function setOf(frames: readonly SetFrame[], target: TargetNumbers, plans:
     minutes: plans.reduce((sum, plan) => sum + plan.score.minutes, 0),
     effort: effortOfSet(
       plans.map((plan) => plan.score.minutes),
-      raisedBy(frames, target.mass?.value),
+      minutesRaised(frames, target.mass?.value),
     ),
     leastEffort: 0,
     proven: false,

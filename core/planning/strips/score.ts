@@ -41,8 +41,8 @@ const steps = (value: number, step: number) => Math.ceil(value / step - ROUNDED)
 /** Share of a tolerance within which every number is well placed. */
 export const MIDDLE = 0.4
 
-/** Minutes of work that a tenth of the chance is worth, a quarter of a tolerance more away from its target, and a gram that a frame of a set becomes heavier (common practice, no source). */
-export const WORTH_MINUTES = { chance: 15, depth: 4, gram: 1 } as const
+/** Minutes of work that a tenth of the chance is worth, and a quarter of a tolerance more away from its target (common practice, no source). */
+export const WORTH_MINUTES = { chance: 15, depth: 4 } as const
 
 /** Minutes as plans are compared by them. */
 export const wholeMinutes = (minutes: number): number => steps(minutes, STEP.minutes) * STEP.minutes
