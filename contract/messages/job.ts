@@ -100,7 +100,20 @@ export const ALTERNATIVES: Record<AlternativeId, { name: string; description: st
   elsewhere: { name: 'Other places', description: 'At most half of what the first plan puts at each of its places.' },
 }
 
-export function leftOutMessage(left: LeftOut): string {
+/** A way that comes to the same as one that is offered: gram for gram at the same places. */
+const isTheSame = ({ reason, elsewhere = 1 }: LeftOut) => reason === 'same' && elsewhere < 0.005
+
+/** The other names of a way that is offered: those of ways that come to the same. */
+export function alsoText(id: AlternativeId, leftOut: readonly LeftOut[]): string {
+  const names = leftOut.filter((l) => isTheSame(l) && l.like === id).map((l) => `“${ALTERNATIVES[l.id].name}”`)
+  return names.length > 0 ? `Also ${names.join(' and ')}.` : ''
+}
+
+/** Ways that are not offered, each with why; without those that only are another name of one that is. */
+export const leftOutText = (leftOut: readonly LeftOut[]): string =>
+  leftOut.flatMap((l) => (isTheSame(l) ? [] : `“${ALTERNATIVES[l.id].name}” ${leftOutMessage(l)}`)).join('; ')
+
+function leftOutMessage(left: LeftOut): string {
   switch (left.reason) {
     case 'same':
       return `lies like “${ALTERNATIVES[left.like!].name}” (only ${fixed(100 * (left.elsewhere ?? 0), 0)} % elsewhere)`

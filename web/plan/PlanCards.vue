@@ -14,7 +14,7 @@ import { QUANTITY_NAMES } from '#contract/messages/names.ts'
 import { afterwardsText, changeText, doubtText, workText } from '#contract/messages/plan.ts'
 import { usePlanRequest } from '../plan-editor/usePlanRequest.ts'
 import PlanPicture from '../plan-editor/PlanPicture.vue'
-import { ALTERNATIVES, leftOutMessage } from '#contract/messages/job.ts'
+import { ALTERNATIVES, alsoText, leftOutText } from '#contract/messages/job.ts'
 import { useOpenJob } from '../stores/openJob.ts'
 import { useShop } from '../stores/shop.ts'
 import CutLines from '../plan-editor/CutLines.vue'
@@ -26,6 +26,7 @@ const job = useOpenJob()
 const shop = useShop()
 const { limits } = usePlanRequest()
 const cards = computed(() => props.planner.ways.value)
+const leftOut = computed(() => leftOutText(props.planner.leftOut.value))
 /** What it costs, where every price is known. */
 function cost(plan: Plan): string {
   const costs = plan.cuts.map((cut) => {
@@ -89,7 +90,7 @@ function felt(plan: Plan): string[] {
           Lands in {{ fixed(100 * chance.all, 0) }} of 100 builds. {{ doubt(plan, chance) }}
         </p>
         <p class="quiet">
-          {{ ALTERNATIVES[id].description }}
+          {{ ALTERNATIVES[id].description }} {{ alsoText(id, planner.leftOut.value) }}
           <template v-if="apartFrom"
             >Apart from “{{ ALTERNATIVES[apartFrom].name }}”: at most 65 % of its mass at each place.</template
           >
@@ -146,9 +147,7 @@ function felt(plan: Plan): string[] {
         </footer>
       </article>
     </div>
-    <p v-if="planner.leftOut.value.length > 0" class="quiet left mt-2">
-      Left out: {{ planner.leftOut.value.map((l) => `“${ALTERNATIVES[l.id].name}” ${leftOutMessage(l)}`).join('; ') }}.
-    </p>
+    <p v-if="leftOut" class="quiet left mt-2">Left out: {{ leftOut }}.</p>
   </section>
 </template>
 
