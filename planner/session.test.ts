@@ -1,5 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest'
-import { DIFFERENT_SHARE, massByPlace, shareElsewhere, SOUGHT } from '#core/planning/offers/alternatives.ts'
+import { DIFFERENT_SHARE, SOUGHT } from '#core/planning/offers/alternatives.ts'
+import { massByPlace, massWhere, shareElsewhere } from '#core/planning/offers/whereabouts.ts'
 import type { Solve } from '#core/planning/model/linear.ts'
 import { inHole } from '#core/cuts/items.ts'
 import { defaultCondition } from '#core/frame/condition.ts'
@@ -49,7 +50,7 @@ describe('planning by several workers', () => {
       expect(chance.all).toBeGreaterThan(0)
       expect(chance.all).toBeLessThanOrEqual(Math.min(...Object.values(chance.each)))
       for (const other of plans.slice(0, i)) {
-        const elsewhere = shareElsewhere(massByPlace(plan.cuts, request), massByPlace(other.plan.cuts, request))
+        const elsewhere = shareElsewhere(massWhere(plan.cuts, request), massWhere(other.plan.cuts, request))
         const lead = (p: typeof plan) => p.cuts.some((c) => c.materialId.startsWith('lead'))
         expect(elsewhere >= DIFFERENT_SHARE || lead(plan) !== lead(other.plan)).toBe(true)
       }

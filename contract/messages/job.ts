@@ -80,7 +80,7 @@ export const ALTERNATIVES: Record<AlternativeId, { name: string; description: st
   ends: { name: 'Butt and tip', description: 'Fill in the butt behind a plug, countered across the tip.' },
   sides: {
     name: 'Sides and butt',
-    description: 'On the hoop only the sides, countered in the butt; nothing at the tip or throat.',
+    description: 'On the hoop only the sides, countered in the butt where need be; nothing at the tip or throat.',
   },
   noLead: { name: 'No lead', description: 'Without lead.' },
   hidden: { name: 'Out of sight', description: 'Nothing that shows.' },

@@ -6,7 +6,7 @@ import { DRAWER, usualRequest } from './fixtures/fixtures.ts'
 import { STRUNG, usualState } from '../frame/fixtures.ts'
 import type { Cut } from '../cuts/cut.ts'
 import { piecesOfAll } from '../cuts/pieces.ts'
-import { massByPlace } from './offers/alternatives.ts'
+import { massByPlace } from './offers/whereabouts.ts'
 import { NO_CONSTRAINT, planSpace, optimalPlan } from './solve/plan.ts'
 import { OPEN_LIMITS } from './problem/request.ts'
 

@@ -1,6 +1,5 @@
 import type { Choice } from '../problem/choice.ts'
-import { massOf, type Cut } from '../../cuts/cut.ts'
-import { materialsById, type PlanRequest } from '../problem/request.ts'
+import type { Cut } from '../../cuts/cut.ts'
 import type { Solve } from '../model/linear.ts'
 import {
   isRelaxationFeasible,
@@ -11,6 +10,7 @@ import {
   type PlanSpace,
 } from '../solve/plan.ts'
 import type { CountRow } from '../model/programme.ts'
+import { liesWhere, massByPlace, massWhere, shareElsewhere, type Laid } from './whereabouts.ts'
 
 export const ALTERNATIVE_IDS = [
   'best',
@@ -184,42 +184,18 @@ function heavierGrip(choices: readonly Choice[]): CountRow {
   return { bound: { kind: 'rule' }, name: 'heavier grip', lower: 1, upper: 1, terms }
 }
 
-/** At each place at most a share of what a plan puts there. */
+/** At each place at most a share of what a plan puts there, whatever else that place is called. */
 function lessThan(plan: Plan | null, space: PlanSpace, keep: number): CountRow[] {
-  return [...(plan ? massByPlace(plan.cuts, space.request) : [])].flatMap(([zone, grams]): CountRow[] => {
-    const terms = space.choices.flatMap((c, j): [number, number][] =>
-      c.zoneId === zone && c.upper > 0 && c.addedG(1) > 0 ? [[j, c.addedG(1)]] : [],
+  const { request, choices } = space
+  return (plan?.cuts ?? []).flatMap((cut): CountRow[] => {
+    const grams = [...massByPlace([cut], request).values()].reduce((sum, g) => sum + g, 0)
+    if (grams === 0) return []
+    const terms = choices.flatMap((c, j): [number, number][] =>
+      c.upper > 0 && c.addedG(1) > 0 && liesWhere(c, cut, request) ? [[j, c.addedG(1)]] : [],
     )
-    return grams > 0 && terms.length > 0
-      ? [{ bound: { kind: 'rule' }, name: `less at ${zone}`, lower: -Infinity, upper: keep * grams, terms }]
-      : []
+    if (terms.length === 0) return []
+    return [{ bound: { kind: 'rule' }, name: `less at ${cut.id}`, lower: -Infinity, upper: keep * grams, terms }]
   })
-}
-
-/** What a cut's mass follows from. */
-type MassOf = Pick<PlanRequest, 'materials' | 'work'>
-
-/** Grams added at each zone. */
-export function massByPlace(cuts: readonly Cut[], request: MassOf): Map<string, number> {
-  const byId = materialsById(request)
-  const out = new Map<string, number>()
-  for (const cut of cuts) {
-    const material = byId.get(cut.materialId)!
-    // What is moved adds nothing, and lies there all the same.
-    const grams = material.kind === 'moved' ? material.unitMassG : Math.max(0, massOf(cut, material, request.work))
-    out.set(cut.zoneId ?? cut.place, (out.get(cut.zoneId ?? cut.place) ?? 0) + grams)
-  }
-  return out
-}
-
-/** The share of the heavier plan's mass that the two do not have at the same places; 0 alike, 1 nothing in common. */
-export function shareElsewhere(a: ReadonlyMap<string, number>, b: ReadonlyMap<string, number>): number {
-  const total = (m: ReadonlyMap<string, number>) => [...m.values()].reduce((sum, g) => sum + g, 0)
-  const most = Math.max(total(a), total(b))
-  if (most === 0) return 0
-  let common = 0
-  for (const [zone, grams] of a) common += Math.min(grams, b.get(zone) ?? 0)
-  return 1 - common / most
 }
 
 /** The best plan under one rule, or why there is none. Needs only the first plan: what it resembles is told apart later. */
@@ -252,26 +228,15 @@ export function planUnder(
 export function resembles(
   id: AlternativeId,
   plan: Plan,
-  request: MassOf,
+  request: Laid,
   offered: readonly Alternative[],
 ): { like: Alternative; elsewhere: number } | null {
   // Without lead, another material at the same place is the difference that is asked for.
-  const mass = (cuts: readonly Cut[]) =>
-    id === 'noLead' ? massByMaterialAndPlace(cuts, request) : massByPlace(cuts, request)
+  const mass = (cuts: readonly Cut[]) => massWhere(cuts, request, id === 'noLead')
   const mine = mass(plan.cuts)
   for (const like of offered) {
     const elsewhere = shareElsewhere(mine, mass(like.plan.cuts))
     if (elsewhere < DIFFERENT_SHARE) return { like, elsewhere }
   }
   return null
-}
-
-function massByMaterialAndPlace(cuts: readonly Cut[], request: MassOf): Map<string, number> {
-  const byId = materialsById(request)
-  return new Map(
-    cuts.map((cut) => [
-      `${cut.zoneId} ${cut.materialId}`,
-      Math.max(0, massOf(cut, byId.get(cut.materialId)!, request.work)),
-    ]),
-  )
 }

@@ -6,7 +6,7 @@ import { estimateOf } from '../../frame/state.ts'
 import { seeded } from '../../numerics/random.ts'
 import { usualRequest } from '../fixtures/fixtures.ts'
 import { NO_CONSTRAINT, heuristicPlan, planSpace } from '../solve/plan.ts'
-import { massByPlace } from './alternatives.ts'
+import { massByPlace } from './whereabouts.ts'
 import { partsOfBuild, turnedOwn, type OwnRecipe } from './ownRecipes.ts'
 
 const request = { ...usualRequest(), target: {} }

@@ -6,7 +6,7 @@ import { seeded } from '../../numerics/random.ts'
 import { PROFILES } from '../../sports/sports.ts'
 import { tennis } from '../../sports/tennis.ts'
 import { usualRequest } from '../fixtures/fixtures.ts'
-import { massByPlace } from './alternatives.ts'
+import { massByPlace } from './whereabouts.ts'
 import { RECIPES, turnedRecipes } from './recipes.ts'
 
 const { target: _none, ...bare } = usualRequest()
