@@ -56,6 +56,16 @@ describe('planning by several workers', () => {
       }
     }
   })
+  it('one that is kept apart from another asks little more than that one', () => {
+    const offered = byTwo.flatMap((item) => (item.kind === 'alternative' ? [item.alternative] : []))
+    const best = byTwo.flatMap((item) => (item.kind === 'best' ? [item.plan] : []))[0]
+    const apart = offered.filter((alternative) => alternative.apartFrom)
+    expect(apart.length).toBeGreaterThan(0)
+    for (const { plan, apartFrom } of apart) {
+      const like = apartFrom === 'best' ? best : offered.find(({ id }) => id === apartFrom)!.plan
+      expect(plan.score.minutes).toBeLessThanOrEqual(like.score.minutes + 5)
+    }
+  })
   it('every plan keeps to what its name says', () => {
     const request = usualRequest()
     const rules = new Map(

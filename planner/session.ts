@@ -1,6 +1,7 @@
 import {
   ENOUGH,
   isFair,
+  isWorthApart,
   resembles,
   SOUGHT,
   type Alternative,
@@ -129,7 +130,7 @@ export async function planTogether(
     if (!same) return fair({ id, ...under }, theBest)
     if (offered.length < ENOUGH) {
       const again = await last.under(id, theBest.plan, same.like)
-      if ('plan' in again && !resembles(id, again.plan, request, offered))
+      if ('plan' in again && isWorthApart(again.plan, same.like.plan) && !resembles(id, again.plan, request, offered))
         return fair({ id, ...again, apartFrom: same.like.id }, theBest)
     }
     return { id, reason: 'same', like: same.like.id, elsewhere: same.elsewhere }

@@ -62,6 +62,10 @@ const HANDLE_SHARE = 0.6
 const ELSEWHERE_KEEP = 0.5
 /** What a plan may keep at each place of one that it must differ from; leaves a little more than the share above elsewhere. */
 const APART_KEEP = 0.65
+/** Minutes that a way may ask beyond the one that it is kept apart from, before it is only made up to be another (common practice, no source). */
+const APART_MINUTES = 5
+export const isWorthApart = (plan: Plan, like: Plan): boolean =>
+  plan.score.minutes <= like.score.minutes + APART_MINUTES
 /** So many ways are enough: after them, what resembles another is not sought again. */
 export const ENOUGH = 6
 
