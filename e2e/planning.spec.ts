@@ -27,15 +27,15 @@ test('a plan is made, dragged while the rest follows, locked, worked out again, 
   await page.getByTestId('take-best').click()
   await expect(page.getByTestId('take-best')).toHaveText('Taken')
   // One whose pieces on the hoop lie beside the axis.
-  await page.getByTestId('take-sides').click()
-  await expect(page.getByTestId('take-sides')).toHaveText('Taken')
+  await page.getByTestId('take-bevelsTenTwo').click()
+  await expect(page.getByTestId('take-bevelsTenTwo')).toHaveText('Taken')
   const first = await predicted(page, 'swingWeight')
   expect(Math.abs(first - 312)).toBeLessThanOrEqual(2)
   await saved(page)
 
   // One of its pieces on the hoop goes to another place; the others make up for it.
   await page.getByTestId('rest-follows').locator('input').check()
-  const piece = page.locator('.cut.lead, .cut.tungsten').first()
+  const piece = page.locator('.cut[aria-label*="o’clock"]').first()
   const box = (await piece.locator('.mass').first().boundingBox())!
   const at = { x: box.x + box.width / 2, y: box.y + box.height / 2 }
   await page.mouse.move(at.x, at.y)
@@ -55,7 +55,7 @@ test('a plan is made, dragged while the rest follows, locked, worked out again, 
   await expect(page.locator('.cut.locked')).toHaveCount(0)
   await page.getByTestId('rest-follows').locator('input').uncheck()
   await planDone(page)
-  await page.locator('.cut.lead, .cut.tungsten').first().focus()
+  await piece.focus()
   const amount = page.getByTestId('cut-amount').locator('input')
   await amount.fill('6')
   await amount.press('Tab')
