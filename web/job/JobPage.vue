@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
-import { mdiRedo, mdiUndo } from '@mdi/js'
+import { mdiFileDownloadOutline, mdiRedo, mdiUndo } from '@mdi/js'
 import { computed, onMounted, ref, watch } from 'vue'
 import { RouterLink, RouterView, useRoute, useRouter } from 'vue-router'
 import { referencesOf } from '#core/job/derive.ts'
@@ -82,7 +82,15 @@ function onKey(event: KeyboardEvent): void {
       <span>{{ job.documents.player?.facts.name }}</span>
       <span class="quiet">{{ job.view!.frame.label }}</span>
       <v-spacer />
-      <v-btn size="small" variant="text" data-testid="job-file" @click="handOn">Job file</v-btn>
+      <v-btn
+        :icon="mdiFileDownloadOutline"
+        size="x-small"
+        variant="text"
+        aria-label="Job file"
+        title="The job as a file"
+        data-testid="job-file"
+        @click="handOn"
+      />
       <v-btn
         :icon="mdiUndo"
         size="x-small"
@@ -147,7 +155,7 @@ function onKey(event: KeyboardEvent): void {
   text-overflow: ellipsis;
 }
 .about > .quiet {
-  flex-shrink: 4;
+  flex-shrink: 12;
 }
 .banners {
   margin: 8px 18px 0;

@@ -10,7 +10,7 @@ import { planner } from '../workers/planner.ts'
 import { amountedClear, laidClear, movedClear, stretchedClear } from './clear.ts'
 import { laidOn, nextBed, type Bed } from './beds.ts'
 import { canBeLayered, canSplit, mirroredAlong, movedTo, newCut, nextLayers, nextSide, splitIn } from './editCut.ts'
-import { usePlanRequest } from './usePlanRequest.ts'
+import { usePlanRequest } from '../stores/planRequest.ts'
 
 /** Behaviour of the bench: picking, dragging, stepping, taking off. While the hand moves only `liveCuts` changes; letting go saves. */
 export function usePlanEditor(scale: Ref<BenchScale>, svg: Ref<SVGSVGElement | null>) {

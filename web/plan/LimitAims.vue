@@ -6,7 +6,7 @@ import { aimedAt, type PlanLimits, type Weight } from '#core/planning/problem/re
 import { limitsSchema } from '#contract/documents.ts'
 import { PLACE_NAMES } from '#contract/messages/targets.ts'
 import { QUANTITY_NAMES } from '#contract/messages/names.ts'
-import { usePlanRequest } from '../plan-editor/usePlanRequest.ts'
+import { usePlanRequest } from '../stores/planRequest.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
 import { keeping, weighed } from './limitParts.ts'
 

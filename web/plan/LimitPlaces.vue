@@ -2,7 +2,7 @@
 import { mdiClose, mdiLock, mdiLockOpenOutline } from '@mdi/js'
 import { computed } from 'vue'
 import type { PlanLimits } from '#core/planning/problem/request.ts'
-import { usePlanRequest } from '../plan-editor/usePlanRequest.ts'
+import { usePlanRequest } from '../stores/planRequest.ts'
 import { useOpenJob } from '../stores/openJob.ts'
 import { toggled, withZone } from './limitParts.ts'
 

@@ -3,7 +3,7 @@ import { messageOf } from '#contract/messages/job.ts'
 import { isDone } from '#core/workorder/marks.ts'
 import { aimedAt, around, type PlanLimits } from '#core/planning/problem/request.ts'
 import type { PlanWithChance } from '#planner/protocol.ts'
-import { usePlanRequest } from '../plan-editor/usePlanRequest.ts'
+import { usePlanRequest } from '../stores/planRequest.ts'
 import { planner } from '../workers/planner.ts'
 import type { OpenOrder } from './useWorkOrder.ts'
 

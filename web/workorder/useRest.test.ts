@@ -11,7 +11,7 @@ import type { OpenOrder } from './useWorkOrder.ts'
 import { useRest } from './useRest.ts'
 
 const request = usualRequest()
-vi.mock('../plan-editor/usePlanRequest.ts', () => ({
+vi.mock('../stores/planRequest.ts', () => ({
   usePlanRequest: () => ({ open: ref(request), released: ref({ ...request, target: {} }) }),
 }))
 vi.mock('#core/workorder/resolve.ts', () => ({ restOf: (whole: unknown, steps: unknown) => ({ whole, steps, left: [] }) })) // prettier-ignore

@@ -6,7 +6,7 @@ import { isBegun } from '#core/workorder/marks.ts'
 import { peelOf } from '#core/workorder/order.ts'
 import { restOf, type RestPlan, type WithoutPiece } from '#core/workorder/resolve.ts'
 import type { RestOffer } from '#planner/protocol.ts'
-import { usePlanRequest } from '../plan-editor/usePlanRequest.ts'
+import { usePlanRequest } from '../stores/planRequest.ts'
 import { planner } from '../workers/planner.ts'
 import type { OpenOrder } from './useWorkOrder.ts'
 

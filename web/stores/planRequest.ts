@@ -13,7 +13,7 @@ import {
   type PlanRequest,
   type TargetNumbers,
 } from '#core/planning/problem/request.ts'
-import { useOpenJob } from '../stores/openJob.ts'
+import { useOpenJob } from './openJob.ts'
 
 /** What the open job asks of a plan: its frame, its target under the fitter's wishes, its drawer, and the pieces that stay. */
 export function usePlanRequest() {
