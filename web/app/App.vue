@@ -3,7 +3,7 @@ import { useEventListener } from '@vueuse/core'
 import { computed, onBeforeUnmount, ref } from 'vue'
 import { useDisplay, useTheme } from 'vuetify'
 import { mdiKeyboardOutline, mdiMagnify, mdiMenu, mdiWeatherNight, mdiWhiteBalanceSunny } from '@mdi/js'
-import { RouterLink, RouterView } from 'vue-router'
+import { RouterLink, RouterView, useRoute } from 'vue-router'
 import OutboxNotices from '../documents/OutboxNotices.vue'
 import SaveState from '../documents/SaveState.vue'
 import { useOutbox } from '../documents/useOutbox.ts'
@@ -25,10 +25,10 @@ const PAGES = [
   { to: '/instruments', name: 'Instruments' },
   { to: '/shop', name: 'Shop' },
 ]
-/** What does not fit into one row goes into a menu. */
 const { width } = useDisplay()
-/** Room for the pages beside a job's names; else they are in a menu. */
-const wide = computed(() => width.value >= 1200)
+const route = useRoute()
+/** Is there room for the pages in one row, beside a job's names where there is one? Else they are in a menu. */
+const wide = computed(() => width.value >= (route.path.startsWith('/job/') ? 1200 : 820))
 const themeIcon = computed(() => (theme.global.name.value === 'day' ? mdiWeatherNight : mdiWhiteBalanceSunny))
 const outbox = useOutbox()
 onBeforeUnmount(outbox.start())

@@ -43,7 +43,7 @@ test('a finger: the field is left in the mouse events that follow the touch', ()
 })
 
 test('a press that is dragged away or taken by the system still ends', () => {
-  for (const end of ['pointercancel', 'dragend', 'pagehide']) {
+  for (const end of ['pointercancel', 'contextmenu', 'dragend', 'pagehide']) {
     const { done, on, after } = bench()
     on('pointerdown', 'mousedown')
     after('left')

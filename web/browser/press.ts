@@ -43,7 +43,7 @@ export function pressWatch(target: EventTarget): PressWatch {
   }
   for (const name of ['pointerdown', 'mousedown']) target.addEventListener(name, begin, true)
   // Where a press is dragged away or taken by the system, no release comes.
-  for (const name of ['pointerup', 'mouseup', 'pointercancel', 'dragend', 'keydown', 'pagehide'])
+  for (const name of ['pointerup', 'mouseup', 'pointercancel', 'contextmenu', 'dragend', 'keydown', 'pagehide'])
     target.addEventListener(name, end, true)
   return {
     afterPress(work) {

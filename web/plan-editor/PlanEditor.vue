@@ -128,7 +128,7 @@ const labelOf = (cut: (typeof bench.cuts.value)[number]) => {
       />
     </svg>
     <div class="under">
-      <v-btn-toggle v-model="focus" role="group" mandatory density="compact" aria-label="Curve for">
+      <v-btn-toggle v-model="focus" class="foci" role="group" mandatory density="compact" aria-label="Curve for">
         <v-btn v-for="quantity in FOCI" :key="quantity" :value="quantity" size="small">{{
           QUANTITY_NAMES[quantity]
         }}</v-btn>
@@ -187,5 +187,16 @@ text {
   gap: 8px 14px;
   align-items: center;
   margin-top: 4px;
+}
+@media (max-width: 600px) {
+  .foci {
+    flex: 1 0 100%;
+  }
+  .foci :deep(.v-btn) {
+    flex: 1 1 auto;
+    min-width: 0;
+    padding: 0 4px;
+    font-size: 12px;
+  }
 }
 </style>

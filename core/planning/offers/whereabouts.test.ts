@@ -49,6 +49,7 @@ describe('where mass lies', () => {
     expect(elsewhere([a], [b])).toBeLessThan(0.6)
     expect(elsewhere([a], [b], true)).toBe(1)
     expect(elsewhere([], [])).toBe(0)
+    expect([...massWhere([{ ...a, materialId: 'of another shop' }], request).values()].every((g) => g === 0)).toBe(true)
   })
   it('choices of other places that would lie on a strip lie where it lies; those beside it do not', () => {
     const { choices } = planSpace(request)

@@ -9,9 +9,10 @@ export type Laid = Pick<PlanRequest, 'materials' | 'work'>
 /** How finely it is told where strips lie, cm. */
 const CELL_CM = 1
 
-/** Grams that a cut adds. What is moved adds nothing, and lies there all the same. */
+/** Grams that a cut adds; none of a material that nobody knows. What is moved adds nothing, and lies there all the same. */
 function gramsOf(cut: Cut, byId: ReturnType<typeof materialsById>, work: Laid['work']): number {
-  const material = byId.get(cut.materialId)!
+  const material = byId.get(cut.materialId)
+  if (!material) return 0
   return material.kind === 'moved' ? material.unitMassG : Math.max(0, massOf(cut, material, work))
 }
 

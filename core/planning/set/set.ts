@@ -64,11 +64,11 @@ const ABOVE: Record<Quantity, number> = { mass: 40, balance: 1.5, swingWeight: 5
 export const effortOfSet = (minutes: readonly number[], raised: number): number =>
   minutes.reduce((sum, m) => sum + wholeMinutes(m), 0) + raised
 
-/** The minutes' worth of the grams by which frames become heavier, all together, when each weighs so much. */
-export const minutesRaised = (frames: readonly SetFrame[], massG: number | undefined): number =>
-  massG === undefined
-    ? 0
-    : frames.reduce((sum, { request: { state, limits } }) => sum + limits.minutes.gram * Math.max(0, massG - state.massG!), 0) // prettier-ignore
+/** The minutes' worth of the grams by which frames become heavier, all together, when each weighs so much; none where no mass is aimed at. */
+export function minutesRaised(frames: readonly SetFrame[], massG = 0): number {
+  const raised = ({ request: { state, limits } }: SetFrame) => limits.minutes.gram * Math.max(0, massG - state.massG!)
+  return frames.reduce((sum, frame) => sum + raised(frame), 0)
+}
 
 /** Numbers that all frames are known by; mass and balance are always among them. */
 function sharedNumbers(frames: readonly SetFrame[]): Quantity[] {
