@@ -51,6 +51,19 @@ async function wrongOn(page: Page, limit: (axe: AxeBuilder) => AxeBuilder): Prom
 const nothingWrong = (page: Page, message: string, limit: (axe: AxeBuilder) => AxeBuilder) =>
   expect.poll(() => wrongOn(page, limit), { message }).toEqual([])
 
+/** So wide a field is at least, px: a figure fits. */
+const NARROW = 70
+/** Fields in which no word can be read or typed. */
+const squeezed = (page: Page) =>
+  page.locator('.v-field').evaluateAll(
+    (fields, narrow) =>
+      fields.flatMap((field) => {
+        const { width } = field.getBoundingClientRect()
+        return width > 0 && width < narrow ? [field.textContent.trim()] : []
+      }),
+    NARROW,
+  )
+
 // Two at once: the pages of even and of odd number.
 test.describe.configure({ mode: 'parallel' })
 for (const half of [0, 1]) {
@@ -74,6 +87,7 @@ for (const half of [0, 1]) {
       await noWiderThan(page, 1024, path)
       await page.setViewportSize({ width: 390, height: 844 })
       await noWiderThan(page, 390, path)
+      await expect.poll(() => squeezed(page), { message: path }).toEqual([])
     }
   })
 }

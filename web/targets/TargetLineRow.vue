@@ -68,7 +68,7 @@ function setTolerance(text: string): void {
       @change="(e: Event) => setTolerance(typedIn(e))"
     />
     <span v-else />
-    <div class="d-flex ga-2 align-center">
+    <div class="own">
       <v-text-field
         v-if="line"
         :model-value="line.reason"
@@ -134,6 +134,11 @@ function setTolerance(text: string): void {
   content: ' → ';
   color: rgb(var(--v-theme-quiet));
 }
+.own {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
 .reason {
   max-width: 340px;
 }
@@ -141,6 +146,7 @@ function setTolerance(text: string): void {
   .line {
     grid-template-columns: 1fr 1fr;
   }
+  .own,
   .chain {
     grid-column: 1 / -1;
   }
