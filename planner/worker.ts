@@ -39,9 +39,9 @@ export function planWorkerWith(loading: Promise<Solve>): PlanWorker {
     async prepare(request) {
       await loading
       const ahead = planSpace(request)
-      // What is run once is quick the next time; without a target only what could be laid is worked out.
+      // What is run once is quick the next time, and whoever asks meanwhile waits no longer than for a glance.
       if (aimedAt(request.target).length === 0) ahead.menu()
-      else chance(heuristicPlan(ahead, NO_CONSTRAINT), FIRST_DRAWS, ahead)
+      else chance(heuristicPlan(ahead, NO_CONSTRAINT, 'glance'), FIRST_DRAWS, ahead)
     },
     async open(request) {
       solve = await loading

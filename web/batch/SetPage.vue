@@ -156,7 +156,7 @@ async function bench(unit: BatchUnit): Promise<void> {
 .wishes {
   display: flex;
   flex-wrap: wrap;
-  column-gap: 22px;
+  gap: 6px 22px;
 }
 .gram {
   flex: none;
