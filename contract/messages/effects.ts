@@ -1,5 +1,6 @@
 import type { ImpactChange } from '#core/impact/faceMap.ts'
-import { fixed } from '#core/quantities/write.ts'
+import type { HitChange } from '#core/impact/hitChange.ts'
+import { fixed, signed } from '#core/quantities/write.ts'
 
 /** Less than this is no difference that words should be made of. */
 const LEAST_SHARE = 0.005
@@ -32,3 +33,9 @@ export function effectTexts(effect: ImpactChange): string[] {
       : []),
   ]
 }
+
+/** The same on a card, in as few words as will do. */
+export const hitTexts = ({ turnShare, offCm, speedShare }: HitChange): string[] => [
+  `turns ${signed(100 * turnShare, 0)} % at ${fixed(offCm, 0)} cm off`,
+  `ball ${signed(100 * speedShare, 0)} % at equal effort`,
+]

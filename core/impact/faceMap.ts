@@ -1,6 +1,7 @@
 import { headCentreCm, type FrameGeometry } from '../geometry/outline.ts'
 import { aboutAxis, type FrameState } from '../frame/state.ts'
 import { Problem } from '../problem.ts'
+import type { HitChange } from './hitChange.ts'
 import { strikerOf, strokeRate } from './impact.ts'
 import { type ImpactAssumptions } from '../sports/kinds.ts'
 
@@ -89,12 +90,7 @@ export function faceMap(
 }
 
 /** What one setup does beside another, in figures that plain words can be made of. */
-export interface ImpactChange {
-  /** Turning after a hit `offCm` off the axis at the head's middle: other/this − 1. */
-  turnShare: number
-  offCm: number
-  /** Ball speed at the head's middle at equal effort: other/this − 1. */
-  speedShare: number
+export interface ImpactChange extends HitChange {
   /** Time to bring the frame round: other/this − 1, and its band for n from 0.2 to 0.3. */
   timeShare: number
   timeBand: [number, number]

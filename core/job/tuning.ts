@@ -1,3 +1,4 @@
+import { usualImpact } from '../impact/hitChange.ts'
 import { strikerOf, strokeRate } from '../impact/impact.ts'
 import { headCentreCm } from '../geometry/outline.ts'
 import type { FrameState } from '../frame/state.ts'
@@ -6,7 +7,6 @@ import { piecesOfAll } from '../cuts/pieces.ts'
 import type { Piece } from '../frame/pieces.ts'
 import type { Material } from '../cuts/material.ts'
 import { Problem } from '../problem.ts'
-import type { ImpactAssumptions } from '../sports/kinds.ts'
 import { isMinor } from '../targets/minors.ts'
 import { cautionsOnNext } from '../targets/warnings.ts'
 import { cutsAfter, drawerUse, stateOf } from '../tuning/doses.ts'
@@ -174,11 +174,6 @@ export const stuckOn = (cuts: readonly Cut[], { materials, work }: Pick<TuningBe
     work,
   )
 
-const usual = (impact: DerivedJob['work']['profile']['impact']): ImpactAssumptions =>
-  Object.fromEntries(
-    Object.entries(impact).map(([name, { usual: value }]) => [name, value]),
-  ) as unknown as ImpactAssumptions
-
 /** Where a ball meets the face. */
 export const MET_AT = ['centre', 'beside', 'tip'] as const
 export type MetAt = (typeof MET_AT)[number]
@@ -188,7 +183,7 @@ const OFF_SHARE = 0.4
 /** Share by which a ball leaves faster than off the built frame, at equal effort, where it is met; null where twist weight is not known. */
 export function fasterBy(base: FrameState, state: FrameState, work: DerivedJob['work']): Record<MetAt, number> | null {
   if (base.twistWeightKgCm2 === null || state.twistWeightKgCm2 === null) return null
-  const assumed = usual(work.profile.impact)
+  const assumed = usualImpact(work.profile.impact)
   const headCentre = headCentreCm(work.geometry)
   const { headLengthCm, headWidthCm } = work.geometry
   const now = { swingWeight: base.swingWeightKgCm2!, headCentreCm: headCentre }

@@ -1,15 +1,14 @@
 <script setup lang="ts">
-import { keysOf, recordOf } from '#core/records.ts'
 import { computed } from 'vue'
 import type { AlternativeId } from '#core/planning/offers/alternatives.ts'
-import { strikerOf, strokeRate } from '#core/impact/impact.ts'
-import { headCentreCm } from '#core/geometry/outline.ts'
 import { costOf } from '#core/cuts/cut.ts'
+import { hitChange, usualImpact } from '#core/impact/hitChange.ts'
 import { piecesOfAll } from '#core/cuts/pieces.ts'
 import type { Chance } from '#core/planning/explain/chance.ts'
 import { doubtOf } from '#core/planning/explain/doubt.ts'
 import type { Plan } from '#core/planning/solve/plan.ts'
-import { fixed, signed, writeDifference } from '#core/quantities/write.ts'
+import { fixed, writeDifference } from '#core/quantities/write.ts'
+import { hitTexts } from '#contract/messages/effects.ts'
 import { QUANTITY_NAMES } from '#contract/messages/names.ts'
 import { afterwardsText, changeText, doubtText, workText } from '#contract/messages/plan.ts'
 import { usePlanRequest } from '../stores/planRequest.ts'
@@ -45,26 +44,11 @@ function doubt(plan: Plan, chance: Chance): string {
 }
 /** A way that lands less often than this is said to before anything else of it. */
 const LIKELY = 0.8
-const percent = (share: number) => `${signed(100 * share, 0)} %`
 /** What ball and hand will find, stroke as usual for the sport. */
 function felt(plan: Plan): string[] {
-  const now = job.picture.measured.state
-  if (now.twistWeightKgCm2 === null || now.swingWeightKgCm2 === null) return []
   const { geometry } = job.picture.work
-  const { impact } = job.profile
-  const assumed = recordOf(keysOf(impact), (k) => impact[k].usual)
-  const centre = headCentreCm(geometry)
-  const at = (state: typeof now) =>
-    strikerOf(
-      state,
-      strokeRate(state.swingWeightKgCm2!, { swingWeight: now.swingWeightKgCm2!, headCentreCm: centre }, assumed),
-      assumed,
-    )
-  const off = Math.min(4, geometry.headWidthCm / 4)
-  const [before, after] = [at(now), at(plan.result)]
-  const turn = after.at(centre, off).turnRadS / before.at(centre, off).turnRadS - 1
-  const speed = after.at(centre, 0).outgoingMS / before.at(centre, 0).outgoingMS - 1
-  return [`turns ${percent(turn)} at ${fixed(off, 0)} cm off`, `ball ${percent(speed)} at equal effort`]
+  const change = hitChange(job.picture.measured.state, plan.result, geometry, usualImpact(job.profile.impact))
+  return change ? hitTexts(change) : []
 }
 </script>
 

@@ -1,7 +1,7 @@
-import { keysOf, recordOf } from '#core/records.ts'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { referenceState } from '#core/compare/setup.ts'
 import { estimateOf, frameState, type FrameState } from '#core/frame/state.ts'
+import { usualImpact } from '#core/impact/hitChange.ts'
 import type { ImpactAssumptions } from '#core/sports/kinds.ts'
 import { QUANTITIES } from '#core/quantities/units.ts'
 import { problemMessage } from '#contract/messages/problems.ts'
@@ -19,7 +19,7 @@ export function useFace() {
   const job = useOpenJob()
   const shop = useShop()
   const ranges = computed(() => job.profile.impact)
-  const usual = computed(() => recordOf(keysOf(ranges.value), (k) => ranges.value[k].usual))
+  const usual = computed(() => usualImpact(ranges.value))
   const changed = ref<Partial<ImpactAssumptions>>({})
   const assumed = computed<ImpactAssumptions>(() => ({ ...usual.value, ...changed.value }))
   const now = computed(() => job.picture.measured.state)
