@@ -54,4 +54,9 @@ async function add(): Promise<void> {
   padding-top: 10px;
   align-items: start;
 }
+@media (max-width: 600px) {
+  .form {
+    grid-template-columns: 1fr 1fr;
+  }
+}
 </style>

@@ -136,5 +136,9 @@ summary {
   .row {
     flex-wrap: wrap;
   }
+  .row > :deep(.v-input) {
+    flex: 1 1 140px;
+    max-width: none;
+  }
 }
 </style>

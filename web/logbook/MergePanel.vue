@@ -57,8 +57,12 @@ async function send(path: string, body: unknown): Promise<void> {
 <style scoped>
 .row {
   display: flex;
+  flex-wrap: wrap;
   gap: 10px;
   align-items: center;
   margin-top: 8px;
+}
+.row > :first-child {
+  flex: 1 1 160px;
 }
 </style>
