@@ -1,8 +1,7 @@
 import { headCentreCm, type FrameGeometry } from '../geometry/outline.ts'
 import { aboutAxis, type FrameState } from '../frame/state.ts'
-import { Problem } from '../problem.ts'
-import type { HitChange } from './hitChange.ts'
-import { strikerOf, strokeRate } from './impact.ts'
+import { strikerBeside, type HitChange } from './hitChange.ts'
+import { strikerOf } from './impact.ts'
 import { type ImpactAssumptions } from '../sports/kinds.ts'
 
 export const MAP_FIELDS = ['apparent', 'outgoing', 'turning'] as const
@@ -57,15 +56,7 @@ export function faceMap(
   grid: FaceGrid,
   assumed: ImpactAssumptions,
 ): FaceMap {
-  if (now.swingWeightKgCm2 === null) throw new Problem('state.needs', 'swingWeight')
-  const here = aboutAxis(state, now.axisCm)
-  if (here.swingWeightKgCm2 === null) throw new Problem('state.needs', 'swingWeight')
-  const rate = strokeRate(
-    here.swingWeightKgCm2,
-    { swingWeight: now.swingWeightKgCm2, headCentreCm: headCentreCm(geometry) },
-    assumed,
-  )
-  const striker = strikerOf(here, rate, assumed)
+  const striker = strikerBeside(now, aboutAxis(state, now.axisCm), geometry, assumed)
   const size = grid.x.length * grid.y.length
   const fields: FaceMap['fields'] = {
     apparent: new Float64Array(size).fill(NaN),
@@ -86,7 +77,7 @@ export function faceMap(
   let lively = 0
   for (const v of fields.outgoing) if (v >= 0.9 * best.outgoingMS) lively++
   const cell = (grid.x[1] - grid.x[0]) * (grid.y[1] - grid.y[0])
-  return { fields, best, livelyCm2: lively * cell, rateRadS: rate }
+  return { fields, best, livelyCm2: lively * cell, rateRadS: striker.rateRadS }
 }
 
 /** What one setup does beside another, in figures that plain words can be made of. */

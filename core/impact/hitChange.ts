@@ -1,13 +1,31 @@
 import { headCentreCm, type FrameGeometry } from '../geometry/outline.ts'
 import type { FrameState } from '../frame/state.ts'
+import { Problem } from '../problem.ts'
 import { keysOf, recordOf } from '../records.ts'
 import type { ImpactAssumptions } from '../sports/kinds.ts'
 import type { SportProfile } from '../sports/profile.ts'
-import { strikerOf, strokeRate } from './impact.ts'
+import { strikerOf, strokeRate, type Striker } from './impact.ts'
 
 /** What is assumed of ball and stroke, as is usual in a sport. */
 export const usualImpact = (impact: SportProfile['impact']): ImpactAssumptions =>
   recordOf(keysOf(impact), (k) => impact[k].usual)
+
+/**
+ * A frame in the stroke that costs the effort of the usual one with the frame as it is now. @param state about the axis of `now`
+ * @throws Problem `state.needs` when one of the four numbers is not known
+ */
+export function strikerBeside(
+  now: FrameState,
+  state: FrameState,
+  geometry: FrameGeometry,
+  assumed: ImpactAssumptions,
+): Striker {
+  const [swingWeight, own] = [now, state].map(({ swingWeightKgCm2 }) => {
+    if (swingWeightKgCm2 === null) throw new Problem('state.needs', 'swingWeight')
+    return swingWeightKgCm2
+  })
+  return strikerOf(state, strokeRate(own, { swingWeight, headCentreCm: headCentreCm(geometry) }, assumed), assumed)
+}
 
 /** What a frame does to a ball at the head's middle, beside what it did before it was weighted. */
 export interface HitChange {
@@ -28,13 +46,9 @@ export function hitChange(
   geometry: FrameGeometry,
   assumed: ImpactAssumptions,
 ): HitChange | null {
-  const swingWeight = before.swingWeightKgCm2
-  if (swingWeight === null || after.swingWeightKgCm2 === null) return null
-  if (before.twistWeightKgCm2 === null || after.twistWeightKgCm2 === null) return null
+  if ([before, after].some((state) => state.swingWeightKgCm2 === null || state.twistWeightKgCm2 === null)) return null
   const centre = headCentreCm(geometry)
-  const hits = (state: FrameState) =>
-    strikerOf(state, strokeRate(state.swingWeightKgCm2!, { swingWeight, headCentreCm: centre }, assumed), assumed)
-  const [was, is] = [hits(before), hits(after)]
+  const [was, is] = [before, after].map((state) => strikerBeside(before, state, geometry, assumed))
   const offCm = Math.min(OFF_CM, geometry.headWidthCm / 4)
   return {
     turnShare: is.at(centre, offCm).turnRadS / was.at(centre, offCm).turnRadS - 1,

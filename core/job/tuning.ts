@@ -1,5 +1,4 @@
-import { usualImpact } from '../impact/hitChange.ts'
-import { strikerOf, strokeRate } from '../impact/impact.ts'
+import { strikerBeside, usualImpact } from '../impact/hitChange.ts'
 import { headCentreCm } from '../geometry/outline.ts'
 import type { FrameState } from '../frame/state.ts'
 import { stockOf, type Cut } from '../cuts/cut.ts'
@@ -186,9 +185,7 @@ export function fasterBy(base: FrameState, state: FrameState, work: DerivedJob['
   const assumed = usualImpact(work.profile.impact)
   const headCentre = headCentreCm(work.geometry)
   const { headLengthCm, headWidthCm } = work.geometry
-  const now = { swingWeight: base.swingWeightKgCm2!, headCentreCm: headCentre }
-  const hit = (of: FrameState) => strikerOf(of, strokeRate(of.swingWeightKgCm2!, now, assumed), assumed)
-  const [before, after] = [hit(base), hit(state)]
+  const [before, after] = [base, state].map((of) => strikerBeside(base, of, work.geometry, assumed))
   const by = (xCm: number, yCm: number) => {
     const was = before.at(xCm, yCm).outgoingMS
     return was > 0 ? (after.at(xCm, yCm).outgoingMS - was) / was : 0

@@ -56,7 +56,7 @@ async function add(): Promise<void> {
 }
 @media (max-width: 600px) {
   .form {
-    grid-template-columns: 1fr 1fr;
+    grid-template-columns: 1fr;
   }
 }
 </style>

@@ -115,6 +115,9 @@ describe('a work order', () => {
     const coat = order.steps.value.find((s) => s.kind === 'coat')!
     order.mark(coat, true)
     expect(again(coat.id, 5).doneAt).toBe('2026-01-02T11:01:40.000Z')
+    // What was left out and is left open again is done when it is ticked.
+    order.skip(of(order, LEAD.id), 'no room')
+    expect(again(LEAD.id, 5)).toMatchObject({ skipped: null, doneAt: '2026-01-02T11:01:45.000Z' })
   })
   it('a step left out says why; done after all, it is left out no more', () => {
     const order = page()

@@ -15,6 +15,7 @@ import { followBuild, type Checkpoint } from '#core/workorder/follow.ts'
 import {
   asBuilt,
   EMPTY_ORDER,
+  isDone,
   markNow,
   redrawn,
   type StepMark,
@@ -160,7 +161,7 @@ export function useWorkOrder() {
   function mark(step: WorkStep, done: boolean): void {
     if (done) return void put(step.id, slipAt(step) ?? markFor(step))
     const { [step.id]: gone, ...others } = body.value!.marks
-    if (gone) tickedOff = { step, mark: gone, at: Date.now() }
+    if (isDone(gone)) tickedOff = { step, mark: gone, at: Date.now() }
     keep({ ...body.value!, marks: others })
   }
   const skip = (step: WorkStep, why: string) => put(step.id, { ...markFor(step), skipped: why.trim() })
