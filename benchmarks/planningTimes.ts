@@ -19,9 +19,7 @@ import { requests, unseen } from './planTime.ts'
 
 /** Two workers in threads of their own, as the page has them. */
 export async function withPlanWorkers<T>(work: (workers: PlanWorker[]) => Promise<T>): Promise<T> {
-  const worker = JSON.stringify(new URL('./planWorkerThread.ts', import.meta.url).href)
-  const start = `import('tsx/esm/api').then(({ register }) => (register(), import(${worker})))`
-  const threads = [0, 1].map(() => new Worker(start, { eval: true }))
+  const threads = [0, 1].map(() => new Worker(new URL('./planWorkerThread.js', import.meta.url)))
   try {
     return await work(threads.map((thread) => Comlink.wrap<PlanWorker>(nodeEndpoint(thread)) as unknown as PlanWorker))
   } finally {

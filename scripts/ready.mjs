@@ -51,7 +51,11 @@ export function ensureBuilt() {
   const sources = ['core', 'contract', 'solver', 'planner', 'server', 'devices', 'web', 'demo'].flatMap((folder) => [
     ...filesUnder(join(root, folder)),
   ])
-  sources.push(...['vite.config.ts', 'package-lock.json', 'scripts/build.mjs'].map((file) => join(root, file)))
+  sources.push(
+    ...['vite.config.ts', 'package-lock.json', 'scripts/build.mjs', 'scripts/bundle.mjs'].map((file) =>
+      join(root, file),
+    ),
+  )
   const seen = hashOf(
     ...sources
       .filter((f) => !f.endsWith('.test.ts'))
