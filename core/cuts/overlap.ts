@@ -23,7 +23,10 @@ export function stretchOf(cut: Cut, work: Workpiece): Stretch | null {
     case 'hoop': {
       const [fromCm, toCm] = hoopSpan(cut, length, work.geometry)
       const { side = 'both', edges = 1, edge, wall } = cut
-      return { surface: 'hoop', fromCm, toCm, side, edges, ...(edge ? { edge } : {}), ...(wall ? { wall } : {}) }
+      const stretch: Stretch = { surface: 'hoop', fromCm, toCm, side, edges }
+      if (edge) stretch.edge = edge
+      if (wall) stretch.wall = wall
+      return stretch
     }
     case 'shaft':
     case 'bevels':

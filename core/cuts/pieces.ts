@@ -83,12 +83,6 @@ export function piecesLaid(cut: Cut, material: Material | undefined, work: Workp
   const { geometry, profile, condition } = work
   const massG = massOf(cut, material, work)
   const roll = { id: material.id, uRel: material.uRel }
-  const handle = (fromCm: number, toCm: number): Piece['shape'] => ({
-    kind: 'sleeve',
-    fromCm,
-    toCm,
-    radiusCm: geometry.handleHalfWidthCm,
-  })
   switch (material.kind) {
     case 'tape':
     case 'sleeve':
@@ -97,7 +91,7 @@ export function piecesLaid(cut: Cut, material: Material | undefined, work: Workp
           length * material.unitMassG * runsOf(cut, geometry),
           material.kind === 'tape'
             ? runShape(cut, length, geometry, besideCm(cut, geometry, material, layer))
-            : handle(cut.atCm, Math.min(cut.atCm + length, geometry.lengthCm)),
+            : roundHandle(cut.atCm, Math.min(cut.atCm + length, geometry.lengthCm), geometry),
           roll,
           runsOf(cut, geometry),
         ),
@@ -123,10 +117,17 @@ export function piecesLaid(cut: Cut, material: Material | undefined, work: Workp
     case 'overgrip': {
       const was = material.kind === 'grip' ? profile.layers.grips[condition.grip].uMassG : 0
       const uMassG = Math.hypot(was, Math.abs(cut.amount) * material.unitMassG * HAND.massShare)
-      return [{ massG, uMassG, uPlaceCm: HAND.placeCm, shape: handle(0, geometry.gripLengthCm) }]
+      return [{ massG, uMassG, uPlaceCm: HAND.placeCm, shape: roundHandle(0, geometry.gripLengthCm, geometry) }]
     }
   }
 }
+
+const roundHandle = (fromCm: number, toCm: number, { handleHalfWidthCm }: FrameGeometry): Piece['shape'] => ({
+  kind: 'sleeve',
+  fromCm,
+  toCm,
+  radiusCm: handleHalfWidthCm,
+})
 
 function spotShape(cut: Cut): Piece['shape'] {
   return cut.offCm
@@ -138,7 +139,7 @@ function runShape(cut: Cut, lengthCm: number, geometry: FrameGeometry, offCm: nu
   if (cut.place === 'hoop') {
     const [fromCm, toCm] = hoopSpan(cut, lengthCm, geometry)
     const side = cut.side ?? (acrossOf(cut, geometry) ? 'across' : 'both')
-    return { kind: 'arc', fromCm, toCm, side, ...(offCm === 0 ? {} : { offCm }) }
+    return offCm === 0 ? { kind: 'arc', fromCm, toCm, side } : { kind: 'arc', fromCm, toCm, side, offCm }
   }
   const offsetCm = cut.place === 'bevels' ? geometry.handleHalfWidthCm * 0.75 : geometry.shaftHalfWidthCm
   const fromCm = layerFrom(cut, lengthCm)

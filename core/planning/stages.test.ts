@@ -133,7 +133,7 @@ describe('what plans of some places can do at most', () => {
         const brings = patterns.reduce((sum, p) => sum + p.sums[a], 0)
         if (Math.abs(base[a] + brings - aim.target) > aim.tolerance) return
         reached++
-        const really = patterns.reduce((sum, p) => sum + leastVariance(aim, p.covariance, most), 0)
+        const really = patterns.reduce((sum, p) => sum + leastVariance(aim, p.uncertainty().covariance, most), 0)
         expect(really).toBeGreaterThanOrEqual(doubts.addedTo(i, places, 1) - 1e-12)
       })
     }

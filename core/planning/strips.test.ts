@@ -220,7 +220,7 @@ describe('the plan of least work', () => {
         const space = planSpace(request)
         const found = findPlan(programmeFor(space, NO_CONSTRAINT), space.menu(), 'first')!
         expect(found.score.outside, `${sport} ${trial}`).toBe(0)
-        const cuts = found.patterns.map((p) => p.cut)
+        const cuts = found.patterns.map((p) => space.choices[p.choice].cutFor(p.count))
         const result = withPieces(request.state, piecesOfAll(cuts, request.materials, request.work), profile.geometry)
         const again = scoreOfPlan(request, cuts, result)
         for (const [part, value] of Object.entries(again))

@@ -58,45 +58,48 @@ export interface WorkOfCut {
   cure: boolean
 }
 
+/** The different lengths of some layers, thousandths of a cm. */
+function measuredOff(layers: readonly number[]): number[] {
+  const each = layers.map((length) => Math.round(1000 * length))
+  return each.every((length) => length === each[0]) ? each.slice(0, 1) : [...new Set(each)]
+}
+
 /** The work in one cut. */
 export function workOfCut(cut: Cut, material: Material, work: Workpiece, minutes: WorkMinutes): WorkOfCut {
   const underGrip = work.condition.grip !== 'none' && ['bevels', 'handle', 'sleeve'].includes(cut.place)
-  const base: WorkOfCut = {
-    ownMinutes: 0,
-    strips: 0,
-    lengths: [],
+  const asks = (ownMinutes: number, strips = 0, lengths: number[] = []): WorkOfCut => ({
+    ownMinutes,
+    strips,
+    lengths,
     materialId: isInDrawer(material) ? material.id : null,
     gripOff: underGrip || material.kind === 'grip',
     cure: material.cureHours !== null,
-  }
+  })
   if (isByLength(material.kind)) {
     const layers = layersOf(cut)
     const runs = runsOf(cut, work.geometry)
     const strips = runs * layers.length
     const short = runs * layers.filter((length) => length < SHORT_CM - 1e-9).length
-    return {
-      ...base,
-      strips,
-      lengths: [...new Set(layers.map((length) => Math.round(1000 * length)))],
-      ownMinutes: minutes.place + minutes.strip * strips + minutes.stacked * (strips - runs) + minutes.short * short,
-    }
+    const ownMinutes =
+      minutes.place + minutes.strip * strips + minutes.stacked * (strips - runs) + minutes.short * short
+    return asks(ownMinutes, strips, measuredOff(layers))
   }
   switch (material.kind) {
     case 'fill':
-      return { ...base, ownMinutes: minutes.place + minutes.fill }
+      return asks(minutes.place + minutes.fill)
     case 'weight':
-      return { ...base, ownMinutes: minutes.place + minutes.strip * runsOf(cut, work.geometry) * cut.amount }
+      return asks(minutes.place + minutes.strip * runsOf(cut, work.geometry) * cut.amount)
     case 'overgrip':
-      return { ...base, ownMinutes: minutes.overgrip * Math.abs(cut.amount) }
+      return asks(minutes.overgrip * Math.abs(cut.amount))
     case 'strings':
-      return { ...base, ownMinutes: minutes.strings }
+      return asks(minutes.strings)
     case 'off':
-      return { ...base, ownMinutes: minutes.strip * cut.amount }
+      return asks(minutes.strip * cut.amount)
     case 'moved':
       // Each out of its hole, and into the other.
-      return { ...base, ownMinutes: minutes.place + 2 * minutes.strip * runsOf(cut, work.geometry) }
+      return asks(minutes.place + 2 * minutes.strip * runsOf(cut, work.geometry))
     default:
-      return base
+      return asks(0)
   }
 }
 

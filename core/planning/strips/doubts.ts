@@ -22,29 +22,35 @@ const sumOf = ({ quantity }: Aim): number | undefined => SUM_OF[quantity as keyo
 export class Doubts {
   readonly #aims: readonly KnownAim[]
   readonly #base: ArrayLike<number>
-  /** Of each number: of each place. */
-  readonly #of: Doubt[][]
+  readonly #groups: readonly Group[]
+  readonly #mostMass: number
+  /** Of each number: of each place; worked out when places are first asked about. */
+  #of: Doubt[][] | null = null
   readonly #regions = new Map<Stage, Map<string, Region | null>>()
 
   /** @param mostMass the most that a frame inside the tolerances weighs */
   constructor(aims: readonly KnownAim[], base: ArrayLike<number>, groups: readonly Group[], mostMass: number) {
     this.#aims = aims
     this.#base = base
-    this.#of = aims.map((aim) => {
-      const a = sumOf(aim)
-      const towards = a === undefined ? 0 : Math.sign(aim.target - base[a])
-      return groups.map(({ patterns }) => {
-        let [least, perSquare] = [Infinity, Infinity]
-        for (const p of patterns) {
-          const variance = leastVariance(aim, p.covariance, mostMass)
-          if (variance < least) least = variance
-          if (a !== undefined && p.sums[a] * towards > 0) {
-            const per = p.covariance[SUMS * a + a] / p.sums[a] ** 2
-            if (per < perSquare) perSquare = per
-          }
+    this.#groups = groups
+    this.#mostMass = mostMass
+  }
+
+  #doubtsOf(aim: Aim): Doubt[] {
+    const a = sumOf(aim)
+    const towards = a === undefined ? 0 : Math.sign(aim.target - this.#base[a])
+    return this.#groups.map(({ patterns }) => {
+      let [least, perSquare] = [Infinity, Infinity]
+      for (const p of patterns) {
+        const { covariance } = p.uncertainty()
+        const variance = leastVariance(aim, covariance, this.#mostMass)
+        if (variance < least) least = variance
+        if (a !== undefined && p.sums[a] * towards > 0) {
+          const per = covariance[SUMS * a + a] / p.sums[a] ** 2
+          if (per < perSquare) perSquare = per
         }
-        return { least, perSquare }
-      })
+      }
+      return { least, perSquare }
     })
   }
 
@@ -70,7 +76,8 @@ export class Doubts {
 
   /** The least that these places add to the variance of a number that comes so near to its target. */
   addedTo(i: number, at: readonly number[], placed: number): number {
-    const of = this.#of[i]
+    if (at.length === 0) return 0
+    const of = (this.#of ??= this.#aims.map((aim) => this.#doubtsOf(aim)))[i]
     const least = at.reduce((sum, s) => sum + of[s].least, 0)
     const aim = this.#aims[i]
     const a = sumOf(aim)

@@ -93,7 +93,8 @@ const afresh = (request: PlanRequest) => {
 }
 
 /** As text, a line each, to compare many of them. */
-const told = (patterns: readonly Pattern[]) => patterns.map((p) => JSON.stringify(p)).join('\n')
+const told = (patterns: readonly Pattern[]) =>
+  patterns.map((p) => JSON.stringify({ ...p, ...p.uncertainty() })).join('\n')
 
 describe('patterns that are known already', () => {
   it.each(Object.entries(CHANGED))('follow %s', (_, request) => {

@@ -1,5 +1,6 @@
-import { effectOf } from '../../frame/pieces.ts'
-import { costOf, massOf, stockTaken, type Cut } from '../../cuts/cut.ts'
+import { effectOf, leverageOf, type Piece } from '../../frame/pieces.ts'
+import { meansOf } from '../../geometry/shape.ts'
+import { costOf, massOf, stockTaken } from '../../cuts/cut.ts'
 import { piecesOf } from '../../cuts/pieces.ts'
 import { MATERIAL_KINDS } from '../../cuts/material.ts'
 import { stretchOf, type Stretch } from '../../cuts/overlap.ts'
@@ -8,16 +9,20 @@ import type { PlanRequest } from '../problem/request.ts'
 import { workOfCut } from '../problem/work.ts'
 import { SUMS } from './sums.ts'
 
+/** What a pattern adds to the covariance of the sums by itself, row after row, and what it shares with all that is cut from the same roll. */
+export interface Uncertainty {
+  covariance: number[]
+  roll: { material: number; along: number[] } | null
+}
+
 /** One way to use a place: a material, laid in one way, in one length. */
 export interface Pattern {
   choice: number
   count: number
-  cut: Cut
   /** What it adds to the sums. */
   sums: number[]
-  /** What it adds to their covariance by itself, row after row, and what it shares with all that is cut from the same roll. */
-  covariance: number[]
-  roll: { material: number; along: number[] } | null
+  /** How unsure it leaves them; worked out when it is first asked for, since of most patterns nothing asks. */
+  uncertainty(): Uncertainty
   addedG: number
   cost: number
   /** What it takes out of the drawer: cm, g or pieces. */
@@ -103,39 +108,48 @@ function addSquare(covariance: number[], error: readonly number[]): void {
   }
 }
 
-/** One pattern, by the exact effect of its pieces. @param j index of the choice  @param material index of its material */
-export function patternOf(
-  { work, state, limits }: PatternInputs,
-  choice: Choice,
-  j: number,
-  count: number,
-  material: number,
-): Pattern {
-  const { axisCm } = state
-  const cut = choice.cutFor(count)
-  const sums = new Array<number>(SUMS).fill(0)
+/** What some steps of a choice do to the sums, by the exact effect of their pieces. */
+function sumsFrom({ work, state }: PatternInputs, pieces: readonly Piece[]): number[] {
+  let [mass, moment, swing, twist, side] = [0, 0, 0, 0, 0]
+  for (const { massG, shape } of pieces) {
+    const per = leverageOf(meansOf(shape, work.geometry), state.axisCm)
+    mass += massG
+    moment += massG * per.xCm
+    swing += massG * per.swing
+    twist += massG * per.twist
+    side += massG * per.yCm
+  }
+  return [mass, moment, swing, twist, side]
+}
+
+/** How unsure they leave the sums. @param material index of their material; −1 for what is on the frame already */
+function uncertaintyFrom({ work, state }: PatternInputs, pieces: readonly Piece[], material: number): Uncertainty {
   const covariance = new Array<number>(SUMS * SUMS).fill(0)
   let along: number[] | null = null
-  for (const piece of piecesOf(cut, choice.material, work)) {
-    const { perGram, errors } = effectOf(piece, axisCm, work.geometry)
-    for (let a = 0; a < SUMS; a++) sums[a] += piece.massG * perGram[a]
+  for (const piece of pieces) {
+    const { perGram, errors } = effectOf(piece, state.axisCm, work.geometry)
     for (const error of errors) addSquare(covariance, error)
     const { roll } = piece
     if (roll) along = perGram.map((g, a) => (along?.[a] ?? 0) + roll.uRel * piece.massG * g)
   }
+  if (!along) return { covariance, roll: null }
+  if (material >= 0) return { covariance, roll: { material, along } }
   // Nothing else is of one roll with what is on the frame already: its error is its own.
-  if (along && material < 0) {
-    addSquare(covariance, along)
-    along = null
-  }
+  addSquare(covariance, along)
+  return { covariance, roll: null }
+}
+
+/** One pattern, by the exact effect of its pieces. @param j index of the choice  @param material index of its material */
+export function patternOf(inputs: PatternInputs, choice: Choice, j: number, count: number, material: number): Pattern {
+  const { work, limits } = inputs
+  const cut = choice.cutFor(count)
   const asked = workOfCut(cut, choice.material, work, limits.minutes)
+  let uncertainty: Uncertainty | null = null
   return {
     choice: j,
     count,
-    cut,
-    sums,
-    covariance,
-    roll: along && { material, along },
+    sums: sumsFrom(inputs, piecesOf(cut, choice.material, work)),
+    uncertainty: () => (uncertainty ??= uncertaintyFrom(inputs, piecesOf(cut, choice.material, work), material)),
     addedG: Math.max(0, massOf(cut, choice.material, work)),
     cost: costOf(cut, choice.material, work) ?? 0,
     stock: stockTaken(cut, choice.material, work),

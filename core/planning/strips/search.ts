@@ -17,7 +17,7 @@ import { Doubts } from './doubts.ts'
 import { Directions, RowSum, type Bounds, type WindowSum } from './directions.ts'
 import { cappedMass, Nearest } from './nearest.ts'
 import type { Group } from './menu.ts'
-import type { Pattern } from './patterns.ts'
+import type { Pattern, Uncertainty } from './patterns.ts'
 import { ROUNDED, comesBefore, depthLost, effortOf, inSteps, STEP, type Order, type Score } from './score.ts'
 import {
   anywhereInside,
@@ -279,27 +279,28 @@ export class StripSearch {
   #covarianceWith(patterns: readonly Pattern[]): Float64Array {
     const sum = this.#unsure
     sum.set(this.#covariance)
-    for (const { covariance } of patterns) for (let i = 0; i < sum.length; i++) sum[i] += covariance[i]
-    for (let i = 0; i < patterns.length; i++) {
-      const { roll } = patterns[i]
-      if (roll && isFirstOfRoll(patterns, i)) this.#addRoll(patterns, i, roll.material)
+    const each = patterns.map((p) => p.uncertainty())
+    for (const { covariance } of each) for (let i = 0; i < sum.length; i++) sum[i] += covariance[i]
+    for (let i = 0; i < each.length; i++) {
+      const { roll } = each[i]
+      if (roll && isFirstOfRoll(each, i)) this.#addRoll(each, i, roll.material)
     }
     return sum
   }
 
   /** What is cut from one roll shares its error. */
-  #addRoll(patterns: readonly Pattern[], from: number, material: number): void {
+  #addRoll(each: readonly Uncertainty[], from: number, material: number): void {
     const along = this.#along.fill(0)
-    for (let i = from; i < patterns.length; i++) {
-      const { roll } = patterns[i]
+    for (let i = from; i < each.length; i++) {
+      const { roll } = each[i]
       if (roll?.material === material) for (let a = 0; a < SUMS; a++) along[a] += roll.along[a]
     }
     for (let a = 0; a < SUMS; a++) for (let b = 0; b < SUMS; b++) this.#unsure[SUMS * a + b] += along[a] * along[b]
   }
 }
 
-function isFirstOfRoll(patterns: readonly Pattern[], at: number): boolean {
-  const material = patterns[at].roll?.material
-  for (let i = 0; i < at; i++) if (patterns[i].roll?.material === material) return false
+function isFirstOfRoll(each: readonly Uncertainty[], at: number): boolean {
+  const material = each[at].roll?.material
+  for (let i = 0; i < at; i++) if (each[i].roll?.material === material) return false
   return true
 }
