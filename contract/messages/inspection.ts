@@ -1,3 +1,6 @@
+import type { Estimate } from '#core/quantities/estimate.ts'
+import { COVERAGE } from '#core/quantities/difference.ts'
+import { fixed } from '#core/quantities/write.ts'
 import type { Finding, InspectionItem, MeasureDocument } from '#core/job/documents.ts'
 
 /** What is looked over before any work, and what to look for. */
@@ -31,6 +34,15 @@ export const findingsText = (findings: readonly Finding[]): string[] =>
     if (verdict === 'stop') return [`${name}: stop${note ? `, ${note}` : ''}`]
     return verdict === 'noted' || note ? [`${name}: ${note || 'noted'}`] : []
   })
+
+/** What was read of the two sides, mm; nothing where nobody weighed them. @param lateral middle of mass to the right of the long axis, cm */
+export function sidesText(lateral: Estimate | null): string {
+  if (!lateral || lateral.u === 0) return ''
+  const { value } = lateral
+  const U = COVERAGE * lateral.u
+  const where = Math.abs(value) <= U ? 'even, as far as can be told' : `${value > 0 ? 'right' : 'left'} side heavier`
+  return `Read: middle of mass ${fixed(10 * Math.abs(value), 1)} ± ${fixed(10 * U, 1)} mm off the long axis; ${where}.`
+}
 
 /** What is on record of looking a frame over, in one line. */
 export function inspectedText(measure: Pick<MeasureDocument, 'inspection' | 'findings'> | null): string {

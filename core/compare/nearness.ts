@@ -9,7 +9,7 @@ export const INDEX_VERSION = 'library-1'
 const REACH_SPREADS = 3
 
 /** Where the gap of one number saturates, in tolerances: what an unknown number counts for. */
-export function explainInfeasibility(quantity: Quantity, profile: SportProfile): number {
+export function mostGapOf(quantity: Quantity, profile: SportProfile): number {
   return (REACH_SPREADS * profile.populationSpread[quantity]) / profile.tolerance[quantity]
 }
 
@@ -24,7 +24,7 @@ export function nearness(mine: FrameState, other: FrameState, profile: SportProf
     const a = estimateOf(mine, quantity)
     if (!a) continue
     const b = estimateOf(other, quantity)
-    const c2 = explainInfeasibility(quantity, profile) ** 2
+    const c2 = mostGapOf(quantity, profile) ** 2
     if (!b) {
       sum += c2
       continue

@@ -4,7 +4,7 @@ import { tennis } from '../sports/tennis.ts'
 import { frameState } from '../frame/state.ts'
 import { BARE } from '../frame/fixtures.ts'
 import { checkClaim } from './claim.ts'
-import { middleOf, rankUnits, toldApart } from './pick.ts'
+import { batchSpread, middleOf, rankUnits, toldApart } from './pick.ts'
 
 const unit = (id: string, mass: number[], balance: number[], swing: number[]) => ({
   id,
@@ -56,6 +56,18 @@ describe('the pick of a batch', () => {
     expect(toldApart(rankUnits(pair(9), wanted, tennis))).toBe(true)
     expect(toldApart([])).toBe(true)
   })
+  it('says how far units lie apart, and whether their own repeats can tell; what the scale shares is no matter', () => {
+    const of = (...masses: number[][]) => masses.map((m, i) => unit(`u${i}`, m, [], []).summary)
+    expect(batchSpread(of([305], [306.5], [304]), 'mass')).toMatchObject({ isTold: true })
+    expect(batchSpread(of([305], [306.5], [304]), 'mass')!.by).toBeCloseTo(2.5, 9)
+    expect(batchSpread(of([305], [305.05]), 'mass')).toMatchObject({ isTold: false })
+    // The scale itself is known no better than ±0.1 g: that moves them all alike.
+    expect(batchSpread(of(new Array<number>(25).fill(305), new Array<number>(25).fill(305.15)), 'mass')!.isTold).toBe(
+      true,
+    )
+    expect(batchSpread(of([305], []), 'mass')).toBeNull()
+  })
+
   it('nothing known of a unit puts it last; the middle is the mean of what is known', () => {
     const ranked = rankUnits([unit('none', [], [], []), unit('some', [300], [], [])], wanted, tennis)
     expect(ranked.map((r) => r.id)).toEqual(['some', 'none'])

@@ -1,5 +1,6 @@
 import { estimateOf, type FrameState } from '../frame/state.ts'
 import type { MeasuredSummary } from '../measure/summary.ts'
+import { COVERAGE } from '../quantities/difference.ts'
 import { QUANTITIES, type Quantity } from '../quantities/units.ts'
 import type { SportProfile } from '../sports/profile.ts'
 
@@ -57,6 +58,25 @@ export function ownSpread(summary: MeasuredSummary, quantity: Quantity): number 
   const { groups } = summary.quantities[quantity]
   if (groups.length === 0) return 0
   return Math.sqrt(groups.reduce((sum, g) => sum + (g.share * g.uRepeat) ** 2, 0))
+}
+
+/**
+ * How far units of a batch lie apart in one number, and whether the readings can tell: what one instrument's calibration moves in all of
+ * them alike is left out. Null where fewer than two were read.
+ */
+export function batchSpread(
+  summaries: readonly MeasuredSummary[],
+  quantity: Quantity,
+): { by: number; isTold: boolean } | null {
+  const known = summaries.flatMap((summary) => {
+    const { combined } = summary.quantities[quantity]
+    return combined ? [{ value: combined.value, u: ownSpread(summary, quantity) }] : []
+  })
+  if (known.length < 2) return null
+  const values = known.map(({ value }) => value)
+  const by = Math.max(...values) - Math.min(...values)
+  const [most, next] = known.map(({ u }) => u).sort((a, b) => b - a)
+  return { by, isTold: by > COVERAGE * Math.hypot(most, next) }
 }
 
 /** Can the first two of a ranking be told apart: do their distances differ by more than twice their own uncertainty? */

@@ -1,7 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { frameState } from '../frame/state.ts'
+import { BARE } from '../frame/fixtures.ts'
+import { summarise } from '../measure/summary.ts'
+import { tennis } from '../sports/tennis.ts'
 import type { TargetDocument } from './documents.ts'
-import { aimsOf, checkResults, numbersShown, signedLines } from './check.ts'
+import { aimsOf, checkResults, moreReadings, numbersShown, signedLines } from './check.ts'
 
 const AXIS = 10
 const read = frameState(
@@ -65,5 +68,32 @@ describe('the finished frame against its target', () => {
     expect(lines.map((l) => l.quantity)).toEqual(['mass', 'balance', 'swingWeight', 'recoilWeight', 'mgri'])
     expect(lines[0]).toEqual({ quantity: 'mass', read: 330, u: 0.1, target: 330.5, tolerance: 1, predicted: null })
     expect(lines[2]).toMatchObject({ target: null, tolerance: null })
+  })
+})
+
+describe('readings that would decide', () => {
+  const scale = tennis.methods.find((m) => m.quantity === 'mass')!
+  const summaryOf = (methods: string[]) =>
+    summarise(
+      methods.map((methodId, i) => ({ id: `r${i}`, quantity: 'mass' as const, value: 330, axisCm: null, methodId })),
+      { confirmed: new Set(), axisCm: AXIS, condition: BARE, geometry: tennis.geometry, profile: tennis },
+    )
+  const resultAt = (off: number, summary = summaryOf([scale.id])) =>
+    checkResults({ lines: { mass: line(330 - off, 1) }, also: {} }, summary.state, null, 'guarded')[0]
+
+  it('are as many as bring the figure clear of the edge, and none where the scale itself cannot', () => {
+    const summary = summaryOf([scale.id])
+    const { uRepeat, uDevice } = summary.quantities.mass.groups[0]
+    // Clear of the edge by what three readings in all are unsure of, and a hair.
+    const gap = 2 * Math.hypot(uDevice, uRepeat / Math.sqrt(3)) + 1e-6
+    expect(moreReadings(resultAt(1 - gap), summary)).toBe(2)
+    expect(moreReadings(resultAt(1 - 1.5 * uDevice), summary)).toBeNull()
+  })
+  it('are not told of a number that was read in two ways, follows from others, or is aimed at by nothing', () => {
+    const both = summaryOf([scale.id, 'another scale'])
+    expect(moreReadings(resultAt(0.9, both), both)).toBeNull()
+    const summary = summaryOf([scale.id])
+    expect(moreReadings({ ...resultAt(0.9), quantity: 'recoilWeight' }, summary)).toBeNull()
+    expect(moreReadings({ ...resultAt(0.9), aim: null, off: null }, summary)).toBeNull()
   })
 })

@@ -2,7 +2,8 @@ import { estimateOf, type FrameState } from '../frame/state.ts'
 import { type Estimate } from '../quantities/estimate.ts'
 import type { TargetNumber, TargetNumbers } from '../planning/problem/request.ts'
 import { AIM_QUANTITIES, QUANTITIES, type AimQuantity } from '../quantities/units.ts'
-import { conformityOf, type AcceptanceRule, type Conformity } from './conformity.ts'
+import { conformityOf, readingsToDecide, type AcceptanceRule, type Conformity } from './conformity.ts'
+import type { MeasuredSummary } from '../measure/summary.ts'
 import type { SignedCheck, TargetDocument } from './documents.ts'
 
 /** All that a target aims at: its lines, and what follows from them and is aimed at as well. */
@@ -55,6 +56,18 @@ export function checkResults(
       },
     ]
   })
+}
+
+/**
+ * How many more readings like those taken decide a number, if their mean stays where it is; null where none does, where it was read in
+ * more ways than one or follows from others.
+ */
+export function moreReadings({ quantity, off, aim }: CheckResult, checked: MeasuredSummary): number | null {
+  const read = QUANTITIES.find((q) => q === quantity)
+  const [group, ...others] = read ? checked.quantities[read].groups : []
+  if (!group || others.length > 0 || off === null || !aim) return null
+  const { count, uRepeat, uDevice } = group
+  return readingsToDecide(off, aim.tolerance, { uOwn: uRepeat * Math.sqrt(count), uShared: uDevice, count })
 }
 
 /** What is put on record at sign-off. */

@@ -89,6 +89,17 @@ export interface CheckOutcome {
 }
 
 /**
+ * Standard uncertainties of what a check came to.
+ * @example fitUncertainty({ gain: 1, offset: 0, covariance: [[0.04, 0], [0, 0.0001]], straight: null, points: 2 }) // { offset: 0.2, gain: 0.01 }
+ */
+export const fitUncertainty = ({
+  covariance: [[ofOffset], [, ofGain]],
+}: CalibrationFit): { offset: number; gain: number } => ({
+  offset: Math.sqrt(ofOffset),
+  gain: Math.sqrt(ofGain),
+})
+
+/**
  * The trade's check: each body's mean reading within the tolerance of what the body is (99.5 on the 100 passes ±1; common practice, no source).
  * @example checkOutcome([{ reference: 100, uReference: 0, reading: 99.5 }], 1) // { passes: true }
  */

@@ -76,6 +76,12 @@ const TO_CORE: Record<Exclude<Unit, 'points'>, number> = {
 }
 
 /**
+ * An angle in degrees, as hands and tables tell it.
+ * @example degrees(0.5236) // 30.000
+ */
+export const degrees = (rad: number): number => (rad * 180) / Math.PI
+
+/**
  * A balance in cm from the butt as points; positive is head-light.
  * Formula: (L/2 − b)/0.3175.
  * @example pointsHeadLight(32.385, 68.58) // 6

@@ -94,6 +94,18 @@ export interface FrameShapeFacts {
   description: string
 }
 
+/**
+ * The shape nearest in length and width; null where a sport speaks of none.
+ * @example nearestShape([], { lengthCm: 40, headWidthCm: 20 }) // null
+ */
+export function nearestShape(
+  shapes: readonly FrameShapeFacts[],
+  { lengthCm, headWidthCm }: Pick<FrameGeometry, 'lengthCm' | 'headWidthCm'>,
+): FrameShapeFacts | null {
+  const off = (shape: FrameShapeFacts) => Math.hypot(shape.lengthCm - lengthCm, shape.widthCm - headWidthCm)
+  return [...shapes].sort((a, b) => off(a) - off(b))[0] ?? null
+}
+
 /** What is usual for an age: the heaviest bare frame, and the highest bare swing weight where the trade names one. */
 export interface AgeClass {
   id: string

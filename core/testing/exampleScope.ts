@@ -3,6 +3,9 @@ import type { MeasuringMethod } from '../sports/profile.ts'
 import type { FrameGeometry } from '../geometry/outline.ts'
 import type { ImpactAssumptions } from '../sports/kinds.ts'
 import { tennis } from '../sports/tennis.ts'
+import type { Cut, Workpiece } from '../cuts/cut.ts'
+import { PLAIN_MATERIAL, type Material } from '../cuts/material.ts'
+import { STRUNG } from '../frame/fixtures.ts'
 
 /** What the examples of docblocks speak of, beside what their own module exports. */
 
@@ -26,6 +29,11 @@ export function frame(massG: number, balanceCm: number, swingWeight: number, twi
 
 /** The usual tennis outline. */
 export const outline: FrameGeometry = tennis.geometry
+
+/** A usual frame on the bench, and modules of one gram for a hole on its long axis. */
+export const workpiece: Workpiece = { geometry: outline, condition: STRUNG, profile: tennis }
+export const oneGram: Material = { ...PLAIN_MATERIAL, id: 'gram', name: 'One gram', kind: 'weight', unitMassG: 1 }
+export const spot: Cut = { id: 'spot', materialId: 'gram', place: 'spot', zoneId: null, atCm: 0, amount: 1, layerCm: 1 }
 
 /** A scale that shows 0.1 g, spreads by 0.2 and shares nothing. */
 export const scale: MeasuringMethod = {

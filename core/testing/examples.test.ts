@@ -12,7 +12,7 @@ const FORMULAS = {
   frame: ['pieces', 'state'],
   measure: ['swing', 'outlier', 'calibration'],
   impact: ['impact'],
-  cuts: ['weighing', 'ruler'],
+  cuts: ['leverage', 'weighing', 'ruler'],
   geometry: ['shape'],
   player: ['age'],
 }

@@ -1,4 +1,4 @@
-import { INDEX_VERSION, explainInfeasibility } from '#core/compare/nearness.ts'
+import { INDEX_VERSION, mostGapOf } from '#core/compare/nearness.ts'
 import { setupKey } from '#core/compare/libraryTable.ts'
 import { bestGrade, combined, standardState } from '#core/compare/setup.ts'
 import { estimateOf } from '#core/frame/state.ts'
@@ -196,7 +196,7 @@ function distanceOf(search: Search, params: unknown[]): string {
     const mine = search.near?.[quantity]
     if (mine === undefined) return []
     const column = `i.${COLUMN[quantity]}`
-    const c2 = put(explainInfeasibility(quantity, profile) ** 2)
+    const c2 = put(mostGapOf(quantity, profile) ** 2)
     const d2 = `(((${column} - ${put(mine)}) ^ 2 + ${column}_u ^ 2) / ${put(profile.tolerance[quantity] ** 2)})`
     return [`COALESCE(${c2} * ${d2} / (${c2} + ${d2}), ${c2})`]
   })
@@ -212,7 +212,7 @@ function leastOutside(search: Search, halfWidth: number): number {
   const known = QUANTITIES.filter((q) => search.near?.[q] !== undefined)
   return Math.min(
     ...known.map((q) => {
-      const c2 = explainInfeasibility(q, profile) ** 2
+      const c2 = mostGapOf(q, profile) ** 2
       return Math.sqrt((c2 * halfWidth ** 2) / (c2 + halfWidth ** 2))
     }),
   )

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, nextTick, onBeforeUnmount, onMounted, ref } from 'vue'
-import { ownSpread } from '#core/compare/pick.ts'
+import { batchSpread } from '#core/compare/pick.ts'
 import { knownNumbers } from '#core/frame/state.ts'
 import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
 import { writeSpread, writeValue } from '#core/quantities/write.ts'
@@ -34,15 +34,7 @@ const summaryOf = (id: string) => summaries.value.find((s) => s.unit.id === id)!
 const rankOf = (id: string) => ranking.value.findIndex((r) => r.id === id)
 const offOf = (id: string, q: Quantity) => ranking.value.find((r) => r.id === id)?.off[q] ?? null
 const anyAim = computed(() => Object.keys(wanted.value).length > 0)
-/** How far the batch lies apart, and whether the readings can tell: one instrument's calibration moves all units alike and is left out. */
-const spreadOf = (q: Quantity) => {
-  const known = summaries.value.filter(({ summary }) => summary.quantities[q].combined)
-  if (known.length < 2) return null
-  const all = known.map(({ summary }) => summary.quantities[q].combined!.value)
-  const by = Math.max(...all) - Math.min(...all)
-  const [most = 0, next = 0] = known.map(({ summary }) => ownSpread(summary, q)).sort((a, b) => b - a)
-  return { by, told: by > 2 * Math.hypot(most, next) }
-}
+const spreadOf = (q: Quantity) => batchSpread(summaries.value.map(({ summary }) => summary), q) // prettier-ignore
 const order = useUnitOrder(
   () => body.value.units,
   ({ id, name }) => {
@@ -150,7 +142,7 @@ onMounted(() => body.value.units.length > 0 && go(0, 0))
         <td v-for="q in QUANTITIES" :key="q" class="figure quiet">
           <template v-if="spreadOf(q)"
             >{{ writeSpread(spreadOf(q)!.by, q, units)
-            }}<small class="told">{{ spreadOf(q)!.told ? 'told apart' : 'cannot be told apart' }}</small></template
+            }}<small class="told">{{ spreadOf(q)!.isTold ? 'told apart' : 'cannot be told apart' }}</small></template
           >
         </td>
         <td />
@@ -189,7 +181,7 @@ tr.best {
   padding: 8px;
   border-radius: 4px;
 }
-.told {
+.isTold {
   display: block;
   font-family: var(--kv-text);
 }

@@ -2,7 +2,7 @@
 import { computed, type Reactive } from 'vue'
 import { estimateOf } from '#core/frame/state.ts'
 import { ruleMessage, type RuleFacts, type RuleOutcome } from '#core/targets/rules/rule.ts'
-import { labelFor } from '#core/sports/profile.ts'
+import { labelFor, nearestShape } from '#core/sports/profile.ts'
 import { fixed, writeQuantity } from '#core/quantities/write.ts'
 import FrameShape from '../shared/FrameShape.vue'
 import { useShop } from '../stores/shop.ts'
@@ -32,15 +32,7 @@ const fits = (name: string) => shapeAdvice.value.some((a) => a.prefer.includes(n
 const write = (v: number, q: 'length') => writeQuantity(v, q, shop.units, props.compare.geometry.lengthCm)
 const rules = computed(() => props.compare.profile.rules)
 const standardSwing = computed(() => estimateOf(props.compare.standard, 'swingWeight'))
-/** The outline nearest in length and width. */
-const mineShape = computed(() => {
-  const g = props.compare.geometry
-  return [...props.compare.profile.shapes].sort(
-    (a, b) =>
-      Math.hypot(a.lengthCm - g.lengthCm, a.widthCm - g.headWidthCm) -
-      Math.hypot(b.lengthCm - g.lengthCm, b.widthCm - g.headWidthCm),
-  )[0]?.name
-})
+const mineShape = computed(() => nearestShape(props.compare.profile.shapes, props.compare.geometry)?.name)
 const outlineOf = (shape: { name: string; lengthCm: number; widthCm: number }) => {
   const { profile } = props.compare
   const known = profile.outlines.find((o) => o.name.toLowerCase().startsWith(shape.name.toLowerCase()))

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
-import { checkOutcome, fitCalibration, type CheckPoint } from '#core/measure/calibration.ts'
+import { checkOutcome, fitCalibration, fitUncertainty, type CheckPoint } from '#core/measure/calibration.ts'
 import { fixed, signed } from '#core/quantities/write.ts'
 import type { ReadQuantity } from '#core/quantities/units.ts'
 import type { MeasuringMethod } from '#core/sports/profile.ts'
@@ -67,7 +67,9 @@ function drop(index: number): void {
 const outcome = computed(() => (points.value.length > 0 ? checkOutcome(points.value, props.method.tolerance) : null))
 const fit = computed(() => {
   try {
-    return points.value.length > 0 ? fitCalibration(points.value, props.method) : null
+    if (points.value.length === 0) return null
+    const found = fitCalibration(points.value, props.method)
+    return { ...found, u: fitUncertainty(found) }
   } catch {
     return null
   }
@@ -171,10 +173,8 @@ async function place(): Promise<void> {
         </p>
         <p class="quiet mb-2">
           By least squares: gain
-          <span class="figure">{{ fit.gain.toFixed(5) }} ± {{ fixed(2 * Math.sqrt(fit.covariance[1][1]), 5) }}</span
-          >, zero
-          <span class="figure"
-            >{{ fixed(fit.offset, 2) }} ± {{ fixed(2 * Math.sqrt(fit.covariance[0][0]), 2) }} {{ unit }}</span
+          <span class="figure">{{ fit.gain.toFixed(5) }} ± {{ fixed(2 * fit.u.gain, 5) }}</span
+          >, zero <span class="figure">{{ fixed(fit.offset, 2) }} ± {{ fixed(2 * fit.u.offset, 2) }} {{ unit }}</span
           >.
           <template v-if="fit.straight !== null && fit.straight < 0.01">
             <span class="off"

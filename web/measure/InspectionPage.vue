@@ -8,11 +8,11 @@ import {
   type InspectionItem,
   type MeasureDocument,
 } from '#core/job/documents.ts'
-import { fixed } from '#core/quantities/write.ts'
+import { estimateOf } from '#core/frame/state.ts'
 import ClaimPanel from './ClaimPanel.vue'
 import InspectionPictures from './InspectionPictures.vue'
 import LandmarksPanel from './LandmarksPanel.vue'
-import { INSPECTED } from '#contract/messages/inspection.ts'
+import { INSPECTED, sidesText } from '#contract/messages/inspection.ts'
 import { typedIn } from '../browser/typedIn.ts'
 import { useOpenJob } from '../stores/openJob.ts'
 import { useReadings } from './useReadings.ts'
@@ -36,15 +36,7 @@ function find(item: InspectionItem, change: Partial<Finding>): void {
   ]
   save({ findings, inspection: inspectionOf(findings) })
 }
-const side = computed(() => {
-  const { lateralCm, covariance, massG } = job.picture.measured.state
-  const variance = covariance[4]?.[4] ?? 0
-  if (massG === null || variance === 0) return ''
-  const u = 2 * Math.sqrt(variance)
-  const where =
-    Math.abs(lateralCm) <= u ? 'even, as far as can be told' : `${lateralCm > 0 ? 'right' : 'left'} side heavier`
-  return `Read: middle of mass ${fixed(10 * Math.abs(lateralCm), 1)} ± ${fixed(10 * u, 1)} mm off the long axis; ${where}.`
-})
+const side = computed(() => sidesText(estimateOf(job.picture.measured.state, 'lateral')))
 </script>
 
 <template>

@@ -3,12 +3,9 @@ import { scaleLinear } from 'd3-scale'
 import { area, line } from 'd3-shape'
 import { computed } from 'vue'
 import { headOutline } from '#core/geometry/outline.ts'
-import { leverageOf } from '#core/frame/pieces.ts'
-import { meansOf } from '#core/geometry/shape.ts'
 import type { FrameState } from '#core/frame/state.ts'
 import type { Cut, Workpiece } from '#core/cuts/cut.ts'
-import { piecesOf } from '#core/cuts/pieces.ts'
-import type { ShownQuantity } from '#core/quantities/units.ts'
+import { gramAt, leverageOfCut, type LeverageQuantity } from '#core/cuts/leverage.ts'
 import { fixed, signed } from '#core/quantities/write.ts'
 import type { Material } from '#core/cuts/material.ts'
 import type { BenchScale } from './pictureScale.ts'
@@ -16,7 +13,7 @@ import type { BenchScale } from './pictureScale.ts'
 /** What one gram does at each place along the frame, for the quantity in focus; the cuts stand on it with what they do in all. */
 const props = defineProps<{
   scale: BenchScale
-  quantity: Exclude<ShownQuantity, 'mass'>
+  quantity: LeverageQuantity
   state: FrameState
   cuts: Cut[]
   materials: Material[]
@@ -29,21 +26,9 @@ const UNIT = {
   twistWeight: 'kg·cm² per g',
   recoilWeight: 'kg·cm² per g',
 }
-const balance = computed(() => props.state.balanceCm ?? 0)
-const mass = computed(() => props.state.massG ?? 1)
-
-function perGram(x: number, y: number): number {
-  switch (props.quantity) {
-    case 'balance':
-      return (10 * (x - balance.value)) / mass.value
-    case 'swingWeight':
-      return (x - props.state.axisCm) ** 2 / 1000
-    case 'twistWeight':
-      return y ** 2 / 1000
-    case 'recoilWeight':
-      return (x - balance.value) ** 2 / 1000
-  }
-}
+/** Balance is shown in mm. */
+const shown = computed(() => (props.quantity === 'balance' ? 10 : 1))
+const perGram = (xCm: number, yCm: number) => shown.value * gramAt(props.quantity, { xCm, yCm }, props.state)
 /** Mass lies on the hoop where there is one, else on the handle or shaft. */
 const curve = computed(() => {
   const { geometry } = props.work
@@ -81,22 +66,15 @@ const fill = computed(
 const dots = computed(() =>
   props.cuts.flatMap((cut) => {
     const material = props.materials.find((m) => m.id === cut.materialId)
-    if (!material) return []
-    const pieces = piecesOf(cut, material, props.work).map((piece) => ({
-      grams: piece.massG,
-      ...leverageOf(meansOf(piece.shape, props.work.geometry), props.state.axisCm),
-    }))
-    const grams = pieces.reduce((sum, p) => sum + p.grams, 0)
-    if (grams === 0) return []
-    const x = pieces.reduce((sum, p) => sum + p.grams * p.xCm, 0) / grams
-    const yy = pieces.reduce((sum, p) => sum + p.grams * p.twist, 0) / grams
-    const each = perGram(x, Math.sqrt(1000 * yy))
+    const leverage = material && leverageOfCut(cut, material, props.work, props.state)
+    const change = leverage?.changeOf(props.quantity)
+    if (!leverage || change === null || change === undefined) return []
     return [
       {
         id: cut.id,
-        x: props.scale.x(x),
-        y: y.value(each),
-        text: signed(each * grams, props.quantity === 'twistWeight' ? 2 : 1),
+        x: props.scale.x(leverage.xCm),
+        y: y.value((shown.value * change) / leverage.grams),
+        text: signed(shown.value * change, props.quantity === 'twistWeight' ? 2 : 1),
       },
     ]
   }),

@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { withPieces } from '#core/frame/pieces.ts'
-import { estimateOf, type FrameState } from '#core/frame/state.ts'
-import { type Workpiece, massOf } from '#core/cuts/cut.ts'
-import { piecesOf } from '#core/cuts/pieces.ts'
+import type { FrameState } from '#core/frame/state.ts'
+import type { Workpiece } from '#core/cuts/cut.ts'
+import { leverageOfCut } from '#core/cuts/leverage.ts'
 import type { Material } from '#core/cuts/material.ts'
 import { cutIn, fits } from '#core/cuts/zones.ts'
 import { AIM_QUANTITIES, type AimQuantity } from '#core/quantities/units.ts'
@@ -19,12 +18,11 @@ const rows = computed(() =>
     const material = props.materials.find((m) => fits(zone, m))
     if (!material) return []
     const cut = cutIn(zone, material, Math.max(material.step, zone.place === 'spot' ? 1 : 2), props.work, zone.id)
-    const grams = massOf(cut, material, props.work)
-    if (!(grams > 0)) return []
-    const after = withPieces(props.state, piecesOf(cut, material, props.work), props.work.geometry)
+    const leverage = leverageOfCut(cut, material, props.work, props.state)
+    if (!leverage) return []
     const per = (q: AimQuantity) => {
-      const [now, then] = [estimateOf(props.state, q), estimateOf(after, q)]
-      return now && then ? signed((then.value - now.value) / grams, DECIMALS[q] ?? 2) : '–'
+      const change = leverage.changeOf(q)
+      return change === null ? '–' : signed(change / leverage.grams, DECIMALS[q] ?? 2)
     }
     return [{ zone, numbers: SHOWN.map((q) => ({ q, text: per(q) })) }]
   }),

@@ -2,9 +2,7 @@
 import { mdiArrowRight, mdiPrinterOutline } from '@mdi/js'
 import { computed, ref } from 'vue'
 import { conditionText } from '#core/frame/condition.ts'
-import { checkResults, signedLines, type CheckResult } from '#core/job/check.ts'
-import { readingsToDecide } from '#core/job/conformity.ts'
-import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
+import { checkResults, moreReadings, signedLines, type CheckResult } from '#core/job/check.ts'
 import { writeDifference, writeQuantity, writeSpread } from '#core/quantities/write.ts'
 import { percentText, RULE_WORDS, VERDICT_NAMES } from '#contract/messages/proof.ts'
 import { QUANTITY_NAMES } from '#contract/messages/names.ts'
@@ -34,16 +32,8 @@ const all = computed(() => ({
   pass: verdicts.value.every((v) => v === 'passes'),
   miss: verdicts.value.includes('misses'),
 }))
-/** How many more readings of this kind decide; null: none does. */
-function moreReadings(r: CheckResult): number | null {
-  const groups = QUANTITIES.some((q) => q === r.quantity) ? job.picture.checked.quantities[r.quantity as Quantity].groups : [] // prettier-ignore
-  const [only, ...more] = groups
-  if (!only || more.length > 0 || r.off === null || !r.aim) return null
-  const { count, uRepeat, uDevice } = only
-  return readingsToDecide(r.off, r.aim.tolerance, { uOwn: uRepeat * Math.sqrt(count), uShared: uDevice, count })
-}
 const decidedBy = (r: CheckResult) => {
-  const more = moreReadings(r)
+  const more = moreReadings(r, job.picture.checked)
   return more === null ? 'a better instrument would decide' : more === 1 ? 'one more reading would decide' : `${more} more readings would decide` // prettier-ignore
 }
 function sign(): void {

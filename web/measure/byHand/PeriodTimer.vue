@@ -4,6 +4,7 @@ import { useBegun } from '../../browser/settings.ts'
 import { computed, ref, watch } from 'vue'
 import { Problem } from '#core/problem.ts'
 import { periodFromStopwatch, periodFromTaps, type PeriodTiming } from '#core/measure/swing.ts'
+import { degrees } from '#core/quantities/units.ts'
 import { fixed } from '#core/quantities/write.ts'
 import { tooLarge } from '../../browser/fileSize.ts'
 import PlainNumber from '../../shared/PlainNumber.vue'
@@ -157,18 +158,15 @@ const ways = [
         {{
           answer.amplitudeRad === null
             ? 'Type the angle it swung through.'
-            : `Swing ${fixed((answer.amplitudeRad * 180) / Math.PI, 1)}°, taken out of the period.`
+            : `Swing ${fixed(degrees(answer.amplitudeRad), 1)}°, taken out of the period.`
         }}
       </p>
     </div>
     <div v-if="kept.way === 'recording' && asks && answer?.ok" class="caution mt-2" role="alert" data-testid="ask-unit">
       <p class="mb-2">
         As radians a second this swings
-        {{
-          answer.amplitudeRad === null
-            ? 'further than a frame can'
-            : `${fixed((answer.amplitudeRad * 180) / Math.PI, 0)}°`
-        }}. Which is it?
+        {{ answer.amplitudeRad === null ? 'further than a frame can' : `${fixed(degrees(answer.amplitudeRad), 0)}°` }}.
+        Which is it?
       </p>
       <v-btn size="small" data-testid="in-degrees" @click="inDegrees">The file is in °/s</v-btn>
       <v-btn v-if="answer.amplitudeRad !== null" size="small" variant="text" @click="saidWide = true"
