@@ -59,9 +59,50 @@ const squeezed = (page: Page) =>
     (fields, narrow) =>
       fields.flatMap((field) => {
         const { width } = field.getBoundingClientRect()
-        return width > 0 && width < narrow ? [field.textContent.trim()] : []
+        // What is not shown has no boxes; what is squeezed to nothing has.
+        return field.getClientRects().length > 0 && width < narrow ? [field.textContent.trim()] : []
       }),
     NARROW,
+  )
+
+/** Turns the screen into one that is touched, or one with a mouse: pages ask for it. */
+async function touchOf(page: Page): Promise<(isTouched: boolean) => Promise<void>> {
+  const session = await page.context().newCDPSession(page)
+  return async (enabled) => {
+    await session.send('Emulation.setTouchEmulationEnabled', { enabled, maxTouchPoints: 1 })
+    expect(await page.evaluate(() => matchMedia('(pointer: coarse)').matches)).toBe(enabled)
+  }
+}
+
+/** A fingertip covers so much; type in a drawing is so high at least, px. */
+const FINGER = 44
+const TYPE = 11
+/** What is pressed and smaller than a fingertip, and type in drawings that nobody reads. Links in a sentence are as high as their line. */
+const smallOn = (page: Page) =>
+  page.evaluate(
+    ([finger, type]) => {
+      const around = '.v-field, .v-selection-control, .v-slider, label'
+      const isLarge = (box: DOMRect) => box.width >= finger - 0.5 && box.height >= finger - 0.5
+      const pressed = [...document.querySelectorAll('button, a[href], input, select, textarea, summary')].flatMap(
+        (e) => {
+          const box = e.getBoundingClientRect()
+          const inSentence = e.matches('a') && e.parentElement!.matches('p, span, small, b, em, div.v-alert__content')
+          if (box.width === 0 || inSentence || !e.checkVisibility({ visibilityProperty: true, opacityProperty: true }))
+            return []
+          const area = e.closest(around)?.getBoundingClientRect()
+          return isLarge(box) || (area && isLarge(area)) ? [] : [`${e.tagName} ${(e.getAttribute('aria-label') ?? e.textContent).trim().slice(0, 30)}: ${Math.round(box.width)} × ${Math.round(box.height)}`] // prettier-ignore
+        },
+      )
+      const written = [...document.querySelectorAll<SVGTextElement>('svg text')].flatMap((e) => {
+        const to = e.getScreenCTM()
+        const high = to ? parseFloat(getComputedStyle(e).fontSize) * Math.hypot(to.a, to.b) : 0
+        return high > 0 && high < type - 0.1 && e.getBoundingClientRect().width > 0
+          ? [`“${e.textContent.trim()}”: ${high.toFixed(1)}`]
+          : []
+      })
+      return [...pressed, ...written]
+    },
+    [FINGER, TYPE] as const,
   )
 
 // Two at once: the pages of even and of odd number.
@@ -70,6 +111,7 @@ for (const half of [0, 1]) {
   test(`every page can be read and named, by day and dim, and fits a tablet and a phone (${half + 1} of 2)`, async ({
     page,
   }) => {
+    const touch = await touchOf(page)
     for (const path of PAGES.filter((_, i) => i % 2 === half)) {
       await page.setViewportSize({ width: 1280, height: 800 })
       await page.goto(path)
@@ -88,6 +130,10 @@ for (const half of [0, 1]) {
       await page.setViewportSize({ width: 390, height: 844 })
       await noWiderThan(page, 390, path)
       await expect.poll(() => squeezed(page), { message: path }).toEqual([])
+      await touch(true)
+      await expect.poll(() => smallOn(page), { message: `${path}, touched` }).toEqual([])
+      await noWiderThan(page, 390, path)
+      await touch(false)
     }
   })
 }

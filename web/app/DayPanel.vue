@@ -39,7 +39,7 @@ const any = computed(() => groups.value.length > 0 || seeTo.value > 0 || (day.va
       >
         <v-btn value="day" size="small">Day</v-btn><v-btn value="week" size="small" data-testid="week-view">Week</v-btn>
       </v-btn-toggle>
-      <a href="/api/calendar.ics" download="kevro.ics" class="quiet">Calendar</a>
+      <v-btn href="/api/calendar.ics" download="kevro.ics" variant="text" size="small">Calendar</v-btn>
       <span class="quiet note">other programs on this machine can read it at this address</span>
     </div>
     <WeekPanel v-if="view === 'week' && groups.length > 0" :jobs="day.jobs" :now="clock" @moved="look" />

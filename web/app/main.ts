@@ -9,6 +9,7 @@ import { makeRouter } from './router.ts'
 import { storedTheme } from './themeChoice.ts'
 import { day, dim } from './theme.ts'
 import './style.css'
+import './touch.css'
 
 const vuetify = createVuetify({
   icons: { defaultSet: 'mdi', aliases, sets: { mdi } },

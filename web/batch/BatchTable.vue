@@ -161,6 +161,14 @@ onMounted(() => body.value.units.length > 0 && go(0, 0))
 <style scoped>
 .units {
   table-layout: fixed;
+  /* Each of the four has room for its field; on a phone the table moves sideways under the names of the units. */
+  min-width: 800px;
+}
+.units :is(td, th):first-child {
+  position: sticky;
+  left: 0;
+  z-index: 1;
+  background: rgb(var(--v-theme-surface));
 }
 .units td {
   vertical-align: top;
@@ -181,7 +189,7 @@ tr.best {
   padding: 8px;
   border-radius: 4px;
 }
-.isTold {
+.told {
   display: block;
   font-family: var(--kv-text);
 }
@@ -196,5 +204,10 @@ tr.best {
 .units th:first-child,
 .units th:last-child {
   width: 130px;
+}
+@media (max-width: 640px) {
+  .units th:first-child {
+    width: 92px;
+  }
 }
 </style>

@@ -3,11 +3,12 @@ import { scaleLinear, scaleTime } from 'd3-scale'
 import { line } from 'd3-shape'
 import { computed } from 'vue'
 import type { DeviceCheck } from '#contract/devices.ts'
+import { useDrawnWidth } from '../shared/useDrawnWidth.ts'
 
 /** How far an instrument lay off its known bodies, check by check; a bar where it was put right. */
 const props = defineProps<{ checks: DeviceCheck[]; tolerance: number; unit: string }>()
-const W = 520
 const H = 210
+const { width: w } = useDrawnWidth(520)
 const L = 44
 const R = 86
 const SHAPES = ['M-4 0a4 4 0 1 0 8 0a4 4 0 1 0-8 0', 'M-4-4h8v8h-8z', 'M0-5L5 4H-5z', 'M0-5L5 0 0 5-5 0z']
@@ -26,7 +27,7 @@ const series = computed(() =>
 const x = computed(() => {
   const times = props.checks.map((c) => Date.parse(c.at))
   const [first, last] = [Math.min(...times), Math.max(...times)]
-  return scaleTime([new Date(first - 86400000), new Date(last + 86400000)], [L, W - R])
+  return scaleTime([new Date(first - 86400000), new Date(last + 86400000)], [L, w.value - R])
 })
 const y = computed(() => {
   const most = Math.max(1.25 * props.tolerance, ...series.value.flat().map((p) => 1.1 * Math.abs(p.off)))
@@ -55,13 +56,20 @@ const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' })
 
 <template>
   <p v-if="checks.length === 0" class="quiet mb-0">No check yet.</p>
-  <svg v-else :viewBox="`0 0 ${W} ${H}`" class="drift" role="img" aria-label="Reading less reference over time">
-    <rect :x="L" :width="W - R - L" :y="y(tolerance)" :height="y(-tolerance) - y(tolerance)" class="band" />
+  <svg
+    v-else
+    ref="drawing"
+    :viewBox="`0 0 ${w} ${H}`"
+    class="drift"
+    role="img"
+    aria-label="Reading less reference over time"
+  >
+    <rect :x="L" :width="w - R - L" :y="y(tolerance)" :height="y(-tolerance) - y(tolerance)" class="band" />
     <g v-for="t in y.ticks(5)" :key="t" :transform="`translate(0 ${y(t)})`">
-      <line :x1="L" :x2="W - R" :class="t === 0 ? 'zero' : 'grid'" />
+      <line :x1="L" :x2="w - R" :class="t === 0 ? 'zero' : 'grid'" />
       <text :x="L - 5" y="4" text-anchor="end">{{ t > 0 ? `+${t}` : String(t).replace('-', '−') }}</text>
     </g>
-    <g v-for="t in x.ticks(6)" :key="+t" :transform="`translate(${x(t)} ${H - 24})`">
+    <g v-for="t in x.ticks(Math.max(2, Math.min(6, w / 90)))" :key="+t" :transform="`translate(${x(t)} ${H - 24})`">
       <line y2="4" class="zero" />
       <text y="16" text-anchor="middle">{{ DAY.format(t) }}</text>
     </g>
@@ -84,7 +92,7 @@ const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' })
         class="dot"
       />
     </g>
-    <text v-for="n in names" :key="n.i" :x="W - R + 8" :y="n.y + 4" :class="`s${n.i % 4} name`">
+    <text v-for="n in names" :key="n.i" :x="w - R + 8" :y="n.y + 4" :class="`s${n.i % 4} name`">
       {{ references[n.i] }} {{ unit }}
     </text>
   </svg>

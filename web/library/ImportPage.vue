@@ -93,7 +93,7 @@ const useful = computed(() => counts.value.new + counts.value.adds)
         the rest as there is.
       </p>
       <p class="quiet columns">{{ LIBRARY_COLUMNS.join(' · ') }}</p>
-      <div class="d-flex ga-3 align-start">
+      <div class="d-flex flex-wrap ga-3 align-start">
         <label class="file"
           ><span>Choose a file</span
           ><input
@@ -106,7 +106,7 @@ const useful = computed(() => counts.value.new + counts.value.adds)
           v-model="text"
           label="or paste rows here"
           rows="3"
-          class="flex-grow-1"
+          class="rows"
           @update:model-value="(v: string) => take(v)"
         />
       </div>
@@ -165,6 +165,9 @@ const useful = computed(() => counts.value.new + counts.value.adds)
   display: grid;
   gap: 6px;
   font-weight: 600;
+}
+.rows {
+  flex: 1 1 260px;
 }
 .refused td {
   color: rgb(var(--v-theme-error));

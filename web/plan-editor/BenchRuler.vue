@@ -16,12 +16,23 @@ const props = defineProps<{
   targetBalance: TargetNumber | null
 }>()
 const ticks = computed(() => Array.from({ length: Math.floor(props.lengthCm) + 1 }, (_, cm) => cm))
+/** So far apart marks can be told from each other, and tens of points with their names, px. */
+const TOLD_PX = 2.2
+const NAMED_PX = 34
+const pointPx = computed(() => props.scale.pxPerCm * CM_PER_POINT)
+const isNamed = (points: number) => points === 0 || (points % 10 === 0 && 10 * pointPx.value >= NAMED_PX)
+/** Where the wedge stands too far right its figures stand on its left. */
+const WORDS_PX = 165
+const beside = (cm: number) =>
+  props.scale.x(cm) + WORDS_PX > props.scale.width ? { x: -14, 'text-anchor': 'end' } : { x: 14 }
 /** Points are counted from the middle, on the upper edge of the ruler. */
 const pointMarks = computed(() =>
-  Array.from({ length: 29 }, (_, i) => i - 14).map((points) => ({
-    points,
-    x: props.scale.x(props.lengthCm / 2 - points * CM_PER_POINT),
-  })),
+  Array.from({ length: 29 }, (_, i) => i - 14)
+    .filter((points) => pointPx.value >= TOLD_PX || points % 2 === 0)
+    .map((points) => ({
+      points,
+      x: props.scale.x(props.lengthCm / 2 - points * CM_PER_POINT),
+    })),
 )
 </script>
 
@@ -41,7 +52,7 @@ const pointMarks = computed(() =>
       </template>
       <g v-for="mark in pointMarks" :key="mark.points" class="points">
         <line :x1="mark.x" :x2="mark.x" :y1="scale.rulerY" :y2="scale.rulerY + (mark.points % 10 === 0 ? 8 : 4)" />
-        <text v-if="mark.points % 10 === 0" :x="mark.x" :y="scale.rulerY - 4" class="small">
+        <text v-if="isNamed(mark.points)" :x="mark.x" :y="scale.rulerY - 4" class="small">
           {{ mark.points === 0 ? 'even' : `${Math.abs(mark.points)} ${mark.points > 0 ? 'HL' : 'HH'}` }}
         </text>
       </g>
@@ -70,7 +81,7 @@ const pointMarks = computed(() =>
       :transform="`translate(${scale.x(balance)} ${scale.rulerY})`"
     >
       <path d="M0 1L9 23H-9Z" />
-      <text v-if="predictedBalance === null" x="14" y="42">
+      <text v-if="predictedBalance === null" v-bind="beside(balance)" y="42">
         {{ fixed(balance, 2) }} cm · {{ writePoints(pointsHeadLight(balance, lengthCm)) }}
       </text>
     </g>
@@ -81,7 +92,7 @@ const pointMarks = computed(() =>
     >
       <line y1="0" :y2="-(scale.rulerY - scale.axisY)" />
       <path d="M0 1L9 23H-9Z" />
-      <text x="14" y="42" data-testid="bench-balance">
+      <text v-bind="beside(predictedBalance)" y="42" data-testid="bench-balance">
         {{ fixed(predictedBalance, 2) }} cm · {{ writePoints(pointsHeadLight(predictedBalance, lengthCm)) }}
       </text>
     </g>
@@ -105,7 +116,7 @@ text {
 }
 .points .small {
   text-anchor: middle;
-  font-size: 10.5px;
+  font-size: 11.5px;
 }
 .points line {
   stroke: rgb(var(--v-theme-frame-edge));

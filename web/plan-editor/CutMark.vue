@@ -2,11 +2,12 @@
 import { computed } from 'vue'
 import { besideCm, type Cut, type Workpiece } from '#core/cuts/cut.ts'
 import { besideLine, headOutline } from '#core/geometry/outline.ts'
-import { cutDrawing } from '#core/cuts/drawing.ts'
+import { cutDrawing, runLength } from '#core/cuts/drawing.ts'
 import type { Material } from '#core/cuts/material.ts'
 import { knobsOf, type CutKnob } from './cutKnobs.ts'
 import { toneOf } from './cutTone.ts'
 import { endsOf } from './editCut.ts'
+import type { HandSizes } from './pictureScale.ts'
 
 /** One cut where it lies, at its true length; its layers make it thicker. In cm, under the bench's scaling. */
 const props = defineProps<{
@@ -16,6 +17,7 @@ const props = defineProps<{
   selected: boolean
   locked: boolean
   label: string
+  hand: HandSizes
 }>()
 const emit = defineEmits<{
   grab: [event: PointerEvent, end: 0 | 1 | null]
@@ -45,7 +47,15 @@ const grips = computed(() => {
   })
 })
 /** What can be turned at a touch beside the piece in hand. */
-const knobs = computed(() => (props.selected && !props.locked ? knobsOf(props.cut, props.material, props.work) : []))
+const knobs = computed(() =>
+  props.selected && !props.locked ? knobsOf(props.cut, props.material, props.work, props.hand.knobCm) : [],
+)
+/** Drawn for a knob of this, cm. */
+const DRAWN_CM = 1.15
+/** About an end no more than a third of the strip is the end. */
+const endCm = computed(() =>
+  Math.max(1.3, Math.min(props.hand.endCm, runLength(props.cut, props.material, props.work) / 3)),
+)
 const whole = computed(() => ['grip', 'bed', 'off'].includes(props.cut.place))
 </script>
 
@@ -67,7 +77,13 @@ const whole = computed(() => ['grip', 'bed', 'off'].includes(props.cut.place))
     <path v-for="(path, i) in paths" :key="`h${i}`" :d="path" class="halo" :stroke-width="width + 0.36" />
     <path v-for="(path, i) in drawing.ways" :key="`w${i}`" :d="path" class="way" />
     <path v-for="(path, i) in paths" :key="i" :d="path" class="mass" :stroke-width="width" />
-    <path v-for="(path, i) in paths" :key="`t${i}`" :d="path" class="touch" :stroke-width="Math.max(2.4, width)" />
+    <path
+      v-for="(path, i) in paths"
+      :key="`t${i}`"
+      :d="path"
+      class="touch"
+      :stroke-width="Math.max(hand.stripCm, width)"
+    />
     <g
       v-for="g in grips"
       :key="`g${g.end}`"
@@ -75,21 +91,21 @@ const whole = computed(() => ['grip', 'bed', 'off'].includes(props.cut.place))
       :data-end="g.end"
       @pointerdown.stop="emit('grab', $event, g.end)"
     >
-      <circle :cx="g.x" :cy="g.y" r="1.3" class="reach" />
-      <circle :cx="g.x" :cy="g.y" r="0.55" class="dot" />
+      <circle :cx="g.x" :cy="g.y" :r="endCm" class="reach" />
+      <circle :cx="g.x" :cy="g.y" :r="hand.dotCm" class="dot" />
     </g>
     <g
       v-for="knob in knobs"
       :key="knob.turns"
       class="knob"
       :data-turns="knob.turns"
-      :transform="`translate(${knob.xCm} ${knob.yCm})`"
+      :transform="`translate(${knob.xCm} ${knob.yCm}) scale(${hand.drawnKnobCm / DRAWN_CM})`"
       @pointerdown.stop
       @click.stop="emit('turn', knob.turns)"
     >
       <title>{{ knob.title }}</title>
-      <circle r="1.6" class="reach" />
-      <circle r="1.15" class="dot" />
+      <circle :r="(hand.knobCm * DRAWN_CM) / hand.drawnKnobCm" class="reach" />
+      <circle :r="DRAWN_CM" class="dot" />
       <text v-if="knob.text" y="0.42">{{ knob.text }}</text>
       <template v-else-if="knob.bed?.wall">
         <path :d="knob.bed.wall === 'outside' ? 'M0.4 -0.6V0.6' : 'M-0.4 -0.6V0.6'" class="laid" />
@@ -107,6 +123,9 @@ const whole = computed(() => ['grip', 'bed', 'off'].includes(props.cut.place))
 <style scoped>
 .cut {
   outline: none;
+}
+.cut {
+  touch-action: none;
 }
 .cut.free {
   cursor: grab;

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { rulerOf } from '#core/cuts/ruler.ts'
+import { useMediaQuery } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { estimateOf } from '#core/frame/state.ts'
 import { headOutline } from '#core/geometry/outline.ts'
@@ -9,8 +10,9 @@ import type { ShownQuantity } from '#core/quantities/units.ts'
 import { fixed } from '#core/quantities/write.ts'
 import { placeText, QUANTITY_NAMES, stripsText } from '#contract/messages/names.ts'
 import LeadAsk from '../shared/LeadAsk.vue'
+import { useDrawnWidth } from '../shared/useDrawnWidth.ts'
 import { useOpenJob } from '../stores/openJob.ts'
-import { pictureScale } from './pictureScale.ts'
+import { handSizes, pictureScale, USUAL_WIDTH } from './pictureScale.ts'
 import BenchRuler from './BenchRuler.vue'
 import CutEditor from './CutEditor.vue'
 import CutMark from './CutMark.vue'
@@ -22,10 +24,12 @@ import { usePlanEditor } from './usePlanEditor.ts'
 
 /** The bench: the frame on its side to scale over a ruler, the swing axis as a pin, the balance as the wedge it rests on. */
 const job = useOpenJob()
-const svg = ref<SVGSVGElement | null>(null)
 const focus = ref<Exclude<ShownQuantity, 'mass'>>('swingWeight')
 const geometry = computed(() => job.view.frame.geometry)
-const scale = computed(() => pictureScale(geometry.value))
+const { drawing: svg, width } = useDrawnWidth(USUAL_WIDTH)
+const scale = computed(() => pictureScale(geometry.value, width.value))
+const isCoarse = useMediaQuery('(pointer: coarse)')
+const hand = computed(() => handSizes(scale.value.pxPerCm, isCoarse.value))
 const bench = usePlanEditor(scale, svg)
 const transform = computed(() => `translate(${scale.value.x(0)} ${scale.value.axisY}) scale(${scale.value.pxPerCm})`)
 const measured = computed(() => job.picture.measured.state)
@@ -33,8 +37,10 @@ const balance = computed(() => estimateOf(measured.value, 'balance')?.value ?? n
 const predictedBalance = computed(() =>
   job.planned && job.cuts.length > 0 ? (estimateOf(job.planned, 'balance')?.value ?? null) : null,
 )
+/** Outside of the hoop, to the middle of its hour. */
+const CLOCK_PX = 15
 const clocks = computed(() => {
-  const outline = headOutline(geometry.value, -1.25)
+  const outline = headOutline(geometry.value, -CLOCK_PX / scale.value.pxPerCm)
   return (
     [
       [12, '12'],
@@ -73,7 +79,7 @@ const labelOf = (cut: (typeof bench.cuts.value)[number]) => {
   <div class="bench panel">
     <LeadAsk v-if="bench.leadToAsk.value" role="alert" @agree="bench.agreeToLead" @leave="bench.leaveLeadOut" />
     <svg
-      ref="svg"
+      ref="drawing"
       :viewBox="`0 0 ${scale.width} ${scale.height}`"
       class="picture"
       role="group"
@@ -104,6 +110,7 @@ const labelOf = (cut: (typeof bench.cuts.value)[number]) => {
           :selected="cut.id === bench.selectedId.value"
           :locked="bench.isLocked(cut)"
           :label="labelOf(cut)"
+          :hand="hand"
           @grab="(event, end) => bench.grab(cut, event, end)"
           @key="bench.key(cut, $event)"
           @pick="bench.selectedId.value = cut.id"
@@ -160,7 +167,8 @@ const labelOf = (cut: (typeof bench.cuts.value)[number]) => {
   contain: layout;
   width: 100%;
   height: auto;
-  touch-action: none;
+  /* A finger that goes up or down moves the page; on a piece it moves the piece. */
+  touch-action: pan-y;
   user-select: none;
 }
 text {

@@ -13,6 +13,7 @@ const workOf = (sport: (typeof SPORTS)[number]) => {
   return { geometry: profile.geometry, condition: BARE, profile }
 }
 const tennis = workOf('tennis')
+const KNOB_CM = 1.6
 
 describe('the knobs of a piece', () => {
   it('go through all that it can lie on, and round again', () => {
@@ -20,10 +21,10 @@ describe('the knobs of a piece', () => {
     const seen = new Set<string>()
     for (let i = 0; i < 7; i++) {
       cut = laidOn(cut, nextBed(cut)!, tennis)
-      seen.add(knobsOf(cut, tape, tennis)[0].title)
+      seen.add(knobsOf(cut, tape, tennis, KNOB_CM)[0].title)
     }
     expect(seen.size).toBe(7)
-    expect(knobsOf(newCut('bevels', tape, tennis, 'b')!, tape, tennis).map((k) => k.text)).toEqual(['4', '1×'])
+    expect(knobsOf(newCut('bevels', tape, tennis, 'b')!, tape, tennis, KNOB_CM).map((k) => k.text)).toEqual(['4', '1×'])
   })
   it('lie inside the hoop beside the piece, apart from each other, in every sport and place', () => {
     for (const sport of SPORTS) {
@@ -32,7 +33,7 @@ describe('the knobs of a piece', () => {
       for (const zone of work.profile.zones) {
         const cut = newCut(zone.id, tape, work, 'x')
         if (!cut || !['hoop', 'bevels', 'shaft'].includes(cut.place)) continue
-        const knobs = knobsOf(cut, tape, work)
+        const knobs = knobsOf(cut, tape, work, KNOB_CM)
         expect(knobs.length, zone.id).toBeGreaterThan(0)
         const [a, b] = knobs
         if (b) expect(Math.hypot(a.xCm - b.xCm, a.yCm - b.yCm), `${sport} ${zone.id}`).toBeGreaterThan(2)
@@ -46,19 +47,19 @@ describe('the knobs of a piece', () => {
   })
   it('are on the side that the piece is on', () => {
     const cut = { ...newCut('threeNine', tape, tennis, 'sides')!, side: 'left' as const }
-    expect(knobsOf(cut, tape, tennis).every((k) => k.yCm < 0)).toBe(true)
+    expect(knobsOf(cut, tape, tennis, KNOB_CM).every((k) => k.yCm < 0)).toBe(true)
   })
   it('say how many layers lie there, also where the last is shorter, and no edge that the cut does not say', () => {
     const cut = newCut('threeNine', tape, tennis, 'sides')!
     const stack = { ...cut, layerCm: 6, amount: 15, edges: 1 as const, edge: undefined }
-    expect(knobsOf(stack, tape, tennis).map(({ text, title }) => [text, title])).toEqual([
+    expect(knobsOf(stack, tape, tennis, KNOB_CM).map(({ text, title }) => [text, title])).toEqual([
       ['1', 'On one edge: change'],
       ['3×', '3 layers: change'],
     ])
   })
   it('are none where there is nothing to turn', () => {
     const fill = DRAWER.find((m) => m.kind === 'fill')!
-    expect(knobsOf(newCut('butt', fill, tennis, 'f')!, fill, tennis)).toEqual([])
+    expect(knobsOf(newCut('butt', fill, tennis, 'f')!, fill, tennis, KNOB_CM)).toEqual([])
     expect(nextBed(newCut('butt', fill, tennis, 'f')!)).toBeNull()
   })
 })

@@ -17,12 +17,12 @@ export interface CutKnob {
   bed: Bed | null
 }
 
-/** Far enough off the tube, and from each other, for a thumb, cm. */
-const OFF_TUBE_CM = 3
-const APART_CM = 1.7
+/** Far enough off the tube, and from each other, in knobs: so much of what is touched about one lies on neither. */
+const OFF_TUBE = 1.9
+const APART = 1.06
 
-/** The knobs of a piece: none where there is nothing to turn. */
-export function knobsOf(cut: Cut, material: Material, work: Workpiece): CutKnob[] {
+/** The knobs of a piece: none where there is nothing to turn. @param knobCm what is touched about each, from its middle */
+export function knobsOf(cut: Cut, material: Material, work: Workpiece, knobCm: number): CutKnob[] {
   if (!canBeLayered(cut, material)) return []
   const layers = layersOn(cut)
   const bed = bedOf(cut) ?? null
@@ -39,24 +39,27 @@ export function knobsOf(cut: Cut, material: Material, work: Workpiece): CutKnob[
       bed: null,
     },
   ]
-  const places = besideOf(cut, material, work)
+  const places = besideOf(cut, material, work, knobCm)
   return turns.flatMap((knob, i) => (places[i] ? [{ ...knob, ...places[i] }] : []))
 }
 
 /** Two places beside the middle of a piece: inside the hoop, or above the handle. */
-function besideOf(cut: Cut, material: Material, work: Workpiece): { xCm: number; yCm: number }[] {
+function besideOf(cut: Cut, material: Material, work: Workpiece, knobCm: number): { xCm: number; yCm: number }[] {
   const { geometry } = work
+  // Inside a small hoop there is no more room than this.
+  const off = Math.min(OFF_TUBE * knobCm, geometry.headWidthCm / 4)
+  const apart = APART * knobCm
   const length = runLength(cut, material, work)
   if (cut.place !== 'hoop') {
     const middle = cut.atCm + length / 2
-    return [-APART_CM, APART_CM].map((by) => ({ xCm: middle + by, yCm: -geometry.handleHalfWidthCm - OFF_TUBE_CM }))
+    return [-apart, apart].map((by) => ({ xCm: middle + by, yCm: -geometry.handleHalfWidthCm - off }))
   }
-  const inside = headOutline(geometry, OFF_TUBE_CM)
+  const inside = headOutline(geometry, off)
   const half = inside.halfLengthCm
   const [from, to] = hoopSpan(cut, length, geometry)
   const middle = ((from + to) / 2 / headOutline(geometry).halfLengthCm) * half
   const sign = cut.side === 'left' ? -1 : 1
-  return [-APART_CM, APART_CM].map((by) => {
+  return [-apart, apart].map((by) => {
     // Over the tip or the bridge it goes on on the other side.
     const along = middle + by
     const [at, mirrored] = along < 0 ? [-along, -1] : along > half ? [2 * half - along, -1] : [along, 1]

@@ -2,6 +2,7 @@
 import { scaleLinear } from 'd3-scale'
 import { computed } from 'vue'
 import type { Plan } from '#core/planning/solve/plan.ts'
+import { useDrawnWidth } from '../shared/useDrawnWidth.ts'
 
 /** Plans on a line, each a mark to be taken. */
 const props = defineProps<{
@@ -19,11 +20,11 @@ const props = defineProps<{
 }>()
 defineEmits<{ take: [plan: Plan] }>()
 
-const WIDTH = 620
+const { width } = useDrawnWidth(620)
 const HEIGHT = 150
 const LEFT = 46
 const BOTTOM = 118
-const x = computed(() => scaleLinear([props.xFrom, props.xTo], [LEFT, WIDTH - 24]).nice())
+const x = computed(() => scaleLinear([props.xFrom, props.xTo], [LEFT, width.value - 24]).nice())
 const y = computed(() => scaleLinear([0, props.yTo], [BOTTOM, 14]).nice())
 const path = computed(() => props.points.map((p, i) => `${i ? 'L' : 'M'}${x.value(p.x)} ${y.value(p.y)}`).join(''))
 </script>
@@ -31,12 +32,12 @@ const path = computed(() => props.points.map((p, i) => `${i ? 'L' : 'M'}${x.valu
 <template>
   <section class="panel mt-3" :aria-label="label">
     <h2>{{ title }}</h2>
-    <svg :viewBox="`0 0 ${WIDTH} ${HEIGHT}`" class="curve" role="group" :aria-label="label">
+    <svg ref="drawing" :viewBox="`0 0 ${width} ${HEIGHT}`" class="curve" role="group" :aria-label="label">
       <template v-if="wanted">
-        <rect :x="LEFT" :y="y(wanted.to)" :width="WIDTH - 24 - LEFT" :height="BOTTOM - y(wanted.to)" class="inside" />
-        <text :x="WIDTH - 28" :y="y(wanted.to) - 4" class="end">{{ wanted.says }}</text>
+        <rect :x="LEFT" :y="y(wanted.to)" :width="width - 24 - LEFT" :height="BOTTOM - y(wanted.to)" class="inside" />
+        <text :x="width - 28" :y="y(wanted.to) - 4" class="end">{{ wanted.says }}</text>
       </template>
-      <g v-for="tick in x.ticks(6)" :key="`x${tick}`">
+      <g v-for="tick in x.ticks(Math.min(6, width / 70))" :key="`x${tick}`">
         <line :x1="x(tick)" :x2="x(tick)" :y1="BOTTOM" :y2="BOTTOM + 4" />
         <text :x="x(tick)" :y="BOTTOM + 17" class="mid">{{ tick }}</text>
       </g>
@@ -44,9 +45,9 @@ const path = computed(() => props.points.map((p, i) => `${i ? 'L' : 'M'}${x.valu
         <line :x1="LEFT - 4" :x2="LEFT" :y1="y(tick)" :y2="y(tick)" />
         <text :x="LEFT - 7" :y="y(tick) + 4" class="end">{{ tick }}</text>
       </g>
-      <line :x1="LEFT" :x2="WIDTH - 24" :y1="BOTTOM" :y2="BOTTOM" />
+      <line :x1="LEFT" :x2="width - 24" :y1="BOTTOM" :y2="BOTTOM" />
       <line :x1="LEFT" :x2="LEFT" y1="14" :y2="BOTTOM" />
-      <text :x="(LEFT + WIDTH) / 2" :y="HEIGHT - 2" class="mid">{{ across }}</text>
+      <text :x="(LEFT + width) / 2" :y="HEIGHT - 2" class="mid">{{ across }}</text>
       <text :transform="`translate(11 ${(14 + BOTTOM) / 2}) rotate(-90)`" class="mid">{{ up }}</text>
       <path :d="path" class="line" />
       <g
@@ -62,7 +63,7 @@ const path = computed(() => props.points.map((p, i) => `${i ? 'L' : 'M'}${x.valu
         @keydown.space.prevent="$emit('take', p.plan)"
       >
         <title>{{ p.says }}</title>
-        <circle r="14" class="touch" />
+        <circle r="22" class="touch" />
         <path d="M0 -7L7 0L0 7L-7 0Z" class="mark" />
       </g>
     </svg>

@@ -25,6 +25,7 @@ import DrawerNotes from './DrawerNotes.vue'
 import LimitsMenu from './LimitsMenu.vue'
 import PlanCards from './PlanCards.vue'
 import OtherWays from './OtherWays.vue'
+import PlanState from './PlanState.vue'
 import PlanStrip from './PlanStrip.vue'
 import TradeCurve from './TradeCurve.vue'
 import ShareMenu from './ShareMenu.vue'
@@ -169,9 +170,12 @@ const change = computed(() => addedText(job.cuts, job.picture.materials, job.pic
     <v-alert v-if="planner.problem.value" type="error" variant="tonal" density="compact" class="mb-2">{{
       planner.problem.value
     }}</v-alert>
-    <p v-if="added && !asIs" :class="['mb-2', { quiet: !added.impossible }]" data-testid="added">
-      {{ whatIsAddedText(added, job.picture.work.geometry, shop.units) }}
-    </p>
+    <div v-if="!obstacle" class="news">
+      <p v-if="added && !asIs" :class="['mb-0', { quiet: !added.impossible }]" data-testid="added">
+        {{ whatIsAddedText(added, job.picture.work.geometry, shop.units) }}
+      </p>
+      <PlanState :planner="planner" />
+    </div>
     <DrawerNotes />
     <ReachNotice
       v-if="planner.relaxations.value"
@@ -194,5 +198,16 @@ const change = computed(() => addedText(job.cuts, job.picture.materials, job.pic
 .beside {
   flex: 99 1 120px;
   line-height: 1.25;
+}
+.news {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  justify-content: space-between;
+  gap: 2px 12px;
+  margin-bottom: 6px;
+}
+.news p {
+  flex: 1 1 320px;
 }
 </style>

@@ -11,8 +11,6 @@ import type { usePlanner } from './usePlanner.ts'
 const props = defineProps<{ planner: ReturnType<typeof usePlanner>; taken: AlternativeId | null }>()
 defineEmits<{ take: [id: AlternativeId, plan: Plan] }>()
 const ways = computed(() => props.planner.ways.value)
-/** All ways are there; that nothing is better takes longer. */
-const isProving = computed(() => props.planner.progress.value >= 1)
 /** A way that lands less often than not is offered, and looks like it. */
 const FAIR = 0.5
 </script>
@@ -28,53 +26,36 @@ const FAIR = 0.5
       :class="{ taken: id === taken, outside: !plan.reached, unlikely: plan.reached && chance.all < FAIR }"
       @click="$emit('take', id, plan)"
     >
-      <b>{{ ALTERNATIVES[id].name }}</b><span class="figure">{{ fixed(Math.ceil(plan.score.minutes), 0) }} min</span
-      ><span class="figure">{{ plan.reached ? `lands ${percentText(chance.all)}` : 'off target' }}</span>
+      <b>{{ ALTERNATIVES[id].name }}</b><span class="figure"
+        >{{ fixed(Math.ceil(plan.score.minutes), 0) }} min,
+        {{ plan.reached ? `lands ${percentText(chance.all)}` : 'off target' }}</span
+      >
     </button>
-    <span class="quiet" role="status" data-testid="plan-state">{{
-      planner.state.value === 'working'
-        ? isProving
-          ? 'working on the proof…'
-          : 'working…'
-        : planner.state.value === 'stopped'
-          ? 'stopped'
-          : ''
-    }}</span>
-    <template v-if="planner.state.value === 'working'">
-      <v-progress-linear
-        :model-value="100 * planner.progress.value"
-        :indeterminate="isProving"
-        class="progress"
-        height="6"
-        rounded
-        aria-label="Part of the work that is done"
-      />
-      <v-btn size="small" data-testid="stop" @click="planner.stop()">Stop</v-btn>
-    </template>
   </div>
 </template>
 
 <style scoped>
+/* A line of ways has its room before the first is found. */
 .strip {
   display: flex;
   flex-wrap: wrap;
-  align-items: center;
   gap: 6px;
-  min-height: 34px;
-  margin: -4px 0 8px;
+  min-height: 48px;
+  margin-bottom: 8px;
 }
 button {
-  display: flex;
-  gap: 7px;
-  align-items: baseline;
+  display: grid;
+  align-content: center;
+  gap: 1px;
   padding: 3px 10px;
-  min-height: 32px;
+  min-height: 48px;
   border: 1px solid rgb(var(--v-theme-line));
   border-radius: 4px;
   background: rgb(var(--v-theme-surface));
+  line-height: 1.25;
 }
 button .figure {
-  font-size: 13.5px;
+  font-size: 13px;
 }
 button.unlikely {
   border-style: dashed;
@@ -85,11 +66,17 @@ button.taken {
   border-color: rgb(var(--v-theme-primary));
   color: rgb(var(--v-theme-on-primary));
 }
-.progress {
-  width: 120px;
-  flex: none;
-}
 button.outside {
   border-style: dashed;
+}
+/* On a phone they go on at the side. */
+@media (max-width: 640px) {
+  .strip {
+    flex-wrap: nowrap;
+    overflow-x: auto;
+  }
+  button {
+    flex: none;
+  }
 }
 </style>

@@ -37,7 +37,8 @@ const half = computed(() => props.geometry.headWidthCm / 2)
       <line :x1="L * 0.47" :x2="L * 0.47" :y1="-half - 1" :y2="half + 8" class="plumb" />
       <path :d="`M${L * 0.47 + 3} ${half + 5}h7m-2-1.2l2 1.2-2 1.2`" class="arrow" />
       <path :d="`M${L * 0.47 - 3} ${half + 5}h-7m2-1.2l-2 1.2 2 1.2`" class="arrow" />
-      <text :x="L * 0.47 + 12" :y="half + 6">towards the head until it drops</text>
+      <text :x="L * 0.47 + 12" :y="half + 6">towards the head</text>
+      <text :x="L * 0.47 + 12" :y="half + 9">until it drops</text>
       <text :x="L * 0.47 - 12" :y="half + 6" text-anchor="end">then back</text>
     </template>
     <template v-else>
@@ -142,5 +143,11 @@ text {
 }
 .hung text {
   font-size: 3px;
+}
+/* Read on a phone as well. */
+@media (max-width: 640px) {
+  .flat text {
+    font-size: 2.6px;
+  }
 }
 </style>

@@ -2,13 +2,14 @@
 import { scaleLinear } from 'd3-scale'
 import { line } from 'd3-shape'
 import { computed } from 'vue'
+import { useDrawnWidth } from '../../shared/useDrawnWidth.ts'
 import type { Trace } from '../../workers/motion.ts'
 
 /** A recording and the swing fitted to it. */
 const props = defineProps<{ trace: Trace }>()
-const W = 560
+const { width } = useDrawnWidth(560)
 const H = 120
-const x = computed(() => scaleLinear([0, props.trace.t.at(-1) ?? 1], [34, W - 6]))
+const x = computed(() => scaleLinear([0, props.trace.t.at(-1) ?? 1], [34, width.value - 6]))
 const y = computed(() => {
   const all = props.trace.y
   return scaleLinear([Math.min(...all), Math.max(...all)], [H - 20, 6])
@@ -21,9 +22,15 @@ const path = (values: number[]) =>
 </script>
 
 <template>
-  <svg :viewBox="`0 0 ${W} ${H}`" class="trace" role="img" aria-label="Recording and fitted swing over time">
-    <line :x1="34" :x2="W - 6" :y1="H - 20" :y2="H - 20" class="axis" />
-    <g v-for="t in x.ticks(8)" :key="t" :transform="`translate(${x(t)} ${H - 20})`">
+  <svg
+    ref="drawing"
+    :viewBox="`0 0 ${width} ${H}`"
+    class="trace"
+    role="img"
+    aria-label="Recording and fitted swing over time"
+  >
+    <line :x1="34" :x2="width - 6" :y1="H - 20" :y2="H - 20" class="axis" />
+    <g v-for="t in x.ticks(Math.min(8, width / 50))" :key="t" :transform="`translate(${x(t)} ${H - 20})`">
       <line y2="4" class="axis" />
       <text y="15" text-anchor="middle">{{ t }}{{ t === 0 ? ' s' : '' }}</text>
     </g>
