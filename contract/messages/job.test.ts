@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { alsoText, leftOutText } from './job.ts'
+import { alsoText, leftOutLines } from './job.ts'
 
 describe('ways that are not offered by themselves', () => {
   const same = (id: 'head' | 'fewest' | 'sides', like: 'best' | 'ends', elsewhere: number) =>
@@ -18,14 +18,12 @@ describe('ways that are not offered by themselves', () => {
     expect(alsoText('ends', [same('head', 'ends', 0)])).toBe('Also “Top, sides and bridge”.')
   })
   it('or are left out with their reason', () => {
-    expect(leftOutText(leftOut)).toBe(
-      [
-        '“Sides and butt” lies like “First choice” (only 20 % elsewhere)',
-        '“Main bevels” does not reach the target',
-        '“No lead” reaches the target on paper, and lands in 12 of 100 builds',
-        '“Heavier grip” nothing in the drawer fits',
-      ].join('; '),
-    )
-    expect(leftOutText([same('head', 'best', 0)])).toBe('')
+    expect(leftOutLines([...leftOut, { id: 'ends', reason: 'notReached' }])).toEqual([
+      { why: 'Seldom land', ways: 'No lead (12 of 100)' },
+      { why: 'Lie like another', ways: 'Sides and butt (“First choice”, 20 % elsewhere)' },
+      { why: 'Do not reach the target', ways: 'Main bevels, Butt and tip' },
+      { why: 'Nothing in the drawer fits', ways: 'Heavier grip' },
+    ])
+    expect(leftOutLines([same('head', 'best', 0)])).toEqual([])
   })
 })

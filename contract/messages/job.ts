@@ -8,6 +8,7 @@ import type { Relaxation } from '#core/planning/problem/relaxation.ts'
 import type { Binding } from '#core/planning/explain/reach.ts'
 import type { Stage } from '#core/job/stages.ts'
 import { Problem } from '#core/problem.ts'
+import { entriesOf } from '#core/records.ts'
 import type { UnitChoice } from '#core/quantities/units.ts'
 import {
   fixed,
@@ -109,21 +110,21 @@ export function alsoText(id: AlternativeId, leftOut: readonly LeftOut[]): string
   return names.length > 0 ? `Also ${names.join(' and ')}.` : ''
 }
 
-/** Ways that are not offered, each with why; without those that only are another name of one that is. */
-export const leftOutText = (leftOut: readonly LeftOut[]): string =>
-  leftOut.flatMap((l) => (isTheSame(l) ? [] : `“${ALTERNATIVES[l.id].name}” ${leftOutMessage(l)}`)).join('; ')
-
-function leftOutMessage(left: LeftOut): string {
-  switch (left.reason) {
-    case 'same':
-      return `lies like “${ALTERNATIVES[left.like!].name}” (only ${fixed(100 * (left.elsewhere ?? 0), 0)} % elsewhere)`
-    case 'notReached':
-      return 'does not reach the target'
-    case 'nothingToUse':
-      return 'nothing in the drawer fits'
-    case 'unlikely':
-      return `reaches the target on paper, and lands in ${fixed(100 * (left.chance ?? 0), 0)} of 100 builds`
+/** Ways that are not offered, by why, in the order in which somebody would ask; without those that only are another name of one that is. */
+export function leftOutLines(leftOut: readonly LeftOut[]): { why: string; ways: string }[] {
+  const reasons: Record<LeftOut['reason'], { why: string; of: (left: LeftOut) => string }> = {
+    unlikely: { why: 'Seldom land', of: (l) => ` (${fixed(100 * (l.chance ?? 0), 0)} of 100)` },
+    same: {
+      why: 'Lie like another',
+      of: (l) => ` (“${ALTERNATIVES[l.like!].name}”, ${fixed(100 * (l.elsewhere ?? 0), 0)} % elsewhere)`,
+    },
+    notReached: { why: 'Do not reach the target', of: () => '' },
+    nothingToUse: { why: 'Nothing in the drawer fits', of: () => '' },
   }
+  return entriesOf(reasons).flatMap(([reason, { why, of }]) => {
+    const those = leftOut.filter((l) => l.reason === reason && !isTheSame(l))
+    return those.length > 0 ? [{ why, ways: those.map((l) => ALTERNATIVES[l.id].name + of(l)).join(', ') }] : []
+  })
 }
 
 const zoneName = (id: string, zones: readonly Zone[]) => zones.find((z) => z.id === id)?.name.toLowerCase() ?? id

@@ -13,7 +13,7 @@ import { QUANTITY_NAMES } from '#contract/messages/names.ts'
 import { afterwardsText, changeText, doubtText, workText } from '#contract/messages/plan.ts'
 import { usePlanRequest } from '../stores/planRequest.ts'
 import PlanPicture from '../plan-editor/PlanPicture.vue'
-import { ALTERNATIVES, alsoText, leftOutText } from '#contract/messages/job.ts'
+import { ALTERNATIVES, alsoText, leftOutLines } from '#contract/messages/job.ts'
 import { useOpenJob } from '../stores/openJob.ts'
 import { useShop } from '../stores/shop.ts'
 import CutLines from '../plan-editor/CutLines.vue'
@@ -25,7 +25,7 @@ const job = useOpenJob()
 const shop = useShop()
 const { limits } = usePlanRequest()
 const cards = computed(() => props.planner.ways.value)
-const leftOut = computed(() => leftOutText(props.planner.leftOut.value))
+const leftOut = computed(() => leftOutLines(props.planner.leftOut.value))
 /** What it costs, where every price is known. */
 function cost(plan: Plan): string {
   const costs = plan.cuts.map((cut) => {
@@ -131,7 +131,12 @@ function felt(plan: Plan): string[] {
         </footer>
       </article>
     </div>
-    <p v-if="leftOut" class="quiet left mt-2">Left out: {{ leftOut }}.</p>
+    <dl v-if="leftOut.length > 0" class="quiet left mt-2" aria-label="Ways that are left out">
+      <template v-for="line in leftOut" :key="line.why">
+        <dt>{{ line.why }}</dt>
+        <dd>{{ line.ways }}</dd>
+      </template>
+    </dl>
   </section>
 </template>
 
@@ -221,6 +226,12 @@ footer {
   font-weight: 650;
 }
 .left {
+  display: grid;
+  grid-template-columns: max-content 1fr;
+  gap: 2px 10px;
   font-size: 13px;
+}
+.left dd {
+  margin: 0;
 }
 </style>
