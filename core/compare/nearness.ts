@@ -8,7 +8,10 @@ export const INDEX_VERSION = 'library-1'
 /** A gap counts fully while it is small beside this many spreads of the population, and never for more than this many. */
 const REACH_SPREADS = 3
 
-/** Where the gap of one number saturates, in tolerances: what an unknown number counts for. */
+/**
+ * Where the gap of one number saturates, in tolerances: what an unknown number counts for.
+ * @example mostGapOf('mass', tennis) // 45
+ */
 export function mostGapOf(quantity: Quantity, profile: SportProfile): number {
   return (REACH_SPREADS * profile.populationSpread[quantity]) / profile.tolerance[quantity]
 }
@@ -17,6 +20,7 @@ export function mostGapOf(quantity: Quantity, profile: SportProfile): number {
  * How far apart two frames are, in tolerances: √Σ c²d²/(c²+d²) over the numbers known of `mine`, with d² = (Δ² + u²)/tolerance²
  * and c three spreads of the population. Near frames differ by the plain √Σd²; an unknown counts as c, the most that any number
  * can, so that leaving a number out never brings a setup nearer.
+ * @example nearness(frame(300, 32, 300), frame(300, 32, 300), tennis) // 0
  */
 export function nearness(mine: FrameState, other: FrameState, profile: SportProfile): number {
   let sum = 0

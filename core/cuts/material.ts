@@ -49,9 +49,15 @@ export interface Material {
 export const UNWEIGHED_SHARE = 0.05
 /** No hand works in finer steps, cm or g (common practice, no source). */
 export const FINEST_STEP = 0.05
-/** Is it taken out of the drawer? What is on the frame already comes off it, or is moved on it. */
+/**
+ * Is it taken out of the drawer? What is on the frame already comes off it, or is moved on it.
+ * @example isInDrawer(oneGram) // true
+ */
 export const isInDrawer = <M extends Pick<Material, 'kind'>>(material: M): material is M & { kind: StockedKind } =>
   material.kind !== 'off' && material.kind !== 'moved'
+/**
+ * @example isByLength('tape') // true
+ */
 export const isByLength = (kind: MaterialKind): boolean => COUNTED_IN[kind] === 'cm'
 
 /** What a material is when nothing more is said about it. */

@@ -16,6 +16,9 @@ export interface Moments {
 
 export const NO_MOMENTS: Moments = { massG: 0, moment: 0, swing: 0, twist: 0, side: 0 }
 
+/**
+ * @example addMoments(NO_MOMENTS, { massG: 2, moment: 120, swing: 5, twist: 0.3, side: 0 }, 2) // { massG: 4, moment: 240, swing: 10, twist: 0.6, side: 0 }
+ */
 export function addMoments(a: Moments, b: Moments, times = 1): Moments {
   return {
     massG: a.massG + times * b.massG,
@@ -26,7 +29,10 @@ export function addMoments(a: Moments, b: Moments, times = 1): Moments {
   }
 }
 
-/** The exact sums of a cut about the state's axis. */
+/**
+ * The exact sums of a cut about the state's axis.
+ * @example momentsOfCut({ ...spot, atCm: 60.16, amount: 4 }, oneGram, workpiece, frame(300, 32, 300)) // { massG: 4, moment: 240.64, swing: 10, twist: 0, side: 0 }
+ */
 export function momentsOfCut(cut: Cut, material: Material, work: Workpiece, state: FrameState): Moments {
   return piecesOf(cut, material, work).reduce((sum, piece) => {
     const per = leverageOf(meansOf(piece.shape, work.geometry), state.axisCm)

@@ -193,7 +193,10 @@ function plus(a: ArcSums, b: ArcSums): ArcSums {
 const STEPS = 1440
 const outlines = new WeakMap<FrameGeometry, Map<number, HeadOutline>>()
 
-/** Centre of the head on the long axis, cm from the butt. */
+/**
+ * Centre of the head on the long axis, cm from the butt.
+ * @example headCentreCm({ ...outline, lengthCm: 68, headLengthCm: 34 }) // 51
+ */
 export function headCentreCm(geometry: FrameGeometry): number {
   return geometry.lengthCm - geometry.headLengthCm / 2
 }
@@ -202,6 +205,7 @@ export function headCentreCm(geometry: FrameGeometry): number {
  * The head outline `insetCm` inside the frame's outer edge (half the tube's width is where tape lies).
  * Superellipse |x/rx|ⁿ + |y/ry|ⁿ = 1.
  * @throws Problem `geometry.impossible` when the head is longer than the frame or a size is not positive
+ * @example headOutline({ ...outline, lengthCm: 68 }).pointAt(0) // { xCm: 67.45, yCm: 0 }
  */
 export function headOutline(geometry: FrameGeometry, insetCm = geometry.tubeCm / 2): HeadOutline {
   let byInset = outlines.get(geometry)
@@ -241,6 +245,7 @@ const beside = new WeakMap<FrameGeometry, Map<number, BesideLine>>()
 /**
  * The parallel curve everywhere `offCm` outside of the middle of the hoop's tube, inside where that is negative.
  * @throws Problem `geometry.impossible`
+ * @example besideLine(outline, 0).across(12) // 12
  */
 export function besideLine(geometry: FrameGeometry, offCm: number): BesideLine {
   let byOff = beside.get(geometry)

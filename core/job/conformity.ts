@@ -45,6 +45,7 @@ const MOST_READINGS = 20
  * How many more readings like these decide, if their mean stays where it is: what they share never averages out.
  * @param uOwn of one reading by itself @param uShared of the instrument @param count readings so far
  * @returns null where no number of readings does: a better instrument would
+ * @example readingsToDecide(0.7, 1, { uOwn: 0.4, uShared: 0.05, count: 2 }) // 6
  */
 export function readingsToDecide(
   off: number,

@@ -107,17 +107,27 @@ export function repeats(
   }
 }
 
-/** Half of the 95 % uncertainty, so that twice it covers 95 % however few the readings. @param dof effective degrees of freedom */
+/**
+ * Half of the 95 % uncertainty, so that twice it covers 95 % however few the readings.
+ * @param dof effective degrees of freedom
+ * @example half95(1, 1e6) // 0.980
+ */
 export function half95(standard: number, dof: number): number {
   return (standard * studentT(0.95, Math.max(1, dof))) / 2
 }
 
-/** What a quantity is usually read with: the sport's first method for it. */
+/**
+ * What a quantity is usually read with: the sport's first method for it.
+ * @example usualMethod('mass', tennis).quantity // 'mass'
+ */
 export function usualMethod(quantity: ReadQuantity, profile: SportProfile): MeasuringMethod {
   return profile.methods.find((method) => method.quantity === quantity)!
 }
 
-/** The method by id, or the usual one for the quantity. */
+/**
+ * The method by id, or the usual one for the quantity.
+ * @example methodFor('by no such way', 'balance', tennis).quantity // 'balance'
+ */
 export function methodFor(methodId: string, quantity: ReadQuantity, profile: SportProfile): MeasuringMethod {
   return (
     profile.methods.find((method) => method.id === methodId && method.quantity === quantity) ??

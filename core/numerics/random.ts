@@ -1,4 +1,7 @@
-/** Evenly spread numbers in [0, 1) from a seed (mulberry32, public domain): the same seed gives the same numbers. */
+/**
+ * Evenly spread numbers in [0, 1) from a seed (mulberry32, public domain): the same seed gives the same numbers.
+ * @example seeded(1)() // 0.62707…
+ */
 export function seeded(seed: number): () => number {
   let state = seed >>> 0
   return () => {
@@ -10,7 +13,10 @@ export function seeded(seed: number): () => number {
   }
 }
 
-/** Normally spread numbers, mean 0 and deviation 1 (Box and Muller). */
+/**
+ * Normally spread numbers, mean 0 and deviation 1 (Box and Muller).
+ * @example normal(() => 0.5)() // -1.1774…
+ */
 export function normal(random: () => number): () => number {
   return () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random())
 }

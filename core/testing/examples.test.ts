@@ -7,14 +7,29 @@ import * as scope from './exampleScope.ts'
  * call gives the result to its last printed figure.
  */
 const FORMULAS = {
-  numerics: ['binomial', 'budget', 'covariance', 'gaussian', 'line', 'normal', 'student', 'weightedMean', 'within'],
+  numerics: [
+    'binomial',
+    'budget',
+    'covariance',
+    'gaussian',
+    'line',
+    'normal',
+    'random',
+    'student',
+    'weightedMean',
+    'within',
+  ],
   quantities: ['days', 'difference', 'units', 'write'],
+  geometry: ['outline', 'shape'],
+  sports: ['landmarks'],
   frame: ['pieces', 'state'],
-  measure: ['swing', 'outlier', 'calibration'],
-  impact: ['impact'],
-  cuts: ['leverage', 'weighing', 'ruler'],
-  geometry: ['shape'],
   player: ['age'],
+  measure: ['swing', 'outlier', 'calibration', 'readings'],
+  compare: ['nearness'],
+  impact: ['impact'],
+  cuts: ['leverage', 'material', 'moments', 'weighing', 'ruler'],
+  planning: ['problem/work', 'strips/score', 'strips/sums'],
+  job: ['conformity'],
 }
 const MUST = new Set(Object.entries(FORMULAS).flatMap(([room, files]) => files.map((file) => `../${room}/${file}.ts`)))
 

@@ -4,7 +4,13 @@ import type { PlaySession, StringBed } from './document.ts'
 import type { Intervals } from './intervals.ts'
 
 export const KG_PER_LB = 0.45359237
+/**
+ * @example kgOfLb(50) // 22.680
+ */
 export const kgOfLb = (lb: number): number => lb * KG_PER_LB
+/**
+ * @example lbOfKg(23) // 50.706
+ */
 export const lbOfKg = (kg: number): number => kg / KG_PER_LB
 
 /** Advice on strings and grips with its reason (common practice, no source). */
@@ -103,7 +109,11 @@ export function stringAdvice(of: {
   return advice
 }
 
-/** Whether a day lies more than so many months back. @param day ISO; null: not known, and so not older */
+/**
+ * Whether a day lies more than so many months back.
+ * @param day ISO; null: not known, and so not older
+ * @example older('2026-01-10', '2026-08-01', 6) // true
+ */
 export function older(day: string | null, today: string, months: number): boolean {
   if (!day) return false
   const [y, m, d] = day.slice(0, 10).split('-').map(Number)

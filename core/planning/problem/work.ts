@@ -64,7 +64,10 @@ function measuredOff(layers: readonly number[]): number[] {
   return each.every((length) => length === each[0]) ? each.slice(0, 1) : [...new Set(each)]
 }
 
-/** The work in one cut. */
+/**
+ * The work in one cut.
+ * @example workOfCut(spot, oneGram, workpiece, USUAL_MINUTES).ownMinutes // 1.5
+ */
 export function workOfCut(cut: Cut, material: Material, work: Workpiece, minutes: WorkMinutes): WorkOfCut {
   const underGrip = work.condition.grip !== 'none' && ['bevels', 'handle', 'sleeve'].includes(cut.place)
   const asks = (ownMinutes: number, strips = 0, lengths: number[] = []): WorkOfCut => ({
@@ -113,7 +116,10 @@ export interface WorkOfPlan {
   cure: boolean
 }
 
-/** The minutes that a cut list takes: each cut's own, and once each length, each material, the grip off and on, the cure. */
+/**
+ * The minutes that a cut list takes: each cut's own, and once each length, each material, the grip off and on, the cure.
+ * @example workOfCuts([spot], [oneGram], workpiece, USUAL_MINUTES).minutes // 2.5
+ */
 export function workOfCuts(
   cuts: readonly Cut[],
   materials: readonly Material[],

@@ -10,7 +10,10 @@ import { aimedAt, WEIGHTS, type PlanRequest } from '../problem/request.ts'
  */
 export const SUMS = 5
 
-/** The sums of a frame as it is. */
+/**
+ * The sums of a frame as it is.
+ * @example sumsOf(frame(300, 32, 310, 13)) // { 0: 300, 1: 9600, 2: 310, 3: 13, 4: 0 }
+ */
 export function sumsOf(state: FrameState): Float64Array {
   const M = state.massG!
   return Float64Array.of(
@@ -22,7 +25,10 @@ export function sumsOf(state: FrameState): Float64Array {
   )
 }
 
-/** The covariance of a state's sums from that of its numbers, row after row; first order: d(Mb) = b·dM + M·db. */
+/**
+ * The covariance of a state's sums from that of its numbers, row after row; first order: d(Mb) = b·dM + M·db.
+ * @example sumsCovariance(frame(300, 32, 310, 13)).length // 25
+ */
 export function sumsCovariance(state: FrameState): Float64Array {
   const [M, b, y] = [state.massG ?? 0, state.balanceCm ?? 0, state.lateralCm]
   const jacobian = [
@@ -44,6 +50,9 @@ export interface Aim {
   weight: number
 }
 
+/**
+ * @example aimsOf({ target: { mass: { value: 305, tolerance: 1 } }, limits: { matters: { mass: 'most' } } })[0].target // 305
+ */
 export function aimsOf({ target, limits }: PlanRequest): Aim[] {
   return aimedAt(target).map((quantity) => {
     const matters = limits.matters[quantity]
@@ -56,7 +65,12 @@ export function aimsOf({ target, limits }: PlanRequest): Aim[] {
   })
 }
 
-/** The value of a number from the sums. @param axisCm axis of the swing weight */
+/**
+ * The value of a number from the sums.
+ * @param axisCm axis of the swing weight
+ * @example valueFrom('balance', [300, 9600, 310, 13, 0], 10) // 32
+ * @example valueFrom('recoilWeight', [300, 9600, 310, 13, 0], 10) // 164.8
+ */
 export function valueFrom(quantity: AimQuantity, sums: ArrayLike<number>, axisCm: number): number {
   const [M, X, S, T, Y] = [sums[0], sums[1], sums[2], sums[3], sums[4]]
   switch (quantity) {
@@ -77,7 +91,10 @@ export function valueFrom(quantity: AimQuantity, sums: ArrayLike<number>, axisCm
   }
 }
 
-/** How a number moves with the sums, to first order. */
+/**
+ * How a number moves with the sums, to first order.
+ * @example gradientFrom('balance', [300, 9600, 310, 13, 0], 10) // [-0.10667, 0.00333, 0, 0, 0]
+ */
 export function gradientFrom(quantity: AimQuantity, sums: ArrayLike<number>, axisCm: number): number[] {
   const [M, X, S, , Y] = [sums[0], sums[1], sums[2], sums[3], sums[4]]
   switch (quantity) {
@@ -109,7 +126,11 @@ export function gradientFrom(quantity: AimQuantity, sums: ArrayLike<number>, axi
   }
 }
 
-/** The variance of a number from the covariance of the sums, to first order. @param covariance of the sums, row after row */
+/**
+ * The variance of a number from the covariance of the sums, to first order.
+ * @param covariance of the sums, row after row
+ * @example varianceFrom('mass', [300, 9600, 310, 13, 0], [0.04, ...new Array(24).fill(0)], 10) // 0.04
+ */
 export function varianceFrom(
   quantity: AimQuantity,
   sums: ArrayLike<number>,
@@ -149,6 +170,7 @@ function ofQuotient(sums: ArrayLike<number>, covariance: ArrayLike<number>, x: n
  * The least that some sums' covariance adds to the variance of a number, of all plans inside the tolerances: variances of pieces add to it.
  * @param covariance of sums, row after row
  * @param mostMass the most that a frame inside the tolerances weighs
+ * @example leastVariance({ quantity: 'mass', target: 300, tolerance: 1, weight: 1 }, [0.09, ...new Array(24).fill(0)], 310) // 0.09
  */
 export function leastVariance(aim: Aim, covariance: ArrayLike<number>, mostMass: number): number {
   const of = (a: number) => covariance[SUMS * a + a]
@@ -188,7 +210,10 @@ function chanceWithin(off: number, u: number, { tolerance, weight }: Pick<Aim, '
 const chanceToLand = (landings: readonly Landing[]): number =>
   landings.reduce((lands, landing) => lands * chanceWithin(landing.off, landing.u, landing), 1)
 
-/** What a build gives up of its chance, as `chanceLost`, from its sums and their covariance. */
+/**
+ * What a build gives up of its chance, as `chanceLost`, from its sums and their covariance.
+ * @example chanceLostFrom([{ quantity: 'mass', target: 300, tolerance: 1, weight: 1 }], [300, 9600, 310, 13, 0], [1, ...new Array(24).fill(0)], 10, 1) // 0.3173
+ */
 export function chanceLostFrom(
   aims: readonly Aim[],
   sums: ArrayLike<number>,
@@ -205,7 +230,10 @@ export function chanceLostFrom(
   return Math.max(0, 1 - lands / most)
 }
 
-/** The most that any build could have: in the middle of every tolerance, and nothing unsure but the frame as it was read. */
+/**
+ * The most that any build could have: in the middle of every tolerance, and nothing unsure but the frame as it was read.
+ * @example mostChance([{ quantity: 'mass', target: 300, tolerance: 1, weight: 1 }], frame(300, 32, 310)) // 1
+ */
 export const mostChance = (aims: readonly Aim[], state: FrameState): number =>
   chanceToLand(aims.map((aim) => ({ ...aim, off: 0, u: estimateOf(state, aim.quantity)?.u ?? 0 })))
 
@@ -214,6 +242,7 @@ export const mostChance = (aims: readonly Aim[], state: FrameState): number =>
  * of its own pieces (a grip that was never weighed more than a strip). To rank plans by; the chance that is shown is drawn, with what the
  * numbers have in common.
  * @param most see `mostChance`
+ * @example chanceLost([{ off: 0, u: 0.5, tolerance: 1, weight: 1 }], 1) // 0.0455
  */
 export const chanceLost = (landings: readonly Landing[], most: number): number =>
   most <= 0 ? 0 : Math.max(0, 1 - chanceToLand(landings) / most)
