@@ -105,10 +105,18 @@ const smallOn = (page: Page) =>
     [FINGER, TYPE] as const,
   )
 
+/** Nothing moves sideways on a wide screen, a small one, a tablet, and at 200 % of a usual one; a phone is looked at by itself. */
+const SIZES = [
+  [1920, 1080],
+  [1024, 768],
+  [768, 1024],
+  [640, 400],
+] as const
+
 // Two at once: the pages of even and of odd number.
 test.describe.configure({ mode: 'parallel' })
 for (const half of [0, 1]) {
-  test(`every page can be read and named, by day and dim, and fits a tablet and a phone (${half + 1} of 2)`, async ({
+  test(`every page can be read and named, by day and dim, and fits every screen, hand and mouse (${half + 1} of 2)`, async ({
     page,
   }) => {
     const touch = await touchOf(page)
@@ -125,8 +133,10 @@ for (const half of [0, 1]) {
       await page.waitForTimeout(300)
       await nothingWrong(page, `${path}, dim`, (axe) => axe.withRules(['color-contrast']))
       await theme.click()
-      await page.setViewportSize({ width: 1024, height: 768 })
-      await noWiderThan(page, 1024, path)
+      for (const [width, height] of SIZES) {
+        await page.setViewportSize({ width, height })
+        await noWiderThan(page, width, `${path} at ${width}`)
+      }
       await page.setViewportSize({ width: 390, height: 844 })
       await noWiderThan(page, 390, path)
       await expect.poll(() => squeezed(page), { message: path }).toEqual([])

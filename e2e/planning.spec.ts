@@ -122,6 +122,37 @@ test('a way that is pressed while others are still being found stays under the h
   await saved(page)
 })
 
+test('what each gram buys: its picture and its numbers go out, and a mark is taken', async ({ page }) => {
+  await planned(page, 'Ilva Marrowby')
+  const curve = page.getByRole('region', { name: 'Off target against added mass' })
+  const marks = await curve.getByRole('button', { name: /^Take: / }).count()
+  expect(marks).toBeGreaterThan(2)
+  const out = async (kind: string): Promise<Buffer> => {
+    const [file] = await Promise.all([
+      page.waitForEvent('download'),
+      curve.getByRole('button', { name: kind, exact: true }).click(),
+    ])
+    expect(file.suggestedFilename()).toBe(`what each gram buys.${kind.toLowerCase()}`)
+    return readFileSync(await file.path())
+  }
+  const svg = (await out('SVG')).toString()
+  expect(svg).toContain('grams added')
+  // By itself: no style sheet of the page is needed.
+  expect(svg).toMatch(/<path [^>]*stroke="rgb\(/)
+  expect(svg).not.toContain('class=')
+  expect((await out('PNG')).subarray(1, 4).toString()).toBe('PNG')
+  const rows = (await out('CSV')).toString().trim().split('\n')
+  expect(rows[0]).toContain('grams added')
+  expect(rows).toHaveLength(marks + 1)
+  await curve.getByText('Table').click()
+  await expect(curve.locator('tbody tr')).toHaveCount(marks)
+  const mark = curve.getByRole('button', { name: /^Take: / }).nth(1)
+  const [, grams] = /([\d.]+) g added/.exec((await mark.getAttribute('aria-label'))!)!
+  await mark.click()
+  await expect(page.getByTestId('take-best')).toHaveText('Take')
+  await expect(page.locator('main')).toContainText(`${grams} g added`)
+})
+
 test('wishes bind the plan; a target out of reach says what is in the way and what would open it', async ({ page }) => {
   await planned(page, 'Wisla Wishbone')
   await page.getByTestId('limits').click()

@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { writeCsv } from '#contract/csv.ts'
 import type { Data, Layout } from 'plotly.js'
 import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
-import { saveFile } from '../browser/saveFile.ts'
+import ChartOut from './ChartOut.vue'
+import type { ChartTable } from './chartTable.ts'
+import type { PictureFormat } from './pictureOf.ts'
 import { loadPlotly, type Plotly } from './plotly.ts'
 import { useMarks } from './useMarks.ts'
 
@@ -14,7 +15,7 @@ const props = defineProps<{
   /** Name of the files, and what a screen reader says. */
   name: string
   label: string
-  table: { head: string[]; rows: (string | number | null)[][] }
+  table: ChartTable
 }>()
 const emit = defineEmits<{ pick: [data: unknown] }>()
 const place = ref<HTMLDivElement>()
@@ -66,24 +67,18 @@ onBeforeUnmount(() => {
   if (place.value) plotly?.purge(place.value)
 })
 
-async function picture(format: 'png' | 'svg'): Promise<void> {
-  if (!plotly || !place.value) return
+async function picture(format: PictureFormat): Promise<Blob | null> {
+  if (!plotly || !place.value) return null
   const url = await plotly.toImage(place.value, {
     format,
     width: 1200,
     height: Math.round((1200 * props.height) / 800),
   })
-  const blob =
-    format === 'svg'
-      ? new Blob([decodeURIComponent(url.replace(/^data:image\/svg\+xml,/, ''))], { type: 'image/svg+xml' })
-      : new Blob([Uint8Array.from(atob(url.slice(url.indexOf(',') + 1)), (c) => c.charCodeAt(0))], {
-          type: 'image/png',
-        })
-  saveFile(blob, `${props.name}.${format}`)
-}
-function csv(): void {
-  const text = writeCsv(props.table.head, props.table.rows)
-  saveFile(new Blob([`\ufeff${text}`], { type: 'text/csv' }), `${props.name}.csv`)
+  return format === 'svg'
+    ? new Blob([decodeURIComponent(url.replace(/^data:image\/svg\+xml,/, ''))], { type: 'image/svg+xml' })
+    : new Blob([Uint8Array.from(atob(url.slice(url.indexOf(',') + 1)), (c) => c.charCodeAt(0))], {
+        type: 'image/png',
+      })
 }
 </script>
 
@@ -91,13 +86,8 @@ function csv(): void {
   <figure class="chart">
     <p v-if="failed" class="quiet" role="alert">{{ failed }}</p>
     <div ref="place" role="img" :aria-label="label" :style="{ minHeight: `${height}px` }" />
-    <figcaption class="ways">
-      <slot />
-      <v-spacer />
-      <span class="quiet">Save as</span>
-      <v-btn size="x-small" variant="text" @click="picture('png')">PNG</v-btn>
-      <v-btn size="x-small" variant="text" @click="picture('svg')">SVG</v-btn>
-      <v-btn size="x-small" variant="text" @click="csv">CSV</v-btn>
+    <figcaption>
+      <ChartOut :name="name" :table="table" :picture="picture"><slot /></ChartOut>
     </figcaption>
   </figure>
 </template>
@@ -106,11 +96,5 @@ function csv(): void {
 .chart {
   margin: 0;
   min-width: 0;
-}
-.ways {
-  display: flex;
-  align-items: center;
-  gap: 4px;
-  font-size: 13px;
 }
 </style>

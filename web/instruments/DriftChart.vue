@@ -3,12 +3,14 @@ import { scaleLinear, scaleTime } from 'd3-scale'
 import { line } from 'd3-shape'
 import { computed } from 'vue'
 import type { DeviceCheck } from '#contract/devices.ts'
+import ChartOut from '../charts/ChartOut.vue'
+import { pictureOf } from '../charts/pictureOf.ts'
 import { useDrawnWidth } from '../shared/useDrawnWidth.ts'
 
 /** How far an instrument lay off its known bodies, check by check; a bar where it was put right. */
 const props = defineProps<{ checks: DeviceCheck[]; tolerance: number; unit: string }>()
 const H = 210
-const { width: w } = useDrawnWidth(520)
+const { drawing, width: w } = useDrawnWidth(520)
 const L = 44
 const R = 86
 const SHAPES = ['M-4 0a4 4 0 1 0 8 0a4 4 0 1 0-8 0', 'M-4-4h8v8h-8z', 'M0-5L5 4H-5z', 'M0-5L5 0 0 5-5 0z']
@@ -51,6 +53,17 @@ const names = computed(() => {
   })
   return out
 })
+const table = computed(() => ({
+  head: ['when', ...references.value.map((r) => `${r} ${props.unit}, reading less reference`), 'put right'],
+  rows: props.checks.map((c) => [
+    c.at,
+    ...references.value.map((r) => {
+      const off = series.value[references.value.indexOf(r)]?.find((p) => +p.at === Date.parse(c.at))?.off
+      return off === undefined ? null : Number(off.toFixed(4))
+    }),
+    c.applied ? 'yes' : 'no',
+  ]),
+}))
 const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' })
 </script>
 
@@ -96,6 +109,12 @@ const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' })
       {{ references[n.i] }} {{ unit }}
     </text>
   </svg>
+  <ChartOut
+    v-if="checks.length > 0"
+    name="reading less reference"
+    :table="table"
+    :picture="async (format) => (drawing ? pictureOf(drawing, format) : null)"
+  />
 </template>
 
 <style scoped>

@@ -2,11 +2,17 @@
 import { scaleLinear } from 'd3-scale'
 import { computed } from 'vue'
 import type { Plan } from '#core/planning/solve/plan.ts'
+import { fixed } from '#core/quantities/write.ts'
+import ChartOut from '../charts/ChartOut.vue'
+import { pictureOf } from '../charts/pictureOf.ts'
+import TableBehind from '../charts/TableBehind.vue'
 import { useDrawnWidth } from '../shared/useDrawnWidth.ts'
 
 /** Plans on a line, each a mark to be taken. */
 const props = defineProps<{
   points: { x: number; y: number; says: string; plan: Plan }[]
+  /** Name of its files. */
+  name: string
   title: string
   /** What is beside the marks and below them. */
   across: string
@@ -20,7 +26,11 @@ const props = defineProps<{
 }>()
 defineEmits<{ take: [plan: Plan] }>()
 
-const { width } = useDrawnWidth(620)
+const { drawing, width } = useDrawnWidth(620)
+const table = computed(() => ({
+  head: [props.across, props.up],
+  rows: props.points.map((p) => [Number(p.x.toFixed(2)), Number(p.y.toFixed(2))]),
+}))
 const HEIGHT = 150
 const LEFT = 46
 const BOTTOM = 118
@@ -67,7 +77,10 @@ const path = computed(() => props.points.map((p, i) => `${i ? 'L' : 'M'}${x.valu
         <path d="M0 -7L7 0L0 7L-7 0Z" class="mark" />
       </g>
     </svg>
-    <p class="quiet mb-0"><slot /></p>
+    <ChartOut :name="name" :table="table" :picture="async (format) => (drawing ? pictureOf(drawing, format) : null)"
+      ><span class="quiet"><slot /></span
+    ></ChartOut>
+    <TableBehind :table="table" :write="(cell) => (typeof cell === 'number' ? fixed(cell, 1) : '')" />
   </section>
 </template>
 
@@ -115,8 +128,5 @@ line {
 .point:focus-visible .touch {
   stroke: rgb(var(--v-theme-predicted));
   stroke-width: 2;
-}
-p {
-  font-size: 13px;
 }
 </style>

@@ -22,6 +22,7 @@ const marks = computed(() =>
   <PlanCurve
     :points="marks"
     title="What each gram buys"
+    name="what each gram buys"
     label="Off target against added mass"
     across="grams added"
     up="tolerances off"

@@ -25,6 +25,7 @@ const marks = computed(() =>
     data-testid="work-curve"
     :points="marks"
     title="What more work buys"
+    name="what more work buys"
     label="Chance to land against minutes"
     across="minutes"
     up="lands, %"

@@ -10,6 +10,7 @@ import { referenceState } from '#core/compare/setup.ts'
 import { QUANTITY_NAMES } from '#contract/messages/names.ts'
 import { SAID_NAMES } from '#contract/messages/play.ts'
 import PlotlyChart from '../charts/PlotlyChart.vue'
+import TableBehind from '../charts/TableBehind.vue'
 import { useMarks } from '../charts/useMarks.ts'
 import { useShop } from '../stores/shop.ts'
 import type { Climbed } from './climbed.ts'
@@ -172,25 +173,10 @@ const table = computed(() => ({
         <template v-if="bands.some((b) => b.likely !== null)"><i class="band" /> ceiling, nine in ten</template></span
       >
     </PlotlyChart>
-    <details>
-      <summary>Table</summary>
-      <div class="scroll">
-        <table class="plain">
-          <thead>
-            <tr>
-              <th v-for="h in table.head" :key="h" scope="col">{{ h }}</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="(row, i) in table.rows" :key="i">
-              <td v-for="(cell, k) in row" :key="k" :class="{ figure: typeof cell === 'number' }">
-                {{ typeof cell === 'number' ? (k === 2 ? write(cell) : cell.toFixed(1)) : (cell ?? 'open') }}
-              </td>
-            </tr>
-          </tbody>
-        </table>
-      </div>
-    </details>
+    <TableBehind
+      :table="table"
+      :write="(cell, k) => (typeof cell === 'number' ? (k === 2 ? write(cell) : cell.toFixed(1)) : (cell ?? 'open'))"
+    />
   </section>
 </template>
 
@@ -209,13 +195,5 @@ const table = computed(() => ({
   margin-bottom: 0;
   border: 0;
   background: rgba(var(--v-theme-warning), 0.2);
-}
-.scroll {
-  overflow-x: auto;
-}
-td,
-th {
-  padding: 2px 12px 2px 0;
-  white-space: nowrap;
 }
 </style>
