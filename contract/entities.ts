@@ -265,7 +265,7 @@ export type Counts = z.infer<typeof countsSchema>
 
 /** A player or a frame to choose from. */
 export const choiceSchema = z.object({ id, name: z.string() })
-export type Choice = z.infer<typeof choiceSchema>
+export type NamedChoice = z.infer<typeof choiceSchema>
 /** Put away or brought back; of a frame with the reason: cracked, sold, stolen. */
 export const retiredSchema = z.object({ retired: z.boolean(), why: z.string().max(200).default('') })
 

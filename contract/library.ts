@@ -134,7 +134,7 @@ export const saveSetupSchema = z.object({
   by: z.string().max(20),
 })
 export const retireSchema = z.object({ retired: z.boolean(), expected: revisionSchema.min(1), by: z.string().max(20) })
-export const mergeSchema = z.object({ from: id, expected: revisionSchema.min(1), by: z.string().max(20) })
+export const mergeSetupsSchema = z.object({ from: id, expected: revisionSchema.min(1), by: z.string().max(20) })
 
 export const setupRevisionSchema = z.object({
   revision: revisionSchema,

@@ -13,7 +13,7 @@ export type DatedFact = z.infer<typeof datedFactSchema>
 export const mergedSchema = z.object({ id: idSchema, name: z.string(), at: z.string() })
 
 /** Who is taken into whom. */
-export const mergeSchema = z.object({ gone: idSchema })
+export const mergePeopleSchema = z.object({ gone: idSchema })
 export const mergeMadeSchema = z.object({ id: idSchema })
 
 /** What goes when somebody is erased, and what keeps it all the same. */

@@ -1,11 +1,11 @@
 import type { BenchItem } from './items.ts'
 import { Seeded } from './seeded.ts'
 
-export type Shown = 'mass' | 'leftMass' | 'rightMass' | 'balance' | 'swingWeight' | 'twistWeight'
+export type DisplayQuantity = 'mass' | 'leftMass' | 'rightMass' | 'balance' | 'swingWeight' | 'twistWeight'
 
 /** How one quantity of an instrument goes wrong; standard deviations where a seed decides. */
 interface Channel {
-  quantity: Shown
+  quantity: DisplayQuantity
   unit: 'g' | 'cm' | 'mm' | 'kg.cm2'
   /** Smallest step of the display, in core units (g, cm, kg·cm²). */
   step: number
@@ -170,8 +170,8 @@ export const KINDS: InstrumentKind[] = [
   },
 ]
 
-export interface Figure {
-  quantity: Shown
+export interface DisplayFigure {
+  quantity: DisplayQuantity
   unit: Channel['unit']
   /** As the display shows it, in `unit`. */
   text: string
@@ -206,7 +206,7 @@ export class SimulatedInstrument {
   }
 
   /** What the display shows of an item. */
-  read(item: BenchItem, onForS: number): Figure[] {
+  read(item: BenchItem, onForS: number): DisplayFigure[] {
     return this.kind.channels.map((c, i) => {
       const { gain, zero, wander } = this.faults[i]!
       const cold = c.cold * Math.exp(-onForS / this.kind.warmTauS)
@@ -224,7 +224,7 @@ export class SimulatedInstrument {
     })
   }
 
-  private truth({ totals }: BenchItem, quantity: Shown): number {
+  private truth({ totals }: BenchItem, quantity: DisplayQuantity): number {
     switch (quantity) {
       case 'mass':
         return totals.massG

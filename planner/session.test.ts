@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest'
-import { DIFFERENT_SHARE, SOUGHT } from '#core/planning/offers/alternatives.ts'
+import { DIFFERENT_SHARE, SOUGHT_WAYS } from '#core/planning/offers/alternatives.ts'
 import { massByPlace, massWhere, shareElsewhere } from '#core/planning/offers/whereabouts.ts'
 import type { Solve } from '#core/planning/model/linear.ts'
 import { inHole } from '#core/cuts/items.ts'
@@ -36,7 +36,7 @@ describe('planning by several workers', () => {
     expect(kinds.slice(0, 2)).toEqual(['quick', 'best'])
     expect(kinds.slice(-1)).toEqual(['done'])
     expect(kinds).toEqual(expect.arrayContaining(['curve', 'workCurve']))
-    expect(kinds.filter((k) => k === 'alternative' || k === 'leftOut')).toHaveLength(SOUGHT.length)
+    expect(kinds.filter((k) => k === 'alternative' || k === 'leftOut')).toHaveLength(SOUGHT_WAYS.length)
     const progress = news.flatMap((item) => (item.kind === 'progress' ? [item.part / item.parts] : []))
     expect(progress).toEqual([...progress].sort((a, b) => a - b))
     expect(progress.at(-1)).toBe(1)

@@ -1,9 +1,9 @@
 import {
-  ENOUGH,
+  ENOUGH_WAYS,
   isFair,
   isWorthApart,
   resembles,
-  SOUGHT,
+  SOUGHT_WAYS,
   type Alternative,
   type LeftOut,
 } from '#core/planning/offers/alternatives.ts'
@@ -44,6 +44,13 @@ function crewOf([first, ...others]: readonly PlanWorker[]) {
   return { first, others, last: others.at(-1) ?? first }
 }
 
+/** A way that a worker is at: from which plan it leans, and whether that reaches the target. */
+interface Begun {
+  under: Promise<Sought>
+  reached: boolean
+  from: Plan
+}
+
 /**
  * The whole of planning by several workers at once: a good plan, the best one, then the alternatives in their order, and the proof where
  * it takes longer than they. While the best is being sought the other workers begin on alternatives, as if the good plan had said already whether the target is
@@ -62,15 +69,15 @@ export async function planTogether(
   // The first worker's good plan does not wait for the others to come free.
   const opened = workers.map((worker) => worker.open(request))
   await opened[0]
-  const parts = SOUGHT.length + 2
+  const parts = SOUGHT_WAYS.length + 2
   let part = 0
   const progress = () => report({ kind: 'progress', part: Math.min(++part, parts), parts })
 
   const quick = await first.quick()
   report({ kind: 'quick', ms: since(), ...quick })
   await Promise.all(opened)
-  const found = new Map(SOUGHT.map((id) => [id, awaited<{ under: Promise<Sought>; reached: boolean; from: Plan }>()]))
-  const unclaimed = [...SOUGHT]
+  const found = new Map(SOUGHT_WAYS.map((id) => [id, awaited<Begun>()]))
+  const unclaimed = [...SOUGHT_WAYS]
   let best: PlanWithChance | null = null
   /** A worker takes the next rule until none is left; before the best is known only those that do not lean on it. */
   const work = async (worker: PlanWorker): Promise<void> => {
@@ -103,7 +110,7 @@ export async function planTogether(
   // A rejection is reported where the result is taken; here it must not go unheard before that.
   working.catch(() => undefined)
   const offered: Alternative[] = [{ id: 'best', plan: theBest.plan }]
-  for (const id of SOUGHT) {
+  for (const id of SOUGHT_WAYS) {
     const { promise } = found.get(id)!
     // Where a worker fails before it has come to this one, its error is reported instead.
     const held = await Promise.race([promise, working.then(() => promise)])
@@ -128,7 +135,7 @@ export async function planTogether(
     if ('leftOut' in under) return under.leftOut
     const same = resembles(id, under.plan, request, offered)
     if (!same) return fair({ id, ...under }, theBest)
-    if (offered.length < ENOUGH) {
+    if (offered.length < ENOUGH_WAYS) {
       const again = await last.under(id, theBest.plan, same.like)
       if ('plan' in again && isWorthApart(again.plan, same.like.plan) && !resembles(id, again.plan, request, offered))
         return fair({ id, ...again, apartFrom: same.like.id }, theBest)

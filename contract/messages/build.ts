@@ -4,7 +4,7 @@ import { amountText, lengthText, rulerOf } from '#core/cuts/ruler.ts'
 import { type Material } from '#core/cuts/material.ts'
 import { QUANTITIES, type Quantity, type UnitChoice } from '#core/quantities/units.ts'
 import { fixed, writeDifference } from '#core/quantities/write.ts'
-import type { Cause, CauseKind, Meant, Test } from '#core/workorder/causes.ts'
+import type { Cause, CauseKind, Meant, TellingTest } from '#core/workorder/causes.ts'
 import type { WorkOrderId } from '#core/workorder/marks.ts'
 import type { Oddity, StepKind, WorkStep } from '#core/workorder/order.ts'
 import type { Short } from '#core/workorder/stock.ts'
@@ -207,7 +207,7 @@ export const isOfPiece = (kind: CauseKind): boolean =>
   ['misplaced', 'length', 'amount', 'layerForgotten', 'layerDoubled', 'forgotten', 'halfOnly', 'wrongMaterial', 'runUp'].includes(kind) // prettier-ignore
 
 /** What to look at first. */
-export function testText(test: Test, where: (stepId: string) => string): string {
+export function testText(test: TellingTest, where: (stepId: string) => string): string {
   switch (test.kind) {
     case 'weigh':
       return `Look first, ${atPlace(where(test.stepId))}: weigh or measure what was left over.`

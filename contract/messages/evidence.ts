@@ -4,13 +4,13 @@ import { fixed } from '#core/quantities/write.ts'
 import { doseText } from './play.ts'
 
 /** From this many cases on a share is also said in hundredths; fewer are counted, never weighed. */
-export const ENOUGH = 20
+export const ENOUGH_CASES = 20
 
 /** A share as it may be said: always the counts, and where the true one lies. */
 export function shareText({ of, cases, low, high }: Share): string {
   if (cases === 0) return 'none yet'
   const range = `${fixed(100 * low, 0)} to ${fixed(100 * high, 0)} of 100`
-  return cases < ENOUGH
+  return cases < ENOUGH_CASES
     ? `${of} of ${cases} (${range})`
     : `${of} of ${cases}: ${fixed((100 * of) / cases, 0)} % (${range})`
 }

@@ -31,7 +31,7 @@ export const lengthy = (units: UnitChoice): UnitChoice => ({
   balance: units.balance === 'points' ? 'cm' : units.balance,
 })
 
-export const MATERIAL_KINDS: Record<StockedKind, string> = {
+export const MATERIAL_KIND_NAMES: Record<StockedKind, string> = {
   tape: 'Tape',
   fill: 'Putty and silicone',
   sleeve: 'Shrinking sleeve',

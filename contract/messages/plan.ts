@@ -3,7 +3,7 @@ import { overlapsOf } from '#core/cuts/overlap.ts'
 import { finishG, isCoated } from '#core/cuts/pieces.ts'
 import { isByLength, type Material } from '#core/cuts/material.ts'
 import { estimateOf, type FrameState } from '#core/frame/state.ts'
-import type { Doubt } from '#core/planning/explain/doubt.ts'
+import type { ChanceDoubt } from '#core/planning/explain/doubt.ts'
 import { workOfCuts, type WorkMinutes } from '#core/planning/problem/work.ts'
 import { QUANTITIES, type Quantity, type UnitChoice } from '#core/quantities/units.ts'
 import { fixed, writeDifference } from '#core/quantities/write.ts'
@@ -167,7 +167,7 @@ export function afterwardsText(cuts: readonly Cut[], materials: readonly Materia
 }
 
 /** What would raise a low chance most. */
-export function doubtText({ quantity, cause }: Doubt): string {
+export function doubtText({ quantity, cause }: ChanceDoubt): string {
   const name = quantityInText(quantity)
   switch (cause) {
     case 'reading':

@@ -2,7 +2,7 @@ import type { wrongWithBirth } from '#core/player/age.ts'
 import type { Complaint, PlayerFacts } from '#core/player/facts.ts'
 
 /** What a player is asked by choosing. */
-export type Choice = keyof PlayerFacts &
+export type PlayerQuestion = keyof PlayerFacts &
   ('level' | 'build' | 'style' | 'mishits' | 'lateInTen' | 'tired' | 'pain' | 'hand' | 'cameFrom')
 
 export const COMPLAINT_NAMES: Record<Complaint, string> = {
@@ -16,7 +16,7 @@ export const COMPLAINT_NAMES: Record<Complaint, string> = {
 }
 
 /** The questions with their answers, as they stand on the page. */
-export const ASKED: { field: Choice; label: string; options: [string | number, string][] }[] = [
+export const ASKED: { field: PlayerQuestion; label: string; options: [string | number, string][] }[] = [
   {
     field: 'level',
     label: 'Level',

@@ -1,12 +1,16 @@
 import type { Against } from '#core/job/against.ts'
-import type { AcceptanceRule, Verdict } from '#core/job/conformity.ts'
+import type { AcceptanceRule, ConformityVerdict } from '#core/job/conformity.ts'
 
 /** Words of proving: the rule that decides, and what it decides. */
 export const RULE_WORDS: Record<AcceptanceRule, string> = {
   guarded: 'Guarded acceptance: a number passes where the whole ± of what was read lies inside its tolerance.',
   simple: 'Simple acceptance: a number passes where what was read lies inside its tolerance, whatever its ±.',
 }
-export const VERDICT_NAMES: Record<Verdict, string> = { passes: 'passes', misses: 'misses', undecided: 'undecided' }
+export const VERDICT_NAMES: Record<ConformityVerdict, string> = {
+  passes: 'passes',
+  misses: 'misses',
+  undecided: 'undecided',
+}
 
 /** What a finished frame is held against. */
 export const AGAINST_NAMES: Record<Against, string> = {

@@ -1,6 +1,6 @@
 import { regionAt, type FrameRegion } from '#core/cuts/zones.ts'
 import type { FrameGeometry } from '#core/geometry/outline.ts'
-import type { Added, AddedFault, Place } from '#core/planning/explain/added.ts'
+import type { Added, AddedFault, AddedPlace } from '#core/planning/explain/added.ts'
 import type { NumberRange } from '#core/planning/explain/ranges.ts'
 import { differenceFromCore, type UnitChoice } from '#core/quantities/units.ts'
 import { fixed, unitMark, writeQuantity, writeValue } from '#core/quantities/write.ts'
@@ -60,7 +60,7 @@ export function whatIsAddedText(added: Added, geometry: FrameGeometry, units: Un
   if (where(low.cm) === where(high.cm)) return `${whole}: all ${where(low.cm)}.`
   const placed = (cm: number) =>
     cm < 0.05 ? 'the butt end' : cm > geometry.lengthCm - 0.05 ? 'the tip' : `${length(cm)} (${where(cm)})`
-  const put = ({ cm, massG }: Place) =>
+  const put = ({ cm, massG }: AddedPlace) =>
     `${writeQuantity(Math.abs(massG), 'mass', units, 0)} ${adding ? 'lay' : 'came off'} at ${placed(cm)}`
   return `${whole}: as if ${put(low)} and ${put(high)}.`
 }

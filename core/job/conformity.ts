@@ -10,10 +10,10 @@ import type { TargetNumber } from '../planning/problem/request.ts'
 export const ACCEPTANCE_RULES = ['guarded', 'simple'] as const
 export type AcceptanceRule = (typeof ACCEPTANCE_RULES)[number]
 
-export type Verdict = 'passes' | 'misses' | 'undecided'
+export type ConformityVerdict = 'passes' | 'misses' | 'undecided'
 
 export interface Conformity {
-  verdict: Verdict
+  verdict: ConformityVerdict
   /** That the frame really is inside, given what was read: 0 to 1 (JCGM 106:2012, 7.3 and 7.5, normal). */
   probability: number
 }

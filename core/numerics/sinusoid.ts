@@ -21,7 +21,7 @@ export interface SinusoidFit {
   at(t: number): number
 }
 
-export interface Line {
+export interface SpectralLine {
   hz: number
   /** Power over the mean power of all lines. */
   height: number
@@ -109,7 +109,7 @@ export function spectrum(
 }
 
 /** The line nearest to a frequency, within one width of it, with the chance that noise shows it. */
-export function lineNear(t: readonly number[], y: readonly number[], hz: number): Line & { share: number } {
+export function lineNear(t: readonly number[], y: readonly number[], hz: number): SpectralLine & { share: number } {
   const width = 1 / (t[t.length - 1] - t[0])
   const { hz: all, power, samples } = spectrum(t, y, { fromHz: hz - width, toHz: hz + width })
   let best = 0
@@ -120,11 +120,14 @@ export function lineNear(t: readonly number[], y: readonly number[], hz: number)
 }
 
 /** The highest line, and the next one that is neither its neighbour nor its double or triple. */
-export function strongestLines(t: readonly number[], y: readonly number[]): { first: Line; second: Line | null } {
+export function strongestLines(
+  t: readonly number[],
+  y: readonly number[],
+): { first: SpectralLine; second: SpectralLine | null } {
   const { hz, power } = spectrum(t, y)
   const width = 1 / (t[t.length - 1] - t[0])
   const chance = (height: number) => Math.min(1, (power.length / 4) * Math.exp(-height))
-  const pick = (allowed: (f: number) => boolean): Line | null => {
+  const pick = (allowed: (f: number) => boolean): SpectralLine | null => {
     let best = -1
     for (let k = 1; k < power.length - 1; k++) {
       const peak = power[k] >= power[k - 1] && power[k] >= power[k + 1]

@@ -10,8 +10,16 @@ import { Doubts } from './strips/doubts.ts'
 import type { Pattern } from './strips/patterns.ts'
 import { cappedMass, Nearest } from './strips/nearest.ts'
 import { StripSearch } from './strips/search.ts'
-import { boxAlong, reachAlong, regionOf, stagesOf, type KnownAim } from './strips/stages.ts'
-import { aimsOf, chanceLost, chanceLostFrom, leastVariance, sumsOf, valueFrom, varianceFrom } from './strips/sums.ts'
+import { boxAlong, reachAlong, stageRegion, stagesOf, type KnownAim } from './strips/stages.ts'
+import {
+  searchAims,
+  chanceLost,
+  chanceLostFrom,
+  leastVariance,
+  sumsOf,
+  valueFrom,
+  varianceFrom,
+} from './strips/sums.ts'
 import { mostOf, sumAlong } from './strips/windows.ts'
 
 const FOUR = {
@@ -52,7 +60,7 @@ describe('stages of a search', () => {
         for (const stage of stages) {
           if (lost > 1 - Math.exp(-stage.mostLost) - 1e-9 || worst > stage.placed) continue
           inside++
-          const region = regionOf(stage, aims)!
+          const region = stageRegion(stage, aims)!
           offs.forEach((off, i) => expect(Math.abs(off)).toBeLessThanOrEqual(region.shares[i] + 1e-9))
           const weights = aims.map(() => 2 * random() - 1)
           const at = weights.reduce((sum, w, i) => sum + w * offs[i], 0)
@@ -68,14 +76,14 @@ describe('stages of a search', () => {
     const aims = randomAims(seeded(3))
     const stages = stagesOf(aims, 1)
     expect(stages.map((s) => s.givenUp)).toEqual([...stages.map((s) => s.givenUp)].sort((a, b) => a - b))
-    expect(regionOf(stages.at(-1)!, aims)!.shares).toEqual(aims.map(() => 1))
+    expect(stageRegion(stages.at(-1)!, aims)!.shares).toEqual(aims.map(() => 1))
   })
 
   it('a number that nothing can make likely enough closes a stage', () => {
     const aim: KnownAim = { quantity: 'mass', target: 1, tolerance: 1, weight: 1, u: 0.2, leastU: 2 }
     const [middle, , , , all] = stagesOf([{ ...aim, leastU: 0.2 }], 0)
-    expect(regionOf(middle, [aim])).toBeNull()
-    expect(regionOf(all, [aim])).not.toBeNull()
+    expect(stageRegion(middle, [aim])).toBeNull()
+    expect(stageRegion(all, [aim])).not.toBeNull()
   })
 })
 
@@ -170,7 +178,7 @@ describe('what plans of some places can do at most', () => {
     const near = new StripSearch(programme, space.menu())
     const groups = near.shelves.map((s) => s.group)
     const base = sumsOf(capped.state)
-    const aims = aimsOf(capped)
+    const aims = searchAims(capped)
     const cap = cappedMass(base[0], programme.rows, groups)
     expect(cap).toBeGreaterThanOrEqual(318)
     expect(near.leastWorst).toBeGreaterThanOrEqual(325 - cap)

@@ -27,7 +27,7 @@ import {
   scoreOfPlan,
   type Plan,
 } from './solve/plan.ts'
-import { comesBefore, inSteps } from './strips/score.ts'
+import { comesBefore, scoreSteps } from './strips/score.ts'
 
 /** A shop that counts the lengths alone. */
 const LENGTHS_ALONE = {
@@ -136,7 +136,7 @@ describe('the plan of least work', () => {
       const space = planSpace(request)
       const plan = optimalPlan(space, NO_CONSTRAINT)
       const order = { placesFirst: false, leastMass: !request.target.mass }
-      const steps = inSteps(plan.score, order)
+      const steps = scoreSteps(plan.score, order)
       if (plan.reached) reached++
       if (plan.reached) expect(plan.proven, `seed ${seed}`).toBe(true)
       if (!plan.reached && !plan.proven) continue
@@ -161,7 +161,7 @@ describe('the plan of least work', () => {
           }, 0)
           if (off > plan.score.outside + 0.1) return
           const cuts = choices.flatMap((c, j) => (counts[j] ? [c.cutFor(counts[j])] : []))
-          const other = inSteps(scoreOfPlan(request, cuts, result), order)
+          const other = scoreSteps(scoreOfPlan(request, cuts, result), order)
           expect(comesBefore(other, steps), `seed ${seed}: ${other} before ${steps}`).toBe(false)
           return
         }
@@ -249,7 +249,7 @@ describe('the plan of least work', () => {
     expect(leather.score.minutes).toBeLessThan(best.score.minutes)
     expect(leather.cuts.some((cut) => cut.materialId === 'leather')).toBe(true)
     expect(chanceIn(leather)).toBeLessThan(0.5)
-    expect(comesBefore(inSteps(best.score, order), inSteps(leather.score, order))).toBe(true)
+    expect(comesBefore(scoreSteps(best.score, order), scoreSteps(leather.score, order))).toBe(true)
   })
 
   it('never lays two strips on one edge and layer, in any sport and outline', () => {

@@ -1,12 +1,12 @@
 import type { Estimate } from './estimate.ts'
 
-export type Verdict = 'same' | 'more' | 'less' | 'unknown'
+export type DifferenceVerdict = 'same' | 'more' | 'less' | 'unknown'
 
 export interface Difference {
   /** Other minus this; null when either is not known. */
   difference: Estimate | null
   /** Below twice its uncertainty a difference says nothing: `same` means "cannot tell". */
-  verdict: Verdict
+  verdict: DifferenceVerdict
   /** The difference in standard uncertainties, never negative; null when either is not known. */
   inU: number | null
 }

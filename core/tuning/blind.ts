@@ -4,13 +4,13 @@ import { within } from '../numerics/within.ts'
 import type { BlindTest } from './document.ts'
 
 /** What a player who can tell two setups apart is taken to get right, and how sure the test shall be to show it. */
-export const SOUGHT = { right: 0.8, power: 0.8, chance: 0.05 } as const
+export const BLIND_AIM = { right: 0.8, power: 0.8, chance: 0.05 } as const
 
 /**
  * Which setup each bout is played with: as many of one as of the other, or one more, in an order that the seed gives.
  * @throws Problem `number.outside`
  */
-export function orderOf(seed: number, bouts: number): ('A' | 'B')[] {
+export function blindOrder(seed: number, bouts: number): ('A' | 'B')[] {
   within('bouts', bouts, 1, 200)
   const random = seeded(seed)
   const odd = random() < 0.5
@@ -39,7 +39,7 @@ export interface BlindResult {
  * statement is that of an even coin (a counting player could do a little better in the last bouts of few).
  */
 export function resultOf(test: Pick<BlindTest, 'seed' | 'bouts' | 'answers'>): BlindResult {
-  const order = orderOf(test.seed, test.bouts)
+  const order = blindOrder(test.seed, test.bouts)
   const bouts = Math.min(test.answers.length, test.bouts)
   const said = test.answers.slice(0, bouts)
   const right = said.filter((a, i) => a.said === order[i]).length
@@ -61,16 +61,16 @@ export function resultOf(test: Pick<BlindTest, 'seed' | 'bouts' | 'answers'>): B
 
 /** Right answers that are needed so that guessing does as well in at most 5 of 100; null where no number is enough. */
 export function neededRight(bouts: number): number | null {
-  for (let right = 0; right <= bouts; right++) if (atLeast(right, bouts, 0.5) <= SOUGHT.chance) return right
+  for (let right = 0; right <= bouts; right++) if (atLeast(right, bouts, 0.5) <= BLIND_AIM.chance) return right
   return null
 }
 
 /** The fewest bouts from which on a player who is right that often shows it in 80 of 100 tests. */
-export function boutsNeeded(right: number = SOUGHT.right): number {
+export function boutsNeeded(right: number = BLIND_AIM.right): number {
   within('share right', right, 0.55, 1)
   const enough = (bouts: number) => {
     const needed = neededRight(bouts)
-    return needed !== null && atLeast(needed, bouts, right) >= SOUGHT.power
+    return needed !== null && atLeast(needed, bouts, right) >= BLIND_AIM.power
   }
   for (let bouts = 1; bouts <= 400; bouts++) if (enough(bouts)) return bouts
   return 400

@@ -6,7 +6,7 @@ import { estimateOf } from '../frame/state.ts'
 import { normal, seeded } from '../numerics/random.ts'
 import { unknownPlayer } from '../player/facts.ts'
 import { tennis } from '../sports/tennis.ts'
-import { boutsNeeded, neededRight, orderOf, resultOf } from './blind.ts'
+import { boutsNeeded, neededRight, blindOrder, resultOf } from './blind.ts'
 import { ceilingOf, chanceHeavy, DAYS } from './ceiling.ts'
 import { emptySession, type BlindTest, type PlaySession } from './document.ts'
 import { shapeAt } from '../frame/places.ts'
@@ -42,12 +42,12 @@ describe('the ceiling', () => {
 
 describe('a blind test', () => {
   const test = (answers: BlindTest['answers'], bouts = 8) => ({ seed: 7, bouts, answers })
-  const order = orderOf(7, 8)
+  const order = blindOrder(7, 8)
   const other = (l: 'A' | 'B'): 'A' | 'B' => (l === 'A' ? 'B' : 'A')
   it('gives both setups as often, in an order that only the seed knows', () => {
-    for (let seed = 0; seed < 200; seed++) expect(orderOf(seed, 8).filter((l) => l === 'A')).toHaveLength(4)
-    expect(orderOf(3, 8)).toEqual(orderOf(3, 8))
-    const firsts = Array.from({ length: 400 }, (_, seed) => orderOf(seed, 7)[0]).filter((l) => l === 'A').length
+    for (let seed = 0; seed < 200; seed++) expect(blindOrder(seed, 8).filter((l) => l === 'A')).toHaveLength(4)
+    expect(blindOrder(3, 8)).toEqual(blindOrder(3, 8))
+    const firsts = Array.from({ length: 400 }, (_, seed) => blindOrder(seed, 7)[0]).filter((l) => l === 'A').length
     expect(Math.abs(firsts - 200)).toBeLessThan(50)
   })
   it('7 of 8: guessing does that well in 4 of 100; 4 of 8 says nothing', () => {
@@ -75,11 +75,11 @@ describe('a blind test', () => {
     expect(neededRight(4)).toBeNull()
     expect(neededRight(5)).toBe(5)
     expect(boutsNeeded(0.95)).toBeLessThan(bouts)
-    expect(() => orderOf(1, 0)).toThrow('number.outside')
+    expect(() => blindOrder(1, 0)).toThrow('number.outside')
   })
   it('stopped before its end it is told by the order that was played: what was right stays right', () => {
     for (let seed = 0; seed < 50; seed++) {
-      const shown = orderOf(seed, 12).slice(0, 5)
+      const shown = blindOrder(seed, 12).slice(0, 5)
       const answers = shown.map((said) => ({ said, better: null }))
       const result = resultOf({ seed, bouts: 12, answers })
       expect([result.bouts, result.right]).toEqual([5, 5])

@@ -123,7 +123,7 @@ function named(belief: Belief, name: string, u: number): [Belief, number] {
 }
 
 /** What some pieces do to the five sums. */
-export function sumsOf(pieces: readonly Piece[], axisCm: number, geometry: FrameGeometry): number[] {
+export function piecesSums(pieces: readonly Piece[], axisCm: number, geometry: FrameGeometry): number[] {
   const sums = new Array<number>(SUMS).fill(0)
   for (const piece of pieces)
     effectOf(piece, axisCm, geometry).perGram.forEach((per, i) => (sums[i] += piece.massG * per))
@@ -262,7 +262,7 @@ export function learnt(belief: Belief, reads: readonly ReadHere[]): Belief {
 }
 
 /** The belief as a frame's state. */
-export function stateOf(belief: Belief): FrameState {
+export function beliefState(belief: Belief): FrameState {
   const known = (quantity: Quantity): Estimate | null =>
     belief.unknown.has(quantity) ? null : { value: lookAt(belief, quantity).value, u: 0 }
   const m = belief.mean[M]

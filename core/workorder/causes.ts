@@ -81,7 +81,7 @@ export const USUAL_CAUSES: Record<CauseKind, { weight: number; usual?: number }>
 }
 
 /** What tells two causes apart. */
-export type Test =
+export type TellingTest =
   | { kind: 'weigh'; stepId: string }
   | { kind: 'measure'; stepId: string }
   | { kind: 'count'; stepId: string }
@@ -99,8 +99,8 @@ const SEEN: readonly CauseKind[] = ['gripState', 'overgripState', 'dampenerState
 const COUNTED: readonly CauseKind[] = ['layerForgotten', 'layerDoubled', 'forgotten', 'halfOnly']
 
 /** The cheapest look that tells the two likeliest causes apart: the first of them decides what is looked at. */
-export function tellApart(first: Cause, second: Cause | undefined): Test {
-  const testOf = ({ kind, stepId, mend, meant }: Cause): Test | null => {
+export function tellApart(first: Cause, second: Cause | undefined): TellingTest {
+  const testOf = ({ kind, stepId, mend, meant }: Cause): TellingTest | null => {
     if (meant) return { kind: 'unit', quantity: meant.quantity }
     if (SEEN.includes(kind)) return { kind: 'look' }
     const quantity = READ_BY[kind] ?? (mend.kind === 'withdraw' ? mend.quantities[0] : undefined)

@@ -14,7 +14,7 @@ import {
   loosened,
   put,
   residualOf,
-  stateOf,
+  beliefState,
   type Belief,
   type ReadHere,
   type Residual,
@@ -139,7 +139,7 @@ export function followBuild(build: Build): Followed {
   checkpoints.sort((a, b) => steps.indexOf(a.step) - steps.indexOf(b.step))
   return {
     checkpoints,
-    now: stateOf(whole),
+    now: beliefState(whole),
     laid: done.flatMap((s) => {
       const cut = marks[s.id]?.laid ?? s.cut
       return cut && cut.amount !== 0 ? [cut] : []
@@ -189,7 +189,7 @@ function judged(
         )
       : belief
   const then = counted ? learnt(looser, reads) : belief
-  return { checkpoint: { step, mark, bare, expected, off, verdict, counted, state: stateOf(then) }, belief: then }
+  return { checkpoint: { step, mark, bare, expected, off, verdict, counted, state: beliefState(then) }, belief: then }
 }
 
 /** Nobody knows why: what was read is taken for the frame. */

@@ -4,7 +4,7 @@ import { isByLength, type Material } from '../cuts/material.ts'
 import { conditionPieces, type Condition } from '../frame/condition.ts'
 import type { Piece } from '../frame/pieces.ts'
 import { fromCore, GCM2_PER_KGCM2, toCore, type Quantity } from '../quantities/units.ts'
-import { sumsOf, type Residual } from './belief.ts'
+import { piecesSums, type Residual } from './belief.ts'
 import type { CauseKind, Meant, Mend } from './causes.ts'
 import type { Suspicion } from './follow.ts'
 import { weighedAs } from './stepPieces.ts'
@@ -27,7 +27,7 @@ export function guessesFor(suspicion: Suspicion, residual: Residual): Guess[] {
   const { since, work, materials, belief } = suspicion
   const seen = (sums: number[]) => residual.gradients.map((g) => g.reduce((v, slope, i) => v + slope * sums[i], 0))
   const change = (is: readonly Piece[], was: readonly Piece[]) => {
-    const [a, b] = [is, was].map((pieces) => sumsOf(pieces, belief.axisCm, work.geometry))
+    const [a, b] = [is, was].map((pieces) => piecesSums(pieces, belief.axisCm, work.geometry))
     return seen(a.map((v, i) => v - b[i]))
   }
   const pieces = since.flatMap((one) => pieceGuesses(one, materials, work, change))

@@ -5,7 +5,7 @@ import type { Database } from '../db/database.ts'
 import { flush, manifestOf, rowsIn, verifyArchive, writeArchive, type Manifest } from './archive.ts'
 
 export const REASONS = ['daily', 'button', 'import', 'migration', 'restore', 'erasure'] as const
-export type Reason = (typeof REASONS)[number]
+export type BackupReason = (typeof REASONS)[number]
 
 type Backup = BackupList['backups'][number]
 
@@ -98,7 +98,7 @@ export class Backups {
   }
 
   /** One at a time: written, flushed, named, read back from end to end, copied to the second folder; then old ones go. */
-  make(db: Database, reason: Reason, second = ''): Promise<string> {
+  make(db: Database, reason: BackupReason, second = ''): Promise<string> {
     const made = this.making
       .catch(() => undefined)
       .then(() => this.makeNow(db, reason, second))
@@ -116,7 +116,7 @@ export class Backups {
     return made
   }
 
-  private async makeNow(db: Database, reason: Reason, second: string): Promise<string> {
+  private async makeNow(db: Database, reason: BackupReason, second: string): Promise<string> {
     mkdirSync(this.folder, { recursive: true, mode: 0o700 })
     const at = this.now()
     const name = `kevro-${stampOf(at)}-${reason}.zip`

@@ -5,7 +5,7 @@ import { findPhotoContent } from '../queries/photos.ts'
 import { findReference } from '../queries/library.ts'
 import { findBatch } from '../queries/batches.ts'
 
-export interface CheckResult {
+export interface DataCheck {
   /** What is damaged, one line each; empty when all is whole. */
   damaged: string[]
   /** Ids of the jobs that cannot be read. */
@@ -14,7 +14,7 @@ export interface CheckResult {
 }
 
 /** Reads everything that there is, and says what cannot be read and what is missing. */
-export async function checkAll(db: Database, dataFolder: string): Promise<CheckResult> {
+export async function checkAll(db: Database, dataFolder: string): Promise<DataCheck> {
   const damaged: string[] = []
   const whole: string[] = []
   const badJobs: string[] = []

@@ -28,25 +28,25 @@ const NAMES: Record<(typeof COUNTED)[number], string> = {
   device_reading: 'readings of instruments',
 }
 const countsSchema = z.object({ at: z.string(), rows: z.record(z.string(), z.int()) })
-export type Counts = z.infer<typeof countsSchema>
+export type RowCounts = z.infer<typeof countsSchema>
 
-export async function countRows(db: Queryable): Promise<Counts['rows']> {
+export async function countRows(db: Queryable): Promise<RowCounts['rows']> {
   const [row] = await db.query(`SELECT ${COUNTED.map((t) => `(SELECT count(*)::int FROM ${t}) AS ${t}`).join(', ')}`)
-  return row as Counts['rows']
+  return row as RowCounts['rows']
 }
 
 const fileIn = (dataFolder: string) => join(dataFolder, 'counts.json')
 
 /** Keeps how much there is, beside the database: a file of it that was cut short shows nothing by itself. */
 export async function keepCounts(db: Queryable, dataFolder: string, at: string): Promise<void> {
-  const counts: Counts = { at, rows: await countRows(db) }
+  const counts: RowCounts = { at, rows: await countRows(db) }
   const draft = `${fileIn(dataFolder)}.part`
   writeFileSync(draft, JSON.stringify(counts), { mode: 0o600, flush: true })
   renameSync(draft, fileIn(dataFolder))
   flush(dataFolder)
 }
 
-export function keptCounts(dataFolder: string): Counts | null {
+export function keptCounts(dataFolder: string): RowCounts | null {
   try {
     return countsSchema.parse(JSON.parse(readFileSync(fileIn(dataFolder), 'utf8')))
   } catch {
@@ -55,7 +55,7 @@ export function keptCounts(dataFolder: string): Counts | null {
 }
 
 /** What there was more of, in words, one line each. */
-export function missingRows(kept: Counts, now: Counts['rows']): string[] {
+export function missingRows(kept: RowCounts, now: RowCounts['rows']): string[] {
   return COUNTED.flatMap((table) => {
     const [was, is] = [kept.rows[table] ?? 0, now[table] ?? 0]
     return is < was ? [`${was - is} of ${was} ${NAMES[table]} are missing`] : []

@@ -9,7 +9,7 @@ import type { SwitchableDatabase } from '../db/switchable.ts'
 import { rebuildIndex } from '../queries/library.ts'
 import { oneShop } from '../queries/shop.ts'
 import type { Manifest } from './archive.ts'
-import { Backups, type Reason } from './backups.ts'
+import { Backups, type BackupReason } from './backups.ts'
 import { keepCounts } from './counts.ts'
 import { cleanRestored, keepErasures } from './erasures.ts'
 import { dataOfBefore, goBack, isPrepared, prepareAnew, prepareRestore, takeOver } from './restore.ts'
@@ -64,7 +64,7 @@ export class Keeper {
     await this.count().catch(() => undefined)
   }
 
-  async make(reason: Reason): Promise<string> {
+  async make(reason: BackupReason): Promise<string> {
     const { backupFolder } = await oneShop(this.parts.db)
     return this.backups.make(this.parts.db, reason, backupFolder)
   }

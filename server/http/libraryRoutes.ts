@@ -8,7 +8,7 @@ import {
   rawImportSchema,
   setupDraftSchema,
   librarySearchSchema,
-  mergeSchema,
+  mergeSetupsSchema,
   retireSchema,
   saveSetupSchema,
   setupBodySchema,
@@ -140,7 +140,7 @@ export function libraryRoutes(db: Database, beforeImport: () => Promise<void>): 
 
   /** The reports of another setup come to this one; the other is retired, not lost. */
   router.post('/library/:id/merge', async (request, response) => {
-    const { from, expected, by } = mergeSchema.parse(request.body)
+    const { from, expected, by } = mergeSetupsSchema.parse(request.body)
     const saved = await db.transaction(async (tx) => {
       const held = await library.findReference(tx, request.params.id)
       const other = await library.findReference(tx, from)

@@ -2,7 +2,7 @@ import { json, Router } from 'express'
 import { factsOn, wrongWithBirth } from '#core/player/age.ts'
 import { bookSearchSchema } from '#contract/logbook.ts'
 import { writePeople } from '#contract/peopleCsv.ts'
-import { eraseSchema, importPeopleSchema, mergeSchema, putPlayerSchema, type Extent } from '#contract/people.ts'
+import { eraseSchema, importPeopleSchema, mergePeopleSchema, putPlayerSchema, type Extent } from '#contract/people.ts'
 import type { Keeper } from '../backup/keeper.ts'
 import type { Database, Queryable } from '../db/database.ts'
 import { erasePlayer, extentOf } from '../people/erase.ts'
@@ -70,7 +70,7 @@ export function peopleRoutes(db: Database, keeper: Keeper | null, now: () => Dat
 
   /** Takes another one into this one. */
   router.post('/players/:id/merge', async (request, response) => {
-    const { gone } = mergeSchema.parse(request.body)
+    const { gone } = mergePeopleSchema.parse(request.body)
     const id = await db.transaction((tx) => mergePlayers(tx, request.params.id, gone, today()))
     response.status(201).json({ id })
   })

@@ -2,7 +2,7 @@ import type { PlayerFacts } from '#core/player/facts.ts'
 import type { Queryable } from '../db/database.ts'
 
 /** A fact as it was told on a day. */
-export interface DatedFact {
+export interface StoredFact {
   field: string
   day: string
   value: unknown
@@ -43,7 +43,7 @@ export async function noteFacts(
 }
 
 /** Everything that was told of some players, the newest first. */
-export async function listFacts(db: Queryable, playerIds: readonly string[]): Promise<DatedFact[]> {
+export async function listFacts(db: Queryable, playerIds: readonly string[]): Promise<StoredFact[]> {
   const rows = await db.query(
     'SELECT field, day, value FROM player_fact WHERE player_id = ANY($1) ORDER BY day DESC, field',
     [[...playerIds]],

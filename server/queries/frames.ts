@@ -4,7 +4,7 @@ import {
   choiceSchema,
   frameSchema,
   modelLandmarksSchema,
-  type Choice,
+  type NamedChoice,
   type Frame,
   type ModelLandmarks,
 } from '#contract/entities.ts'
@@ -22,7 +22,7 @@ export async function listFrameChoices(
   db: Queryable,
   { sport, playerId, find }: { sport: string; playerId: string | null; find: string },
   limit = 50,
-): Promise<Choice[]> {
+): Promise<NamedChoice[]> {
   const rows = await db.query(
     `SELECT id, trim(label || ' ' || unit) AS name FROM frame
      WHERE NOT retired AND sport = $1 AND ($2::text IS NULL OR player_id = $2 OR player_id IS NULL)

@@ -1,10 +1,10 @@
-import { choiceSchema, playerSchema, type Choice, type Player } from '#contract/entities.ts'
+import { choiceSchema, playerSchema, type NamedChoice, type Player } from '#contract/entities.ts'
 import type { Queryable } from '../db/database.ts'
 import { noteFacts } from './facts.ts'
 import { likesOf } from './rows.ts'
 
 /** Players to choose from, by name; those that hold every word of it. */
-export async function listPlayerChoices(db: Queryable, find: string, limit = 50): Promise<Choice[]> {
+export async function listPlayerChoices(db: Queryable, find: string, limit = 50): Promise<NamedChoice[]> {
   const rows = await db.query(
     `SELECT id, facts ->> 'name' AS name FROM player
      WHERE NOT retired AND ($1 = '' OR lower(facts ->> 'name') LIKE ALL($2::text[]))

@@ -3,7 +3,7 @@ import { toReactive } from '@vueuse/core'
 import { computed, onMounted, reactive, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { SPORTS, type SportId, profileOf, PROFILES } from '#core/sports/sports.ts'
-import type { Choice } from '#contract/entities.ts'
+import type { NamedChoice } from '#contract/entities.ts'
 import { frameLogSchema, playerLogSchema } from '#contract/logbook.ts'
 import { ApiProblem, call, problemText, tell } from '../api/client.ts'
 import { wrongGeometry } from '#contract/messages/geometry.ts'
@@ -12,7 +12,7 @@ import QuantityField from '../shared/QuantityField.vue'
 import { useShop } from '../stores/shop.ts'
 import { useBegun } from '../browser/settings.ts'
 import { useChoices } from '../shared/useChoices.ts'
-import { emptyJob, geometryOf, NO_PROBLEMS, requestOf, shaped, wrongWith, type JobForm } from './newJob.ts'
+import { emptyJob, geometryOf, NO_PROBLEMS, newJobRequest, shaped, wrongWithJob, type JobForm } from './newJob.ts'
 
 const shop = useShop()
 const router = useRouter()
@@ -46,7 +46,7 @@ const frame = useChoices(
 )
 const NEW: { name: string; id: string | null } = { name: '', id: null }
 /** Whom or what the book sent here: they stand in the form, and among what can be chosen, from the start. */
-const sent = reactive<{ player: Choice | null; frame: Choice | null }>({ player: null, frame: null })
+const sent = reactive<{ player: NamedChoice | null; frame: NamedChoice | null }>({ player: null, frame: null })
 /** The setup that the frame is to go back to, where the book sent one with it. */
 const back = ref<{ frameId: string; jobId: string; number: number; at: string } | null>(null)
 const goesBack = computed(() => (back.value && back.value.frameId === form.frameId ? back.value : null))
@@ -74,18 +74,18 @@ async function takeFromBook(): Promise<void> {
     sent.player = { id: found.id, name: found.facts.name }
   }
 }
-const withSent = (found: Choice[], first: Choice | null) =>
+const withSent = (found: NamedChoice[], first: NamedChoice | null) =>
   first && !found.some((c) => c.id === first.id) ? [first, ...found] : found
 const players = computed(() => [{ ...NEW, name: 'New player' }, ...withSent(player.choices.value, sent.player)])
 const frames = computed(() => [{ ...NEW, name: 'New frame' }, ...withSent(frame.choices.value, sent.frame)])
 
 async function create(): Promise<void> {
-  Object.assign(problems, wrongWith(form))
+  Object.assign(problems, wrongWithJob(form))
   if (Object.values(problems).some(Boolean)) return
   busy.value = true
   const id = crypto.randomUUID()
   try {
-    await tell('POST', '/jobs', requestOf(form, id, goesBack.value?.jobId ?? null))
+    await tell('POST', '/jobs', newJobRequest(form, id, goesBack.value?.jobId ?? null))
     const { playerId } = form
     begun.value = emptyJob()
     await router.push({ name: playerId ? 'measure' : 'player', params: { id } })

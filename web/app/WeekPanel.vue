@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { JobSummary } from '#contract/entities.ts'
 import { problemText } from '../api/client.ts'
-import { comesTooLate, moveJob, movedTo, weekOf } from './day.ts'
+import { comesTooLate, moveJob, dueOn, weekOf } from './day.ts'
 
 /** The week ahead in columns: what is promised each day, dragged to another day or moved there by its menu. */
 const props = defineProps<{ jobs: JobSummary[]; now: Date }>()
@@ -29,7 +29,7 @@ async function drop(day: Date): Promise<void> {
   if (job) await move(job, day)
 }
 async function move(job: JobSummary, day: Date): Promise<void> {
-  const to = movedTo(job.dueAt!, day)
+  const to = dueOn(job.dueAt!, day)
   if (to === job.dueAt) return
   undo.value = { id: job.id, number: job.number, dueAt: job.dueAt! }
   await put(job.id, to)

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { JobSummary } from '#contract/entities.ts'
-import { comesTooLate, dayOf, groupOf, movedTo, weekOf } from './day.ts'
+import { comesTooLate, dayOf, groupOf, dueOn, weekOf } from './day.ts'
 
 const now = new Date(2026, 10, 26, 10, 30)
 const at = (day: number, hour: number) => new Date(2026, 10, day, hour).toISOString()
@@ -34,7 +34,7 @@ describe('the day', () => {
       [new Date(2027, 2, 27, 9, 5), new Date(2027, 2, 29)],
     ]) {
       // prettier-ignore
-      const moved = new Date(movedTo(from.toISOString(), to))
+      const moved = new Date(dueOn(from.toISOString(), to))
       expect([moved.getDate(), moved.getHours(), moved.getMinutes()]).toEqual([to.getDate(), from.getHours(), from.getMinutes()]) // prettier-ignore
     }
   })

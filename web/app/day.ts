@@ -53,7 +53,7 @@ export function weekOf(jobs: readonly JobSummary[], now: Date): WeekDay[] {
 }
 
 /** The same hour on another day, on this machine's clock. */
-export function movedTo(dueAt: string, day: Date): string {
+export function dueOn(dueAt: string, day: Date): string {
   const at = new Date(dueAt)
   return new Date(day.getFullYear(), day.getMonth(), day.getDate(), at.getHours(), at.getMinutes()).toISOString()
 }

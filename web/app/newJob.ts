@@ -63,7 +63,7 @@ export type JobProblems = Record<'player' | 'frame' | 'unit' | 'strings' | 'all'
 export const NO_PROBLEMS: JobProblems = { player: '', frame: '', unit: '', strings: '', all: '' }
 
 /** By what is stored; all empty: it can be made. */
-export function wrongWith(form: JobForm): JobProblems {
+export function wrongWithJob(form: JobForm): JobProblems {
   const strings = fieldMessage(ticketSchema.shape.strings, form.strings)
   const player = form.playerId
     ? ''
@@ -82,7 +82,7 @@ export function wrongWith(form: JobForm): JobProblems {
 }
 
 /** What the server is told. @param returnTo the job whose setup the frame goes back to */
-export const requestOf = (form: JobForm, id: string, returnTo: string | null) => ({
+export const newJobRequest = (form: JobForm, id: string, returnTo: string | null) => ({
   id,
   kind: 'job',
   player: form.playerId ? { id: form.playerId } : { facts: { ...NO_FACTS, name: form.playerName.trim() } },

@@ -6,7 +6,7 @@ import { NOTHING_ON } from '#core/frame/condition.ts'
 import { OPEN_LIMITS } from '#core/planning/problem/request.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import { NO_CARD, type Batch, type BatchBody, type BatchUnit } from '#contract/batch.ts'
-import type { Aimed } from './aimedAt.ts'
+import type { Aimed } from './batchAim.ts'
 import { useBatch } from './useBatch.ts'
 
 const unit = (id: string): BatchUnit => ({ id, name: id, readings: [], jobId: null }) as unknown as BatchUnit
@@ -56,7 +56,7 @@ vi.mock('../stores/devices.ts', () => ({ useDevices: () => ({ deviceOf: () => nu
 vi.mock('../stores/shop.ts', () => ({ useShop: () => ({ initials: 'JQ', unitsFor: () => undefined, sportUnits: {} }) }))
 /** What is aimed at is found out when the test says so. */
 const aims: { of: BatchBody; found: (aimed: Aimed | null) => void; fail: (error: Error) => void }[] = []
-vi.mock('./aimedAt.ts', () => ({
+vi.mock('./batchAim.ts', () => ({
   aimedAt: (of: BatchBody) => new Promise<Aimed | null>((found, fail) => aims.push({ of, found, fail })),
 }))
 const aimed = (name: string): Aimed => ({ name, wanted: { mass: 305 }, player: null })

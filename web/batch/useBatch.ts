@@ -13,7 +13,7 @@ import { fromDevice } from '../instruments/fromDevice.ts'
 import { call, problemText, read } from '../api/client.ts'
 import { useDevices } from '../stores/devices.ts'
 import { useShop } from '../stores/shop.ts'
-import { aimedAt, type Aimed } from './aimedAt.ts'
+import { batchAim, type Aimed } from './batchAim.ts'
 
 /** Several units of one model: their readings, their order, and saving every change. */
 export function useBatch(id: string) {
@@ -104,7 +104,7 @@ export function useBatch(id: string) {
     aimedFor = mine
     aimed.value = null
     try {
-      const found = await aimedAt(body.value!, async (setup) => {
+      const found = await batchAim(body.value!, async (setup) => {
         await shop.know([setup])
         return shop.reference(setup) ?? null
       })

@@ -19,7 +19,7 @@ export const materialNamed = (id: string): DocumentName => name('material', id)
 export const THE_SHOP: DocumentName = 'shop/1'
 
 /** The parts of a document's name. */
-export function partsOf(doc: DocumentName): { kind: DocumentKind; id: string; stage: Stage | null } {
+export function nameParts(doc: DocumentName): { kind: DocumentKind; id: string; stage: Stage | null } {
   const [kind, id = '', stage] = doc.split('/').map(decodeURIComponent)
   return { kind: kind as DocumentKind, id, stage: STAGES.find((s) => s === stage) ?? null }
 }

@@ -5,12 +5,12 @@ import { frameSchema, jobViewSchema, playerSchema, materialSchema } from '#contr
 import { shopSchema } from '#contract/shop.ts'
 import { referenceSchema } from '#contract/library.ts'
 import { ApiProblem, call, problemText, Unreachable } from '../api/client.ts'
-import { partsOf, type DocumentName, type Edit, type StageContent } from './edit.ts'
+import { nameParts, type DocumentName, type Edit, type StageContent } from './edit.ts'
 import type { Outcome } from './parts.ts'
 
 /** How an edit of a document is put to the server. */
 export function requestOf(edit: Edit, expected: number): { path: string; body: unknown } {
-  const { kind, id, stage } = partsOf(edit.doc)
+  const { kind, id, stage } = nameParts(edit.doc)
   const at = encodeURIComponent(id)
   const { content, by } = edit
   switch (kind) {
@@ -59,7 +59,7 @@ export async function send(edit: Edit, expected: number): Promise<Outcome> {
 
 /** The document as the server has it now; 0 where it has none. */
 export async function revisionAtServer(doc: DocumentName): Promise<number> {
-  const { kind, id, stage } = partsOf(doc)
+  const { kind, id, stage } = nameParts(doc)
   const at = encodeURIComponent(id)
   switch (kind) {
     case 'stage':

@@ -2,7 +2,7 @@
 import { materialFields, type StoredMaterial } from '#contract/entities.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
 import { useShop } from '../stores/shop.ts'
-import { CURES, usualOf } from './usualMaterial.ts'
+import { CURES, usualMaterial } from './usualMaterial.ts'
 
 /** Whether a fill cures, for how long, and what it loses by it. */
 defineProps<{ material: StoredMaterial }>()
@@ -16,7 +16,7 @@ const shop = useShop()
       :model-value="material.cureHours !== null"
       label="Cures (silicone, glue, resin)"
       data-testid="material-cures"
-      @update:model-value="(v) => emit('change', v === true ? CURES : usualOf('fill', shop.units.length))"
+      @update:model-value="(v) => emit('change', v === true ? CURES : usualMaterial('fill', shop.units.length))"
     />
     <div v-if="material.cureHours !== null" class="two">
       <PlainNumber

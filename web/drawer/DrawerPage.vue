@@ -6,7 +6,7 @@ import { STOCKED_KINDS } from '#core/sports/kinds.ts'
 import { fixed } from '#core/quantities/write.ts'
 import type { StoredMaterial } from '#contract/entities.ts'
 import { plannedSchema, type Planned } from '#contract/planned.ts'
-import { MATERIAL_KINDS } from '#contract/messages/names.ts'
+import { MATERIAL_KIND_NAMES } from '#contract/messages/names.ts'
 import { call, problemText } from '../api/client.ts'
 import { useShop } from '../stores/shop.ts'
 import MaterialForm from './MaterialForm.vue'
@@ -86,7 +86,7 @@ function add(): void {
           </thead>
           <tbody v-for="group in groups" :key="group.kind">
             <tr class="group">
-              <th colspan="5" scope="rowgroup">{{ MATERIAL_KINDS[group.kind] }}</th>
+              <th colspan="5" scope="rowgroup">{{ MATERIAL_KIND_NAMES[group.kind] }}</th>
             </tr>
             <tr
               v-for="m in group.materials"

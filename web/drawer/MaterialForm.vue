@@ -7,11 +7,11 @@ import { STOCKED_KINDS, type StockedKind } from '#core/sports/kinds.ts'
 import { SPORTS, PROFILES } from '#core/sports/sports.ts'
 import { materialFields, type StoredMaterial } from '#contract/entities.ts'
 import { fieldMessage } from '#contract/messages/field.ts'
-import { MATERIAL_KINDS } from '#contract/messages/names.ts'
+import { MATERIAL_KIND_NAMES } from '#contract/messages/names.ts'
 import { typedIn } from '../browser/typedIn.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
 import { useShop } from '../stores/shop.ts'
-import { newMaterial, usualOf } from './usualMaterial.ts'
+import { newMaterial, usualMaterial } from './usualMaterial.ts'
 import CureFields from './CureFields.vue'
 import OnFrames from './OnFrames.vue'
 import WeighStrips from './WeighStrips.vue'
@@ -81,11 +81,11 @@ const number = (value: number | null, part: (v: number) => Partial<StoredMateria
     />
     <v-select
       :model-value="held.kind"
-      :items="STOCKED_KINDS.map((value) => ({ value, title: MATERIAL_KINDS[value] }))"
+      :items="STOCKED_KINDS.map((value) => ({ value, title: MATERIAL_KIND_NAMES[value] }))"
       label="What it is"
       data-testid="material-kind"
       :disabled="!isNew"
-      @update:model-value="(kind: StockedKind) => change({ kind, ...usualOf(kind, shop.units.length) })"
+      @update:model-value="(kind: StockedKind) => change({ kind, ...usualMaterial(kind, shop.units.length) })"
     />
     <div v-if="held.kind !== 'fill'" class="two">
       <PlainNumber

@@ -8,7 +8,7 @@ import type { StoredMaterial } from '#contract/entities.ts'
 const usualStep = (ruler: LengthUnit) => (ruler === 'in' ? CUT_STEPS_CM[2] : CUT_STEPS_CM[0])
 
 /** What a kind usually is, where the fitter has not said otherwise (common practice, no source). @param ruler what the shop measures with */
-export function usualOf(kind: StockedKind, ruler: LengthUnit): Partial<StoredMaterial> {
+export function usualMaterial(kind: StockedKind, ruler: LengthUnit): Partial<StoredMaterial> {
   const none = { widthCm: 0, uRel: 0, step: 1, cureHours: null, grip: null, zoneIds: null, reusable: false }
   const cut = { step: usualStep(ruler), uRel: UNWEIGHED_SHARE }
   switch (kind) {
@@ -36,7 +36,7 @@ export const CURES: Partial<StoredMaterial> = { cureHours: 12, unitMassG: 0.97, 
 export const newMaterial = (ruler: LengthUnit): StoredMaterial => ({
   ...PLAIN_MATERIAL,
   unitMassG: 0.1,
-  ...usualOf('tape', ruler),
+  ...usualMaterial('tape', ruler),
   id: crypto.randomUUID(),
   name: '',
   kind: 'tape',

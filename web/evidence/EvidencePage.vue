@@ -6,7 +6,7 @@ import { COMPLAINTS, LEVELS } from '#core/player/facts.ts'
 import { fixed } from '#core/quantities/write.ts'
 import { PROFILES, SPORTS } from '#core/sports/sports.ts'
 import { evidenceSchema, type ShownEvidence } from '#contract/evidence.ts'
-import { ENOUGH, shareText, stepText, upText } from '#contract/messages/evidence.ts'
+import { ENOUGH_CASES, shareText, stepText, upText } from '#contract/messages/evidence.ts'
 import { COMPLAINT_NAMES } from '#contract/messages/player.ts'
 import { QUANTITY_NAMES } from '#contract/messages/names.ts'
 import { unitMark, writeDifference } from '#core/quantities/write.ts'
@@ -101,7 +101,8 @@ const table = computed(() => ({
     <h1 class="mb-1">What our records say</h1>
     <p class="quiet">
       Counts of this shop alone, each with the range in which the true share lies, 95 of 100 times. Under
-      {{ ENOUGH }} cases nothing is said in per cent. Nothing of it leaves this machine, and nobody’s name is in it.
+      {{ ENOUGH_CASES }} cases nothing is said in per cent. Nothing of it leaves this machine, and nobody’s name is in
+      it.
     </p>
     <div class="filters" role="group" aria-label="Only">
       <v-select

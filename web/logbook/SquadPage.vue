@@ -7,7 +7,7 @@ import { squadPageSchema, type SquadPage } from '#contract/squad.ts'
 import { call, problemText } from '../api/client.ts'
 import { useChoices } from '../shared/useChoices.ts'
 import { PARENTS_NOTE, parentLines } from '#contract/messages/parents.ts'
-import { bandText, bedsOf, seasonOf, standingText } from './squad.ts'
+import { bandText, squadBeds, seasonOf, standingText } from './squad.ts'
 
 /** A squad: everybody's frames against age, class and ceiling, what the season brings, and a page for parents. */
 const props = defineProps<{ id: string }>()
@@ -44,7 +44,7 @@ const rows = computed(() =>
   ),
 )
 const season = computed(() => (page.value ? seasonOf(page.value, today) : []))
-const beds = computed(() => (page.value ? bedsOf(page.value) : []))
+const beds = computed(() => (page.value ? squadBeds(page.value) : []))
 const heavy = computed(() => new Set(rows.value.filter((r) => r.says.heavy).map((r) => r.member.id)).size)
 const print = () => globalThis.print()
 </script>

@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest'
 import type { SquadPage } from '#contract/squad.ts'
 import { parentText } from '#contract/messages/parents.ts'
-import { bandText, bedsOf, seasonOf, standingText } from './squad.ts'
+import { bandText, squadBeds, seasonOf, standingText } from './squad.ts'
 
 type Member = SquadPage['members'][number]
 type Frame = Member['frames'][number]
@@ -41,7 +41,7 @@ it('lays the season out by its days, a year ahead, without what was dropped', ()
 })
 it('counts the beds of strings, and tells parents plainly', () => {
   const ida = member('Ida Lund', [frame('a', { classesOver: 1 }, 'multi 1.30'), frame('b', {}, 'multi 1.30'), frame('c', null, 'poly')]) // prettier-ignore
-  expect(bedsOf(page(ida))).toEqual([
+  expect(squadBeds(page(ida))).toEqual([
     { strings: 'multi 1.30', beds: 2 },
     { strings: 'poly', beds: 1 },
   ])

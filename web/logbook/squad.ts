@@ -55,7 +55,7 @@ export function seasonOf({ members }: SquadPage, today: string): SeasonStep[] {
 }
 
 /** Strings that the drawer must hold to string every frame once: how many beds of each. */
-export function bedsOf({ members }: SquadPage): { strings: string; beds: number }[] {
+export function squadBeds({ members }: SquadPage): { strings: string; beds: number }[] {
   const count = new Map<string, number>()
   for (const frame of members.flatMap((m) => m.frames))
     if (frame.strings) count.set(frame.strings, (count.get(frame.strings) ?? 0) + 1)

@@ -8,13 +8,13 @@ import {
   type BookSearch,
 } from '#contract/logbook.ts'
 import { call, tell } from '../api/client.ts'
-import { queryOf as queryIn, useList, useRetiring } from '../shared/useList.ts'
+import { queryOf, useList, useRetiring } from '../shared/useList.ts'
 
 type Search = Omit<BookSearch, 'after'>
 
 const USUAL: Search = bookSearchSchema.omit({ after: true }).parse({})
 /** A search as it stands in the address: only what is not as usual. */
-export const queryOf = (search: Partial<Search>) => queryIn(search, USUAL)
+export const bookQuery = (search: Partial<Search>) => queryOf(search, USUAL)
 
 /** A list of the book: its people, its frames, its batches, its squads. */
 export function useBook(what: () => BookOf) {

@@ -3,7 +3,7 @@ import { runLength } from '#core/cuts/drawing.ts'
 import { isByLength, type Material } from '#core/cuts/material.ts'
 import { sharedCm, stretchOf, type Stretch } from '#core/cuts/overlap.ts'
 import { headOutline } from '#core/geometry/outline.ts'
-import { amounted, rangeOf, reachOf, stretchedTo } from './editCut.ts'
+import { amounted, cutRange, reachOf, stretchedTo } from './editCut.ts'
 
 /** Edits of a cut on the bench that keep it off its neighbours: no two strips on one edge and layer. */
 
@@ -33,7 +33,7 @@ function besideOthers(cut: Cut, stretches: readonly Stretch[], material: Materia
   const length = reachOf(cut, material, work)
   const mine = stretchOf(cut, work)
   const there = stretches.filter((s) => s.surface === mine?.surface)
-  const [low, high] = cut.place === 'hoop' ? hoopRange(length, work) : rangeOf(cut, material, work)
+  const [low, high] = cut.place === 'hoop' ? hoopRange(length, work) : cutRange(cut, material, work)
   const places = there.flatMap((s) =>
     cut.place === 'hoop' ? [s.fromCm - length / 2, s.toCm + length / 2] : [s.fromCm - length, s.toCm],
   )

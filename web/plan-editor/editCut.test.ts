@@ -6,7 +6,7 @@ import { piecesOf } from '#core/cuts/pieces.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import { DRAWER } from '#core/planning/fixtures/fixtures.ts'
 import { STRUNG } from '#core/frame/fixtures.ts'
-import { amounted, layersIn, movedTo, nextLayers, stretchedTo, newCut, rangeOf } from './editCut.ts'
+import { amounted, layersIn, movedTo, nextLayers, stretchedTo, newCut, cutRange } from './editCut.ts'
 import { hoopMarkCm } from '#core/cuts/zones.ts'
 import { hoopSpan } from '#core/cuts/cut.ts'
 import { placeText } from '#contract/messages/names.ts'
@@ -62,7 +62,7 @@ describe('moving a piece', () => {
     expect(movedTo(strip, -5, tape, work).atCm).toBe(0.5)
     expect(movedTo(strip, 40, tape, work).atCm).toBe(tennis.geometry.gripLengthCm - 8)
     const shaft: Cut = { ...strip, place: 'shaft', amount: 4 }
-    expect(rangeOf(shaft, tape, work)).toEqual([tennis.geometry.gripLengthCm, tennis.geometry.shaftToCm - 4])
+    expect(cutRange(shaft, tape, work)).toEqual([tennis.geometry.gripLengthCm, tennis.geometry.shaftToCm - 4])
   })
   it('is the same piece when it has not moved', () => {
     expect(movedTo(strip, 3.02, tape, work)).toBe(strip)
@@ -76,7 +76,7 @@ describe('moving a piece', () => {
         fc.boolean(),
         (cut, at, amount, free) => {
           const moved = movedTo(amounted(cut, amount, tape, work), at, tape, work, free)
-          const [low, high] = rangeOf(moved, tape, work)
+          const [low, high] = cutRange(moved, tape, work)
           expect(moved.atCm).toBeGreaterThanOrEqual(low)
           expect(moved.atCm).toBeLessThanOrEqual(high)
           expect(() => piecesOf(moved, tape, work)).not.toThrow()

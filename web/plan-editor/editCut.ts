@@ -13,7 +13,7 @@ const SNAP_CM = 0.6
 const MOST_LAYERS = 3
 
 /** Where a cut may lie: lowest and highest `atCm`. */
-export function rangeOf(cut: Cut, material: Material, work: Workpiece): [number, number] {
+export function cutRange(cut: Cut, material: Material, work: Workpiece): [number, number] {
   const { geometry } = work
   const length = runLength(cut, material, work)
   switch (cut.place) {
@@ -65,7 +65,7 @@ function nearestOf(marks: readonly number[], at: number): number {
 
 /** Moves a cut to a place, to the nearest millimetre; it catches on the clock, or straight pieces on grip and shaft, unless `free`. */
 export function movedTo(cut: Cut, atCm: number, material: Material, work: Workpiece, free = false): Cut {
-  const [low, high] = rangeOf(cut, material, work)
+  const [low, high] = cutRange(cut, material, work)
   let at = Math.min(high, Math.max(low, Math.round(atCm * 10) / 10))
   if (cut.place === 'hoop') {
     const outline = headOutline(work.geometry)
@@ -190,7 +190,7 @@ export function stretchedTo(cut: Cut, end: 0 | 1, toCm: number, material: Materi
       : end === 0
         ? ends[1] - length
         : ends[0]
-  const [low, high] = rangeOf(next, material, work)
+  const [low, high] = cutRange(next, material, work)
   return { ...next, atCm: Math.min(high, Math.max(low, atCm)) }
 }
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { boutsNeeded, neededRight, orderOf, resultOf, SOUGHT } from '#core/tuning/blind.ts'
+import { boutsNeeded, neededRight, blindOrder, resultOf, BLIND_AIM } from '#core/tuning/blind.ts'
 import { OTHER_FRAME, type BlindAnswer, type BlindTest } from '#core/tuning/document.ts'
 import { blindSchema } from '#contract/play.ts'
 import { blindText } from '#contract/messages/play.ts'
@@ -34,7 +34,7 @@ const fair = computed(() => {
   const right = bouts.value ? neededRight(bouts.value) : null
   return right === null
     ? `With ${bouts.value ?? 'so few'} bouts nothing can be shown: guessing gets all of them right too often.`
-    : `${right} of ${bouts.value} must be right for guessing to do as well in at most 5 of 100 tries. Somebody who is right ${100 * SOUGHT.right} times of 100 needs ${NEEDED} bouts to show it.`
+    : `${right} of ${bouts.value} must be right for guessing to do as well in at most 5 of 100 tries. Somebody who is right ${100 * BLIND_AIM.right} times of 100 needs ${NEEDED} bouts to show it.`
 })
 function start(): void {
   if (!ready.value || !a.value || !b.value || !bouts.value) return
@@ -65,7 +65,7 @@ function answer(better: BlindAnswer['better']): void {
 const hand = computed(() => {
   const test = running.value
   if (!test) return ''
-  const letter = orderOf(test.seed, test.bouts)[test.answers.length]
+  const letter = blindOrder(test.seed, test.bouts)[test.answers.length]
   return nameIn(test, letter === 'A' ? test.aId : test.bId)
 })
 const opened = computed(() =>

@@ -1,7 +1,7 @@
 import { watchDebounced } from '@vueuse/core'
 import { computed, onMounted, ref, watch, type ComputedRef, type Ref } from 'vue'
 import { z } from 'zod'
-import { type Choice, choiceSchema } from '#contract/entities.ts'
+import { type NamedChoice, choiceSchema } from '#contract/entities.ts'
 import { call } from '../api/client.ts'
 
 const TYPING_MS = 150
@@ -11,9 +11,12 @@ const TYPING_MS = 150
  * @param path asks for them with `find=` at its end; changes ask again
  * @param none what stands in the field while nothing is chosen
  */
-export function useChoices(path: () => string, none: string): { typed: Ref<string>; choices: ComputedRef<Choice[]> } {
+export function useChoices(
+  path: () => string,
+  none: string,
+): { typed: Ref<string>; choices: ComputedRef<NamedChoice[]> } {
   const typed = ref('')
-  const found = ref<Choice[]>([])
+  const found = ref<NamedChoice[]>([])
   /** What they were asked for by. */
   const askedFor = ref('')
   let asked = 0

@@ -30,7 +30,7 @@ import {
 import { call, problemText, read } from '../api/client.ts'
 import {
   frameNamed,
-  partsOf,
+  nameParts,
   stageOfJob,
   ticketOfJob,
   type DocumentName,
@@ -96,7 +96,7 @@ export const useJob = defineStore('job', () => {
   async function open(id: string): Promise<void> {
     const mine = ++opening
     await outbox.lookAt(
-      (doc) => partsOf(doc).id === id || partsOf(doc).kind === 'frame',
+      (doc) => nameParts(doc).id === id || nameParts(doc).kind === 'frame',
       () => call(jobViewSchema, 'GET', `/jobs/${encodeURIComponent(id)}`),
       (answer) => {
         if (mine !== opening) return
@@ -207,7 +207,7 @@ export const useJob = defineStore('job', () => {
   }
 
   outbox.listen(belongs, ({ doc, saved }) => {
-    const { kind, stage } = partsOf(doc)
+    const { kind, stage } = nameParts(doc)
     if (kind === 'stage') void stageSaved(stage!, read(savedStageSchema, saved.answer), saved.more)
     else if (kind === 'ticket') {
       const job = read(jobRowSchema, saved.answer)

@@ -11,7 +11,7 @@ import MarkGlyph from '../shared/MarkGlyph.vue'
 import PlainNumber from '../shared/PlainNumber.vue'
 import { useOpenJob } from '../stores/openJob.ts'
 import { effectTexts } from '#contract/messages/effects.ts'
-import { extent, faceChart, MAP_FIELDS, type FaceChart } from './faceChart.ts'
+import { extent, faceChart, FACE_FIELDS, type FaceChart } from './faceChart.ts'
 import { useFace, type Side } from './useFace.ts'
 
 /** What it will do, before any tape is cut: maps of the face with their assumptions, and plain words. */
@@ -89,7 +89,7 @@ const isUsual = computed(() => Object.keys(face.changed).length === 0)
     </header>
     <div class="d-flex ga-3 align-center mb-2 flex-wrap">
       <v-btn-toggle v-model="field" role="group" mandatory aria-label="Map of">
-        <v-btn v-for="(f, key) in MAP_FIELDS" :key="key" :value="key" size="small">{{ f.name }}</v-btn>
+        <v-btn v-for="(f, key) in FACE_FIELDS" :key="key" :value="key" size="small">{{ f.name }}</v-btn>
       </v-btn-toggle>
       <v-checkbox v-if="otherMap" v-model="difference" label="Difference from now" data-testid="difference" />
       <v-select
@@ -115,7 +115,7 @@ const isUsual = computed(() => Object.keys(face.changed).length === 0)
             v-bind="nowMap"
             :height="256"
             name="kevro-face-now"
-            :label="`${MAP_FIELDS[field].name} over the face, now`"
+            :label="`${FACE_FIELDS[field].name} over the face, now`"
           />
         </section>
         <section v-if="other !== 'now'" class="panel">
@@ -125,7 +125,7 @@ const isUsual = computed(() => Object.keys(face.changed).length === 0)
             v-bind="otherMap"
             :height="256"
             :name="`kevro-face-${other}`"
-            :label="`${MAP_FIELDS[field].name} over the face, ${nameOf(other)}`"
+            :label="`${FACE_FIELDS[field].name} over the face, ${nameOf(other)}`"
           />
           <p v-else class="quiet">{{ face.whyNot(other) }}</p>
         </section>

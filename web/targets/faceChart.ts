@@ -5,7 +5,7 @@ import type { MapField } from '#core/impact/faceMap.ts'
 import type { FaceSheet } from '../workers/face.worker.ts'
 
 /** What a map of the face can show. */
-export const MAP_FIELDS: Record<MapField, { name: string; unit: string; decimals: number }> = {
+export const FACE_FIELDS: Record<MapField, { name: string; unit: string; decimals: number }> = {
   apparent: { name: 'Apparent restitution', unit: '', decimals: 2 },
   outgoing: { name: 'Ball speed at equal effort', unit: 'm/s', decimals: 1 },
   turning: { name: 'Turning after an off-axis hit', unit: 'rad/s', decimals: 1 },
@@ -60,7 +60,7 @@ export function faceChart(
     colors: Record<string, string>
   },
 ): FaceChart {
-  const { name, unit, decimals } = MAP_FIELDS[field]
+  const { name, unit, decimals } = FACE_FIELDS[field]
   const held = less && less.x.length === sheet.x.length && less.y.length === sheet.y.length ? less : null
   const z = faceRows(sheet, field, held)
   const [low, high] = held ? extent(z.flat()) : span

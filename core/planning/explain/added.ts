@@ -15,14 +15,14 @@ export interface Added {
    * Two places where it could lie, from the butt end, with the grams at each: as far apart as the swing weight asks. Alike where both
    * lie on the frame, else one at the end of the frame. Null where no swing weight is aimed at.
    */
-  places: [Place, Place] | null
+  places: [AddedPlace, AddedPlace] | null
   /** How far off the long axis it lies on the whole (root of the mean square); null where no twist weight is aimed at. */
   offAxisCm: number | null
   /** Why no pieces that all go on, or all come off, can be that; null where they can. */
   impossible: AddedFault | null
 }
 
-export interface Place {
+export interface AddedPlace {
   cm: number
   massG: number
 }
@@ -59,7 +59,7 @@ export function whatIsAdded(state: FrameState, target: TargetNumbers, geometry: 
 
 interface Along {
   centre: Estimate | null
-  places: [Place, Place] | null
+  places: [AddedPlace, AddedPlace] | null
   fault: AddedFault | null
 }
 
@@ -116,7 +116,7 @@ function faultByAxis(state: FrameState, target: TargetNumbers, massG: number, le
 }
 
 /** Two masses with this centre and this mean square about it: alike, or one at an end of the frame where its half would lie beyond. */
-function twoPlaces(massG: number, c: number, spread2: number, lengthCm: number): [Place, Place] {
+function twoPlaces(massG: number, c: number, spread2: number, lengthCm: number): [AddedPlace, AddedPlace] {
   const half = Math.sqrt(spread2)
   let low = c - half
   let high = c + half

@@ -5,7 +5,7 @@ import type { AimQuantity } from '../../quantities/units.ts'
 import type { Chance } from './chance.ts'
 
 /** What keeps a build from landing: how well a number was read, how well a roll was weighed, or what a hand cannot do better. */
-export interface Doubt {
+export interface ChanceDoubt {
   quantity: AimQuantity
   cause: 'reading' | 'roll' | 'hand'
 }
@@ -19,7 +19,7 @@ export function doubtOf(
   pieces: readonly Piece[],
   chance: Chance,
   geometry: FrameGeometry,
-): Doubt | null {
+): ChanceDoubt | null {
   const [worst] = (Object.entries(chance.each) as [AimQuantity, number][]).sort((a, b) => a[1] - b[1])
   if (!worst) return null
   const [quantity] = worst
@@ -39,7 +39,7 @@ export function doubtOf(
       geometry,
     ),
   )
-  const parts: [Doubt['cause'], number][] = [
+  const parts: [ChanceDoubt['cause'], number][] = [
     ['reading', read],
     ['roll', whole - byHand],
     ['hand', byHand - read],

@@ -15,15 +15,15 @@ export const fullRange = (choice: Choice): CountRange => ({
 })
 
 /** The miss of a choice in use as a line over its count, with the least and most that it lies off the line. */
-export interface Line {
+export interface DeviationLine {
   slope: number
   low: number
   high: number
 }
-export type LineOf = (choice: Choice, j: number, miss: (sums: Moments) => number) => Line
+export type LineOf = (choice: Choice, j: number, miss: (sums: Moments) => number) => DeviationLine
 
 /** Effects are nearly but not exactly straight in the count: the straight line through a range by least squares, and what bounds them about it. */
-export function lineOver(choice: Choice, range: CountRange, miss: (sums: Moments) => number): Line {
+export function lineOver(choice: Choice, range: CountRange, miss: (sums: Moments) => number): DeviationLine {
   const counts: number[] = []
   for (let count = Math.max(1, range.least); count <= range.most; count++) counts.push(count)
   if (counts.length === 0) return { slope: 0, low: 0, high: 0 }

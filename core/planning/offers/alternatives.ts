@@ -67,10 +67,10 @@ const APART_MINUTES = 5
 export const isWorthApart = (plan: Plan, like: Plan): boolean =>
   plan.score.minutes <= like.score.minutes + APART_MINUTES
 /** So many ways are enough: after them, what resembles another is not sought again. */
-export const ENOUGH = 6
+export const ENOUGH_WAYS = 6
 
 /** Order in which alternatives are sought after the best. What earlier versions offered beside them is read, and offered no more. */
-export const SOUGHT: readonly Exclude<AlternativeId, 'best'>[] = [
+export const SOUGHT_WAYS: readonly Exclude<AlternativeId, 'best'>[] = [
   'ends',
   'sides',
   'head',

@@ -11,7 +11,7 @@ import {
   planByCounts,
   minutesRaised,
   RIVAL_MINUTES,
-  shortOf,
+  setShortage,
   type SetFrame,
   type SetPlan,
   type Shifts,
@@ -234,7 +234,7 @@ export class BoxSearch {
     const found = aboutMiddle(this.#frames, plans, this.#start)
     this.offer(found)
     if (node.effort >= this.#most - EPS) return
-    const short = shortOf(this.#frames, plans)
+    const short = setShortage(this.#frames, plans)
     if (short.length > 0) this.#partStock(short[0], node, least)
     // The same work about a lighter target: what is left between the bound and the set.
     else this.#partAt(node, 'mass', found.target.mass?.value)

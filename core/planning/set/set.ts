@@ -131,7 +131,7 @@ export function setOf(frames: readonly SetFrame[], target: TargetNumbers, plans:
     leastEffort: 0,
     proven: false,
     reached: plans.every((plan) => plan.reached),
-    inStock: shortOf(frames, plans).length === 0,
+    inStock: setShortage(frames, plans).length === 0,
     spread: spreadOf(frames, plans),
   }
 }
@@ -180,7 +180,7 @@ export const isBetterSet = (a: SetPlan, b: SetPlan) =>
 const outsideOf = (set: SetPlan) => set.plans.reduce((sum, { plan }) => sum + plan.score.outside, 0)
 
 /** Materials of which the plans together want more than there is. */
-export function shortOf(frames: readonly SetFrame[], plans: readonly Plan[]): string[] {
+export function setShortage(frames: readonly SetFrame[], plans: readonly Plan[]): string[] {
   const { materials, work } = frames[0].request
   const taken = stockOf(
     plans.flatMap((plan) => plan.cuts),

@@ -13,7 +13,7 @@ import { findPlan, leastWork, type Patience } from '../strips/find.ts'
 import { allowedOf, menuOf, type Group } from '../strips/menu.ts'
 import type { Pattern } from '../strips/patterns.ts'
 import type { Score } from '../strips/score.ts'
-import { aimsOf, chanceLost, mostChance } from '../strips/sums.ts'
+import { searchAims, chanceLost, mostChance } from '../strips/sums.ts'
 
 /** One way to reach the target, in cuts that a hand can make. */
 export interface Plan {
@@ -174,7 +174,7 @@ export function scoreOfPlan(request: PlanRequest, cuts: readonly Cut[], result: 
   const byId = materialsById(request)
   const of = (f: (cut: Cut, material: Material) => number) =>
     cuts.reduce((sum, cut) => sum + (byId.has(cut.materialId) ? f(cut, byId.get(cut.materialId)!) : 0), 0)
-  const aims = aimsOf(request)
+  const aims = searchAims(request)
   const landings = aims.map((aim) => {
     const { value, u } = estimateOf(result, aim.quantity)!
     return { ...aim, off: value - aim.target, u }

@@ -5,7 +5,7 @@ import type { StripSearch } from './search.ts'
 import { bits, type Kin, type Shelf } from './shelf.ts'
 
 /** What a search may still spend, counted in work and not in time so that it ends alike everywhere: some 20 to 60 ns each. */
-export interface Budget {
+export interface SearchBudget {
   left: number
 }
 
@@ -49,7 +49,7 @@ interface Before {
 export class Descent {
   readonly #search: StripSearch
   readonly #shelves: Shelf[]
-  readonly #budget: Budget
+  readonly #budget: SearchBudget
   readonly #looks: readonly Along[]
   readonly #directions: readonly Direction[]
   /** Of each place: the ways to lay strips there, and the one that was chosen. */
@@ -71,7 +71,7 @@ export class Descent {
   #mostLengths = 0
   #fixedMinutes = 0
 
-  constructor(search: StripSearch, shelves: readonly Shelf[], looks: readonly Along[], budget: Budget) {
+  constructor(search: StripSearch, shelves: readonly Shelf[], looks: readonly Along[], budget: SearchBudget) {
     const directions = looks.map(({ direction }) => direction)
     this.#search = search
     this.#budget = budget

@@ -1,6 +1,6 @@
 import type { Group } from './menu.ts'
 import { leastVariance, SUMS, type Aim } from './sums.ts'
-import { regionOf, type KnownAim, type Region, type Stage } from './stages.ts'
+import { stageRegion, type KnownAim, type Region, type SearchStage } from './stages.ts'
 
 /** Variances are told in such shares of what they are as the frame was read: places that leave numbers as unsure share a region. */
 const STEP = 0.05
@@ -26,7 +26,7 @@ export class Doubts {
   readonly #mostMass: number
   /** Of each number: of each place; worked out when places are first asked about. */
   #of: Doubt[][] | null = null
-  readonly #regions = new Map<Stage, Map<string, Region | null>>()
+  readonly #regions = new Map<SearchStage, Map<string, Region | null>>()
 
   /** @param mostMass the most that a frame inside the tolerances weighs */
   constructor(aims: readonly KnownAim[], base: ArrayLike<number>, groups: readonly Group[], mostMass: number) {
@@ -55,7 +55,7 @@ export class Doubts {
   }
 
   /** Where plans of a stage with some places may lie; null where they leave too much unsure. @param at indices of groups */
-  regionOf(stage: Stage, at: readonly number[]): Region | null {
+  regionOf(stage: SearchStage, at: readonly number[]): Region | null {
     const steps = this.#aims.map((aim, i) => {
       const read = aim.leastU * aim.leastU
       return read > 1e-24 ? Math.floor(this.addedTo(i, at, stage.placed) / read / STEP) : 0
@@ -65,7 +65,7 @@ export class Doubts {
     const key = steps.join()
     let region = known.get(key)
     if (region === undefined) {
-      region = regionOf(
+      region = stageRegion(
         stage,
         this.#aims.map((aim, i) => ({ ...aim, leastU: aim.leastU * Math.sqrt(1 + STEP * steps[i]) })),
       )

@@ -1,4 +1,4 @@
-import { Descent, type Along, type Budget } from './descent.ts'
+import { Descent, type Along, type SearchBudget } from './descent.ts'
 import type { Bounds, WindowSum } from './directions.ts'
 import { isNearing, type StripSearch } from './search.ts'
 import { bits, type Shelf } from './shelf.ts'
@@ -9,7 +9,7 @@ import { bits, type Shelf } from './shelf.ts'
  * sums can no longer come into the windows.
  * @returns true when none was left out
  */
-export function exhaust(search: StripSearch, places: number, budget: Budget): boolean {
+export function exhaust(search: StripSearch, places: number, budget: SearchBudget): boolean {
   if (places > search.mostPlaces) return true
   const sets = setsWithin(search, places, budget)
   if (!sets) return false
@@ -25,7 +25,7 @@ export function exhaust(search: StripSearch, places: number, budget: Budget): bo
 }
 
 /** More places ask more work: true where no set of one place more than these asks as little as the best. */
-export function isClosedBeyond(search: StripSearch, places: number, budget: Budget): boolean {
+export function isClosedBeyond(search: StripSearch, places: number, budget: SearchBudget): boolean {
   if (places >= search.mostPlaces) return true
   return setsWithin(search, places + 1, budget)?.length === 0
 }
@@ -59,7 +59,12 @@ const isClosed = ([least, most]: readonly [number, number], half: number) => lea
  * Along what these places are looked at: the windows, the bounds on stock and the like that leave out most of what they can do, and sums
  * of windows that close most of it; null where one of them closes all.
  */
-function directionsFor(search: StripSearch, at: readonly number[], bounds: Bounds, budget: Budget): Along[] | null {
+function directionsFor(
+  search: StripSearch,
+  at: readonly number[],
+  bounds: Bounds,
+  budget: SearchBudget,
+): Along[] | null {
   const windows: Along[] = []
   for (const direction of search.directions.windows) {
     if (isClosed(direction.reach(at), bounds.atMost(direction))) return null
@@ -87,7 +92,11 @@ function directionsFor(search: StripSearch, at: readonly number[], bounds: Bound
 }
 
 /** Sets of so many places that could be made in the minutes of the best, with the least that each asks; null where the budget ended. */
-function setsWithin(search: StripSearch, places: number, budget: Budget): { shelves: Shelf[]; least: number }[] | null {
+function setsWithin(
+  search: StripSearch,
+  places: number,
+  budget: SearchBudget,
+): { shelves: Shelf[]; least: number }[] | null {
   const { shelves } = search
   const out: { shelves: Shelf[]; least: number }[] = []
   const add = (chosen: Shelf[], from: number): boolean => {

@@ -1,10 +1,10 @@
 import type { Programme } from '../model/programme.ts'
-import type { Budget } from './descent.ts'
+import type { SearchBudget } from './descent.ts'
 import { exhaust, isClosedBeyond } from './exhaust.ts'
 import { improve } from './improve.ts'
 import type { Group } from './menu.ts'
 import { StripSearch, type Candidate, type Nearing } from './search.ts'
-import type { Stage } from './stages.ts'
+import type { SearchStage } from './stages.ts'
 
 /** What is spent on following a hand, on one of many that are shown together, on an answer at once, on one that is harder to find, and before a proof is given up: see `Budget`. */
 const FOLLOWING = 1e5
@@ -21,7 +21,7 @@ const NEAREST_SHARE = 4
 /** Places up to which every plan is looked at, as long as more could be better. */
 const MOST_PLACES = 10
 
-export interface Found extends Candidate {
+export interface FoundPlan extends Candidate {
   /** No other plan of the menu is better. */
   proven: boolean
 }
@@ -40,7 +40,7 @@ const LOOKS = {
 export type Patience = keyof typeof LOOKS
 
 /** The plan of least work inside every tolerance, or the nearest that was found where there is none; null where it must reach and none was found. */
-export function findPlan(programme: Programme, menu: readonly Group[], patience: Patience): Found | null {
+export function findPlan(programme: Programme, menu: readonly Group[], patience: Patience): FoundPlan | null {
   return find(programme, menu, LOOKS[patience], THOROUGH.includes(patience))
 }
 
@@ -65,7 +65,7 @@ function find(
   menu: readonly Group[],
   looks: readonly number[],
   isThorough: boolean,
-): Found | null {
+): FoundPlan | null {
   const search = new StripSearch(programme, menu, isThorough)
   search.offer([])
   for (const left of looks) {
@@ -78,7 +78,7 @@ function find(
 }
 
 /** Where none reaches: first what comes nearest, then what asks least of those that come as near. */
-function nearest(search: StripSearch, left: number): Found {
+function nearest(search: StripSearch, left: number): FoundPlan {
   search.stage = 'nearer'
   search.offer([])
   improve(search)
@@ -89,12 +89,12 @@ function nearest(search: StripSearch, left: number): Found {
   return { ...search.best!, proven: isNearest && isLeast }
 }
 
-function findInside(search: StripSearch, budget: Budget): boolean {
+function findInside(search: StripSearch, budget: SearchBudget): boolean {
   return search.leastWorst > 1 || eachNumber(search, search.stages, budget)
 }
 
 /** Few places first, so that what is found there bounds the rest; what gives up least first, where little is left to look at. */
-function eachNumber(search: StripSearch, stages: readonly (Stage | Nearing)[], budget: Budget): boolean {
+function eachNumber(search: StripSearch, stages: readonly (SearchStage | Nearing)[], budget: SearchBudget): boolean {
   for (let places = 1; places <= MOST_PLACES; places++)
     for (const stage of stages) {
       search.stage = stage

@@ -3,7 +3,7 @@ import { estimateOf } from '../../frame/state.ts'
 import type { Programme } from '../model/programme.ts'
 import type { WorkMinutes } from '../problem/work.ts'
 import {
-  aimsOf,
+  searchAims,
   chanceLostFrom,
   leastVariance,
   mostChance,
@@ -18,7 +18,7 @@ import { Directions, RowSum, type Bounds, type WindowSum } from './directions.ts
 import { cappedMass, Nearest } from './nearest.ts'
 import type { Group } from './menu.ts'
 import type { Pattern, Uncertainty } from './patterns.ts'
-import { ROUNDED, comesBefore, depthLost, effortOf, inSteps, STEP, type Order, type Score } from './score.ts'
+import { ROUNDED, comesBefore, depthLost, effortOf, scoreSteps, STEP, type Order, type Score } from './score.ts'
 import {
   anywhereInside,
   boxAlong,
@@ -26,9 +26,9 @@ import {
   lossWithin,
   reachAlong,
   stagesOf,
-  WHOLE,
+  WHOLE_TOLERANCES,
   type Region,
-  type Stage,
+  type SearchStage,
 } from './stages.ts'
 import { flagsOf, shelfOf, withinRows, type Shelf } from './shelf.ts'
 import { leastWorstOf, mostOf, windowsOf, type Window } from './windows.ts'
@@ -41,7 +41,7 @@ export interface Candidate {
 
 /** Plans that need not reach: those that come nearer than the best by a step, and those that come as near and ask less. */
 export type Nearing = 'nearer' | 'asNear'
-export const isNearing = (stage: Stage | Nearing): stage is Nearing => typeof stage === 'string'
+export const isNearing = (stage: SearchStage | Nearing): stage is Nearing => typeof stage === 'string'
 
 /** Rounds in which it is sought how far off every plan is at least. */
 const ROUNDS = 24
@@ -57,8 +57,8 @@ export class StripSearch {
   readonly leastWorst: number
   best: Candidate | null = null
   /** The parts of the plans that reach, and where plans are sought now: in one of them, or among those that need not reach. */
-  readonly stages: Stage[]
-  stage: Stage | Nearing
+  readonly stages: SearchStage[]
+  stage: SearchStage | Nearing
   readonly directions: Directions
   /** The bounds on stock, room and grams that places together could break. */
   readonly rows: RowSum[]
@@ -94,7 +94,7 @@ export class StripSearch {
     const { request, choices, rows, placesFirst } = programme
     const { state, limits } = request
     this.#programme = programme
-    this.#aims = aimsOf(request)
+    this.#aims = searchAims(request)
     this.#axisCm = state.axisCm
     this.#minutes = limits.minutes
     this.#base = sumsOf(state)
@@ -115,7 +115,7 @@ export class StripSearch {
     this.#nearest = new Nearest(this.windows, this.directions.windows, capped)
     this.leastWorst = Math.max(this.#leastWorst(), -capped)
     if (programme.toTheEdge) {
-      this.stages = [WHOLE]
+      this.stages = [WHOLE_TOLERANCES]
       this.#wholly = this.#boundsIn(anywhereInside(this.#aims))
     } else {
       const known = this.#aims.map((aim) => {
@@ -218,12 +218,12 @@ export class StripSearch {
       if (!this.#isBetter(score)) return false
     }
     this.best = { patterns: [...patterns], score }
-    this.#bestSteps = inSteps(score, this.order)
+    this.#bestSteps = scoreSteps(score, this.order)
     return true
   }
 
   #isBetter(score: Score): boolean {
-    return this.#bestSteps === null || comesBefore(inSteps(score, this.order), this.#bestSteps)
+    return this.#bestSteps === null || comesBefore(scoreSteps(score, this.order), this.#bestSteps)
   }
 
   /** By the exact sums; of the chance what is lost at least. */

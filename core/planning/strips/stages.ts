@@ -3,7 +3,7 @@ import { MIDDLE, STEP, WORTH_MINUTES, lostWithin } from './score.ts'
 import type { Aim } from './sums.ts'
 
 /** A part of the plans that reach: those that give up no more than so many minutes' worth by lying off the middle and by chance. */
-export interface Stage {
+export interface SearchStage {
   /** The share of its tolerance that any number may be off. */
   placed: number
   /** What of the chance all numbers may lose together, as −ln of what is left. */
@@ -13,7 +13,7 @@ export interface Stage {
 }
 
 /** All plans that reach, where anywhere inside a tolerance is as good as its middle. */
-export const WHOLE: Stage = { placed: 1, mostLost: Infinity, givenUp: 0 }
+export const WHOLE_TOLERANCES: SearchStage = { placed: 1, mostLost: Infinity, givenUp: 0 }
 
 /** Where the plans of a stage may lie, as shares of the tolerances: a convex region. */
 export interface Region {
@@ -50,15 +50,15 @@ const TENTHS = [0, 1, 2, Infinity]
  * against it.
  * @param leastDepth quarters of a tolerance by which every plan lies outside the middle
  */
-export function stagesOf(aims: readonly KnownAim[], leastDepth: number): Stage[] {
+export function stagesOf(aims: readonly KnownAim[], leastDepth: number): SearchStage[] {
   // What all plans have beyond the most that chance is compared with.
   const beyond = aims.reduce((sum, aim) => sum + Math.max(0, -lossAt(aim, 0)), 0)
   const placed = Math.min(1, MIDDLE + STEP.depth * (leastDepth + 1e-4))
   const lost = (tenths: number) => (tenths < Infinity ? beyond - Math.log(1 - lostWithin(tenths)) : Infinity)
-  const middle: Stage = { placed, mostLost: lost(0), givenUp: WORTH_MINUTES.depth * leastDepth }
+  const middle: SearchStage = { placed, mostLost: lost(0), givenUp: WORTH_MINUTES.depth * leastDepth }
   return [
     middle,
-    ...TENTHS.map((tenths, i): Stage => {
+    ...TENTHS.map((tenths, i): SearchStage => {
       const givenUp = i === 0 ? WORTH_MINUTES.depth : WORTH_MINUTES.chance * (TENTHS[i - 1] + 1)
       return { placed: 1, mostLost: lost(tenths), givenUp: middle.givenUp + givenUp }
     }),
@@ -66,7 +66,7 @@ export function stagesOf(aims: readonly KnownAim[], leastDepth: number): Stage[]
 }
 
 /** Where plans of a stage may lie that leave the numbers so unsure; null where they give up too much wherever they lie. */
-export function regionOf({ placed, mostLost }: Stage, aims: readonly KnownAim[]): Region | null {
+export function stageRegion({ placed, mostLost }: SearchStage, aims: readonly KnownAim[]): Region | null {
   if (aims.reduce((sum, aim) => sum + lossAt(aim, 0), 0) > mostLost + 1e-9) return null
   const shares = sharesIn(aims, placed, mostLost)
   return { shares, losses: aims.map((aim, i) => lossesOf(aim, shares[i])), mostLost }

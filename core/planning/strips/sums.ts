@@ -53,7 +53,7 @@ export interface Aim {
 /**
  * @example aimsOf({ target: { mass: { value: 305, tolerance: 1 } }, limits: { matters: { mass: 'most' } } })[0].target // 305
  */
-export function aimsOf({ target, limits }: PlanRequest): Aim[] {
+export function searchAims({ target, limits }: PlanRequest): Aim[] {
   return aimedAt(target).map((quantity) => {
     const matters = limits.matters[quantity]
     return {

@@ -1,11 +1,11 @@
-import type { Rule, Test } from './rule.ts'
+import type { Rule, RuleTest } from './rule.ts'
 
 /** Facts of the trade: common practice, no source, unless a rule names one. */
 const PRACTICE = { grade: 'common practice', source: 'common practice, no source', school: 'common' } as const
-const adult: Test = { fact: 'age', atLeast: 18 }
-const minor: Test = { fact: 'age', below: 18 }
-const level = (...is: string[]): Test => ({ fact: 'level', is })
-const complains = (...is: string[]): Test => ({ fact: 'complaints', is })
+const adult: RuleTest = { fact: 'age', atLeast: 18 }
+const minor: RuleTest = { fact: 'age', below: 18 }
+const level = (...is: string[]): RuleTest => ({ fact: 'level', is })
+const complains = (...is: string[]): RuleTest => ({ fact: 'complaints', is })
 /** A frame of 26 in or less; half an inch of room. */
 const SHORT_CM = 67.3
 

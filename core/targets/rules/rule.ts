@@ -47,12 +47,12 @@ export interface RuleFacts {
 export type FactName = keyof RuleFacts
 
 /** A condition as data. A number beyond its edge: `over` and `below` leave the edge out, `atLeast` and `atMost` take it in. */
-export type Test =
+export type RuleTest =
   | { fact: FactName; over?: number; atLeast?: number; below?: number; atMost?: number }
   | { fact: FactName; is: readonly string[] }
-  | { all: readonly Test[] }
-  | { any: readonly Test[] }
-  | { not: Test }
+  | { all: readonly RuleTest[] }
+  | { any: readonly RuleTest[] }
+  | { not: RuleTest }
 
 export type Truth = 'yes' | 'no' | 'unknown'
 
@@ -83,7 +83,7 @@ export type RuleEffect =
 export interface Rule {
   id: string
   sports: readonly SportId[] | 'all'
-  when: Test
+  when: RuleTest
   effect: RuleEffect
   school: 'common' | StrategyId
   grade: 'measured' | 'published standard' | 'common practice' | 'thin'
@@ -97,7 +97,7 @@ export interface Rule {
 /**
  * Whether a condition holds, with three values: what is not known makes it unknown, unless the rest decides it alone (Kleene).
  */
-export function holds(test: Test, facts: RuleFacts): Truth {
+export function holds(test: RuleTest, facts: RuleFacts): Truth {
   if ('all' in test) return least(test.all.map((t) => holds(t, facts)))
   if ('any' in test) return opposite(least(test.any.map((t) => opposite(holds(t, facts)))))
   if ('not' in test) return opposite(holds(test.not, facts))
@@ -122,7 +122,7 @@ function least(verdicts: readonly Truth[]): Truth {
 const opposite = (v: Truth): Truth => (v === 'yes' ? 'no' : v === 'no' ? 'yes' : 'unknown')
 
 /** The facts that a condition looks at. */
-export function factsOf(test: Test): FactName[] {
+export function factsOf(test: RuleTest): FactName[] {
   if ('all' in test) return [...new Set(test.all.flatMap(factsOf))]
   if ('any' in test) return [...new Set(test.any.flatMap(factsOf))]
   if ('not' in test) return factsOf(test.not)

@@ -1,12 +1,12 @@
 import { AGE_CLASSES } from './ageClasses.ts'
 import { ONE_CLASS, WEEKS_ON_A_CLASS } from '../steps.ts'
-import type { Rule, Test } from './rule.ts'
+import type { Rule, RuleTest } from './rule.ts'
 
 const PRACTICE = { grade: 'common practice', source: 'common practice, no source', school: 'common' } as const
 const OWN_SUMS = { grade: 'measured', source: 'this frame’s own readings', school: 'common' } as const
 const RULES = { grade: 'published standard', school: 'common' } as const
 const memory = (name: string) => `${name}; from memory, the rules in force where you play decide`
-const raised: Test = {
+const raised: RuleTest = {
   any: [
     { fact: 'massUpG', over: 1 },
     { fact: 'swingUpTolerances', over: 1 },
@@ -20,7 +20,7 @@ function classRules(c: (typeof AGE_CLASSES)[number], of: 'frame' | 'target'): Ru
     of === 'frame' ? (['bareMassG', 'bareSwingKgCm2'] as const) : (['targetBareMassG', 'targetBareSwingKgCm2'] as const)
   const effect = (quantity: 'mass' | 'swingWeight') =>
     ({ kind: 'warning', quantity, confirm: of === 'target' && c.confirm }) as const
-  const age: Test = { fact: 'age', atLeast: c.from, below: c.to }
+  const age: RuleTest = { fact: 'age', atLeast: c.from, below: c.to }
   const prefix = of === 'frame' ? 'frame' : 'guard'
   const what = of === 'frame' ? 'this frame has' : 'this comes to'
   const wide = c.sport === 'tennis' ? '' : ' Common practice, wide: look at the player too.'

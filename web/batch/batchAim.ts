@@ -17,7 +17,7 @@ export interface Aimed {
 }
 
 /** What a batch is picked for; null where it is the middle of the batch, or nobody knows the numbers. @param setup finds one of the library */
-export async function aimedAt(
+export async function batchAim(
   { aim, sport, condition, axisCm }: BatchBody,
   setup: (id: string) => Promise<Reference | null>,
 ): Promise<Aimed | null> {
