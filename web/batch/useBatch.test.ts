@@ -57,7 +57,7 @@ vi.mock('../stores/shop.ts', () => ({ useShop: () => ({ initials: 'JQ', unitsFor
 /** What is aimed at is found out when the test says so. */
 const aims: { of: BatchBody; found: (aimed: Aimed | null) => void; fail: (error: Error) => void }[] = []
 vi.mock('./batchAim.ts', () => ({
-  aimedAt: (of: BatchBody) => new Promise<Aimed | null>((found, fail) => aims.push({ of, found, fail })),
+  batchAim: (of: BatchBody) => new Promise<Aimed | null>((found, fail) => aims.push({ of, found, fail })),
 }))
 const aimed = (name: string): Aimed => ({ name, wanted: { mass: 305 }, player: null })
 
