@@ -87,78 +87,85 @@ onMounted(() => body.value.units.length > 0 && go(0, 0))
 </script>
 
 <template>
-  <table class="plain units">
-    <thead>
-      <tr>
-        <SortHead by="name" name="Unit" :order="order" />
-        <SortHead v-for="q in QUANTITIES" :key="q" :by="q" :name="QUANTITY_NAMES[q]" :order="order" />
-        <SortHead by="pick" name="Pick" :order="order" />
-      </tr>
-    </thead>
-    <tbody>
-      <tr
-        v-for="(unit, r) in rows"
-        :key="unit.id"
-        :class="{ inHand: r === row, best: best === unit.id }"
-        :data-unit="unit.name"
-      >
-        <td>
-          <input
-            :value="unit.name"
-            class="name"
-            aria-label="Unit"
-            @focus="row = r"
-            @change="(e: Event) => rename(unit, typedIn(e))"
-          />
-        </td>
-        <td v-for="(q, c) in QUANTITIES" :key="q">
-          <BatchCell
-            :ref="(el) => (fields[cell(unit, q)] = el as never)"
-            :unit="unit"
-            :quantity="q"
-            :summary="summaryOf(unit.id).quantities[q]"
-            :off="offOf(unit.id, q)"
-            :length-cm="lengthCm"
-            @commit="(value, typed) => batch.addReading(unit.id, q, value, typed)"
-            @next="next"
-            @focused="focusOn(r, c)"
-            @remove="(id) => batch.removeReading(unit.id, id)"
-          />
-        </td>
-        <td>
-          <b v-if="anyAim && unit.readings.length > 0" class="figure">{{ rankOf(unit.id) + 1 }}.</b>
-          <small v-if="unit.reservedFor" class="reserved">kept for {{ unit.reservedFor }}</small>
-          <br />
-          <router-link v-if="unit.jobId" :to="{ name: 'bench', params: { id: unit.jobId } }">on the bench</router-link>
-          <v-btn v-else size="small" :disabled="unit.readings.length === 0" @click="emit('bench', unit)"
-            >To the bench</v-btn
-          >
-        </td>
-      </tr>
-    </tbody>
-    <tfoot>
-      <tr>
-        <td class="quiet">apart by</td>
-        <td v-for="q in QUANTITIES" :key="q" class="figure quiet">
-          <template v-if="spreadOf(q)"
-            >{{ writeSpread(spreadOf(q)!.by, q, units)
-            }}<small class="told">{{ spreadOf(q)!.isTold ? 'told apart' : 'cannot be told apart' }}</small></template
-          >
-        </td>
-        <td />
-      </tr>
-      <tr v-if="anyAim">
-        <td><MarkGlyph kind="target" /> wanted</td>
-        <td v-for="q in QUANTITIES" :key="q" class="figure target">
-          {{ wanted[q] === undefined ? 'not known' : write(wanted[q]!, q) }}
-        </td>
-        <td />
-      </tr>
-    </tfoot>
-  </table>
+  <div class="scroll">
+    <table class="plain units">
+      <thead>
+        <tr>
+          <SortHead by="name" name="Unit" :order="order" />
+          <SortHead v-for="q in QUANTITIES" :key="q" :by="q" :name="QUANTITY_NAMES[q]" :order="order" />
+          <SortHead by="pick" name="Pick" :order="order" />
+        </tr>
+      </thead>
+      <tbody>
+        <tr
+          v-for="(unit, r) in rows"
+          :key="unit.id"
+          :class="{ inHand: r === row, best: best === unit.id }"
+          :data-unit="unit.name"
+        >
+          <td>
+            <input
+              :value="unit.name"
+              class="name"
+              aria-label="Unit"
+              @focus="row = r"
+              @change="(e: Event) => rename(unit, typedIn(e))"
+            />
+          </td>
+          <td v-for="(q, c) in QUANTITIES" :key="q">
+            <BatchCell
+              :ref="(el) => (fields[cell(unit, q)] = el as never)"
+              :unit="unit"
+              :quantity="q"
+              :summary="summaryOf(unit.id).quantities[q]"
+              :off="offOf(unit.id, q)"
+              :length-cm="lengthCm"
+              @commit="(value, typed) => batch.addReading(unit.id, q, value, typed)"
+              @next="next"
+              @focused="focusOn(r, c)"
+              @remove="(id) => batch.removeReading(unit.id, id)"
+            />
+          </td>
+          <td>
+            <b v-if="anyAim && unit.readings.length > 0" class="figure">{{ rankOf(unit.id) + 1 }}.</b>
+            <small v-if="unit.reservedFor" class="reserved">kept for {{ unit.reservedFor }}</small>
+            <br />
+            <router-link v-if="unit.jobId" :to="{ name: 'bench', params: { id: unit.jobId } }"
+              >on the bench</router-link
+            >
+            <v-btn v-else size="small" :disabled="unit.readings.length === 0" @click="emit('bench', unit)"
+              >To the bench</v-btn
+            >
+          </td>
+        </tr>
+      </tbody>
+      <tfoot>
+        <tr>
+          <td class="quiet">apart by</td>
+          <td v-for="q in QUANTITIES" :key="q" class="figure quiet">
+            <template v-if="spreadOf(q)"
+              >{{ writeSpread(spreadOf(q)!.by, q, units)
+              }}<small class="told">{{ spreadOf(q)!.isTold ? 'told apart' : 'cannot be told apart' }}</small></template
+            >
+          </td>
+          <td />
+        </tr>
+        <tr v-if="anyAim">
+          <td><MarkGlyph kind="target" /> wanted</td>
+          <td v-for="q in QUANTITIES" :key="q" class="figure target">
+            {{ wanted[q] === undefined ? 'not known' : write(wanted[q]!, q) }}
+          </td>
+          <td />
+        </tr>
+      </tfoot>
+    </table>
+  </div>
 </template>
 
 <style scoped>
+.scroll {
+  overflow-x: auto;
+}
 .units {
   table-layout: fixed;
   /* Each of the four has room for its field; on a phone the table moves sideways under the names of the units. */

@@ -130,7 +130,7 @@ function onKey(event: KeyboardEvent): void {
       >
     </div>
     <div class="grid">
-      <main><RouterView /></main>
+      <div><RouterView /></div>
       <FourRows :final="route.name === 'check' || route.name === 'play'" />
     </div>
   </template>
