@@ -7,6 +7,7 @@ import ChartOut from '../charts/ChartOut.vue'
 import { pictureOf } from '../charts/pictureOf.ts'
 import TableBehind from '../charts/TableBehind.vue'
 import { useDrawnWidth } from '../shared/useDrawnWidth.ts'
+import { markReach } from './markReach.ts'
 
 /** Plans on a line, each a mark to be taken. */
 const props = defineProps<{
@@ -36,6 +37,7 @@ const LEFT = 46
 const BOTTOM = 118
 const x = computed(() => scaleLinear([props.xFrom, props.xTo], [LEFT, width.value - 24]).nice())
 const y = computed(() => scaleLinear([0, props.yTo], [BOTTOM, 14]).nice())
+const reach = computed(() => markReach(props.points.map((p) => ({ x: x.value(p.x), y: y.value(p.y) }))))
 const path = computed(() => props.points.map((p, i) => `${i ? 'L' : 'M'}${x.value(p.x)} ${y.value(p.y)}`).join(''))
 </script>
 
@@ -73,7 +75,7 @@ const path = computed(() => props.points.map((p, i) => `${i ? 'L' : 'M'}${x.valu
         @keydown.space.prevent="$emit('take', p.plan)"
       >
         <title>{{ p.says }}</title>
-        <circle r="22" class="touch" />
+        <circle :r="reach[i]" class="touch" />
         <path d="M0 -7L7 0L0 7L-7 0Z" class="mark" />
       </g>
     </svg>
