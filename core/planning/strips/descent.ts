@@ -86,9 +86,8 @@ export class Descent {
     this.#lookCost = 1 + Math.floor(directions.length / DIRECTIONS)
     this.#half = new Float64Array(directions.length)
     this.#setHalf()
-    this.#ways = this.#shelves.map(({ kin }) =>
-      kin.map((k) => ({ kin: k, adds: directions.map((d) => d.of(k)), flat: null })),
-    )
+    const isPlain = isSame(directions, search.directions.windows)
+    this.#ways = this.#shelves.map((shelf) => (isPlain ? plainWays(shelf, directions) : waysAt(shelf, directions)))
     const at = this.#shelves.map((shelf) => search.shelves.indexOf(shelf))
     this.#before = [...at, -1].map((_, depth) => this.#bringBefore(depth, at))
     this.#order = at.map((_, depth) => {
@@ -125,18 +124,21 @@ export class Descent {
     if (before === 0) return this.#chosen(own, flags, isCut)
     const depth = before - 1
     const rest = this.#before[depth]
+    let most = this.#search.mostMinutes + 1e-9
     for (const laid of this.#ways[depth]) {
-      if ((this.#budget.left -= this.#lookCost) < 0) return false
       const { kin } = laid
+      // The others take no less by themselves.
+      if (own + kin.minutes + rest.minutes > most) break
+      if ((this.#budget.left -= this.#lookCost) < 0) return false
       this.#laid[depth] = laid
       const shared = this.#search.sharedMinutes(
         isCut || kin.isCut || rest.isCut ? 1 : 0,
         this.#materials(depth) + bits(rest.kinds & ~(kinds | kin.kind)),
         flags | kin.flags | rest.flags,
       )
-      if (own + kin.minutes + rest.minutes + shared > this.#search.mostMinutes + 1e-9 || !this.#canReach(depth))
-        continue
+      if (own + kin.minutes + rest.minutes + shared > most || !this.#canReach(depth)) continue
       if (!this.#choose(depth, own + kin.minutes, flags | kin.flags, kinds | kin.kind, isCut || kin.isCut)) return false
+      most = this.#search.mostMinutes + 1e-9
     }
     return true
   }
@@ -274,6 +276,21 @@ export class Descent {
     return true
   }
 }
+
+const waysAt = ({ kin }: Shelf, directions: readonly Direction[]): Laid[] =>
+  kin.map((k) => ({ kin: k, adds: directions.map((d) => d.of(k)), flat: null }))
+
+/** Of each place along the windows alone, which are the same for every set of places. */
+const plain = new WeakMap<Shelf, Laid[]>()
+
+function plainWays(shelf: Shelf, windows: readonly Direction[]): Laid[] {
+  let ways = plain.get(shelf)
+  if (!ways) plain.set(shelf, (ways = waysAt(shelf, windows)))
+  return ways
+}
+
+const isSame = (a: readonly Direction[], b: readonly Direction[]) =>
+  a.length === b.length && a.every((d, i) => d === b[i])
 
 /** The first of some that adds so much or more, by its sign: of what never falls, or never rises. */
 function firstAt(each: Float64Array, sign: number, from: number, to: number, v: number): number {

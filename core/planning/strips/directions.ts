@@ -17,7 +17,8 @@ export abstract class Direction {
   /** Least and most that a pattern of each shelf adds. */
   readonly low: Float64Array
   readonly high: Float64Array
-  readonly #adds = new Map<Kin, Adds>()
+  /** By the number of the kin. */
+  readonly #adds: (Adds | undefined)[] = []
 
   /** @param from the sum with nothing added */
   constructor(
@@ -42,9 +43,7 @@ export abstract class Direction {
   }
 
   of(kin: Kin): Adds {
-    let adds = this.#adds.get(kin)
-    if (!adds) this.#adds.set(kin, (adds = addsOf(this.eachOf(kin))))
-    return adds
+    return (this.#adds[kin.id] ??= addsOf(this.eachOf(kin)))
   }
 }
 

@@ -1,7 +1,7 @@
 import { Descent, type Along, type SearchBudget } from './descent.ts'
 import type { Bounds, WindowSum } from './directions.ts'
 import { isNearing, type StripSearch } from './search.ts'
-import { bits, type Shelf } from './shelf.ts'
+import { bits } from './shelf.ts'
 
 /**
  * Every plan of so many places that could be better than the best known is looked at; the best of them is then known. Sets of places are
@@ -13,12 +13,12 @@ export function exhaust(search: StripSearch, places: number, budget: SearchBudge
   if (places > search.mostPlaces) return true
   const sets = setsWithin(search, places, budget)
   if (!sets) return false
-  for (const { shelves, least } of sets.sort((a, b) => a.least - b.least)) {
+  for (const { at, least } of sets) {
     if (least > search.mostMinutes + 1e-9) break
-    const at = shelves.map((s) => search.shelves.indexOf(s)).sort((a, b) => a - b)
     if ((budget.left -= isNearing(search.stage) ? LOOK : 0) < 0) return false
     const bounds = search.boundsFor(at)
     const directions = bounds && directionsFor(search, at, bounds, budget)
+    const shelves = at.map((i) => search.shelves[i])
     if (directions && !new Descent(search, shelves, directions, budget).run()) return false
   }
   return true
@@ -27,16 +27,8 @@ export function exhaust(search: StripSearch, places: number, budget: SearchBudge
 /** More places ask more work: true where no set of one place more than these asks as little as the best. */
 export function isClosedBeyond(search: StripSearch, places: number, budget: SearchBudget): boolean {
   if (places >= search.mostPlaces) return true
-  return setsWithin(search, places + 1, budget)?.length === 0
-}
-
-/** Minutes under which no plan with these places can be made. */
-function leastMinutes(search: StripSearch, shelves: readonly Shelf[]): number {
-  const flags = shelves.reduce((all, s) => all | s.always, 0)
-  const kinds = shelves.reduce((all, s) => all | s.kind, 0)
-  const measured = shelves.some((s) => s.isCut) ? 1 : 0
-  const own = shelves.reduce((sum, s) => sum + s.leastMinutes, 0)
-  return own + search.sharedMinutes(measured, bits(kinds), flags)
+  const sets = setsWithin(search, places + 1, budget)
+  return sets !== null && !sets.some(({ least }) => least <= search.mostMinutes + 1e-9)
 }
 
 /**
@@ -91,26 +83,39 @@ function directionsFor(
   return [...windows, ...rows, ...kept.map((direction) => ({ direction, half: () => bounds.along(direction) }))]
 }
 
-/** Sets of so many places that could be made in the minutes of the best, with the least that each asks; null where the budget ended. */
-function setsWithin(
-  search: StripSearch,
-  places: number,
-  budget: SearchBudget,
-): { shelves: Shelf[]; least: number }[] | null {
-  const { shelves } = search
-  const out: { shelves: Shelf[]; least: number }[] = []
-  const add = (chosen: Shelf[], from: number): boolean => {
+/** Some places, by their indices, rising, with the least minutes that a plan with all of them takes. */
+interface PlaceSet {
+  at: readonly number[]
+  least: number
+}
+
+/** Of each search the sets that were last put together: stages go through the same ones. */
+const last = new WeakMap<StripSearch, { places: number; most: number; sets: readonly PlaceSet[] }>()
+
+/** Sets of so many places that could be made in the minutes of the best, those that ask least first; null where the budget ended. */
+function setsWithin(search: StripSearch, places: number, budget: SearchBudget): readonly PlaceSet[] | null {
+  const { shelves, mostMinutes } = search
+  const known = last.get(search)
+  // In fewer minutes there are no others.
+  if (known?.places === places && mostMinutes <= known.most) return known.sets
+  const sets: PlaceSet[] = []
+  const add = (at: readonly number[], own: number, flags: number, kinds: number, isCut: boolean): boolean => {
     if ((budget.left -= SET) < 0) return false
-    const least = leastMinutes(search, chosen)
+    const least = own + search.sharedMinutes(isCut ? 1 : 0, bits(kinds), flags)
     // What a place adds it adds to whatever is there: a part that asks too much is in no set.
-    if (least > search.mostMinutes + 1e-9) return true
-    if (chosen.length === places) {
-      out.push({ shelves: chosen, least })
-      return out.length <= MOST_SETS
+    if (least > mostMinutes + 1e-9) return true
+    if (at.length === places) {
+      sets.push({ at, least })
+      return sets.length <= MOST_SETS
     }
-    for (let i = from; i <= shelves.length - (places - chosen.length); i++)
-      if (!add([...chosen, shelves[i]], i + 1)) return false
+    for (let i = (at.at(-1) ?? -1) + 1; i <= shelves.length - (places - at.length); i++) {
+      const s = shelves[i]
+      if (!add([...at, i], own + s.leastMinutes, flags | s.always, kinds | s.kind, isCut || s.isCut)) return false
+    }
     return true
   }
-  return add([], 0) ? out : null
+  if (!add([], 0, 0, 0, false)) return null
+  sets.sort((a, b) => a.least - b.least)
+  last.set(search, { places, most: mostMinutes, sets })
+  return sets
 }

@@ -30,7 +30,7 @@ import {
   type Region,
   type SearchStage,
 } from './stages.ts'
-import { flagsOf, shelfOf, withinRows, type Shelf } from './shelf.ts'
+import { flagsOf, shelvesOf, withinRows, type Shelf } from './shelf.ts'
 import { leastWorstOf, mostOf, windowsOf, type Window } from './windows.ts'
 
 /** A plan as patterns, one a place, with its score. */
@@ -107,7 +107,7 @@ export class StripSearch {
     const kept = withinRows(groups, rows, this.#rowsOf)
     const most = mostOf(this.#aims, this.#base, kept)
     this.windows = windowsOf(this.#aims, this.#base, kept, state.axisCm, most)
-    this.shelves = kept.map((group) => shelfOf(group, this.windows))
+    this.shelves = shelvesOf(kept, this.windows)
     this.directions = new Directions(this.windows, this.shelves)
     this.rows = rows.map((row) => new RowSum(row, this.shelves)).filter(({ mayBreak }) => mayBreak)
     const mass = this.#aims.find((aim) => aim.quantity === 'mass')

@@ -5,6 +5,8 @@ import { sumAlong, type Window } from './windows.ts'
 
 /** Patterns of a place that ask the same work but for their length: one choice, a material laid in one way. Longer ones later. */
 export interface Kin {
+  /** Numbers the kin of a search from 0 on. */
+  id: number
   patterns: Pattern[]
   /** What each pattern adds to every window over its half width, pattern after pattern. */
   scaled: Float64Array
@@ -73,9 +75,15 @@ function alikeOf(group: Group): Pattern[][] {
   return found
 }
 
-export function shelfOf(group: Group, windows: readonly Window[]): Shelf {
+/** The places of a search, each with its ways to lay strips. */
+export function shelvesOf(groups: readonly Group[], windows: readonly Window[]): Shelf[] {
+  let id = 0
+  return groups.map((group) => shelfOf(group, windows, () => id++))
+}
+
+function shelfOf(group: Group, windows: readonly Window[], nextId: () => number): Shelf {
   const kin = alikeOf(group)
-    .map((patterns) => kinOf(patterns, windows))
+    .map((patterns) => kinOf(nextId(), patterns, windows))
     .sort((a, b) => a.minutes - b.minutes)
   const kinds = new Set(kin.map((k) => k.kind))
   return {
@@ -100,7 +108,7 @@ function joined(parts: readonly Float64Array[]): Float64Array {
   return all
 }
 
-function kinOf(patterns: Pattern[], windows: readonly Window[]): Kin {
+function kinOf(id: number, patterns: Pattern[], windows: readonly Window[]): Kin {
   const n = windows.length
   const scaled = new Float64Array(n * patterns.length)
   const atLength = new Map<number, number>()
@@ -109,6 +117,7 @@ function kinOf(patterns: Pattern[], windows: readonly Window[]): Kin {
     atLength.set(length, i)
   }
   return {
+    id,
     patterns,
     scaled,
     atLength,
