@@ -11,7 +11,7 @@ export interface SearchBudget {
 
 /** So few patterns are looked at one by one. */
 const FEW = 5
-/** What an exact comparison costs, and a look at a pattern along so many directions: see `Budget`. */
+/** What an exact comparison costs, and a look at a pattern along so many directions: see `SearchBudget`. */
 const OFFER = 80
 const DIRECTIONS = 8
 /** Directions by which the lengths at a place are narrowed before each is looked at. */

@@ -33,7 +33,7 @@ export function isClosedBeyond(search: StripSearch, places: number, budget: Sear
 
 /**
  * What it costs to put a set of places together, to see of one that no minutes bound whether anything can come of it, and to look along a
- * direction at all that they can do: see `Budget`.
+ * direction at all that they can do: see `SearchBudget`.
  */
 const SET = 8
 const LOOK = 30

@@ -6,7 +6,7 @@ import type { Group } from './menu.ts'
 import { StripSearch, type Candidate, type Nearing } from './search.ts'
 import type { SearchStage } from './stages.ts'
 
-/** What is spent on following a hand, on one of many that are shown together, on an answer at once, on one that is harder to find, and before a proof is given up: see `Budget`. */
+/** What is spent on following a hand, on one of many that are shown together, on an answer at once, on one that is harder to find, and before a proof is given up: see `SearchBudget`. */
 const FOLLOWING = 1e5
 const GLANCE = 1.5e5
 const AT_ONCE = 3e5

@@ -77,7 +77,7 @@ export function effortOf(score: Score): number {
 
 /**
  * The aims of a plan in a hand's order, each in whole steps; less is better: inside the tolerances, likely to land in few minutes, near, light, cheap.
- * @example inSteps({ outside: 0, chanceLost: 0, worst: 0, minutes: 7.2, places: 2, deviation: 1, addedG: 5.2, cost: 0 }, { placesFirst: false, leastMass: true }) // [0, 8, 2, 10, 11, 0]
+ * @example scoreSteps({ outside: 0, chanceLost: 0, worst: 0, minutes: 7.2, places: 2, deviation: 1, addedG: 5.2, cost: 0 }, { placesFirst: false, leastMass: true }) // [0, 8, 2, 10, 11, 0]
  */
 export function scoreSteps(score: Score, order: Order): number[] {
   const effort = effortOf(score)

@@ -51,7 +51,7 @@ export interface Aim {
 }
 
 /**
- * @example aimsOf({ target: { mass: { value: 305, tolerance: 1 } }, limits: { matters: { mass: 'most' } } })[0].target // 305
+ * @example searchAims({ target: { mass: { value: 305, tolerance: 1 } }, limits: { matters: { mass: 'most' } } })[0].target // 305
  */
 export function searchAims({ target, limits }: PlanRequest): Aim[] {
   return aimedAt(target).map((quantity) => {
