@@ -20,7 +20,7 @@ export function mostGapOf(quantity: Quantity, profile: SportProfile): number {
  * How far apart two frames are, in tolerances: √Σ c²d²/(c²+d²) over the numbers known of `mine`, with d² = (Δ² + u²)/tolerance²
  * and c three spreads of the population. Near frames differ by the plain √Σd²; an unknown counts as c, the most that any number
  * can, so that leaving a number out never brings a setup nearer.
- * @example nearness(frame(300, 32, 300), frame(300, 32, 300), tennis) // 0
+ * @example nearness(frame(300, 32, 300), frame(301, 32, 300), tennis) // 0.9998
  */
 export function nearness(mine: FrameState, other: FrameState, profile: SportProfile): number {
   let sum = 0

@@ -1,9 +1,9 @@
 import { estimateOf, type FrameState } from '../frame/state.ts'
 import { withPieces } from '../frame/pieces.ts'
-import { meansOf } from '../geometry/shape.ts'
 import { GCM2_PER_KGCM2, type AimQuantity, type ShownQuantity } from '../quantities/units.ts'
 import type { Cut, Workpiece } from './cut.ts'
 import type { Material } from './material.ts'
+import { momentsOfPieces } from './moments.ts'
 import { piecesOf } from './pieces.ts'
 
 /** What one more gram at a place moves: balance in cm, the rest in kg·cm². */
@@ -48,13 +48,12 @@ export interface CutLeverage {
  */
 export function leverageOfCut(cut: Cut, material: Material, work: Workpiece, state: FrameState): CutLeverage | null {
   const pieces = piecesOf(cut, material, work)
-  const grams = pieces.reduce((sum, piece) => sum + piece.massG, 0)
+  const { massG: grams, moment } = momentsOfPieces(pieces, work.geometry, state.axisCm)
   if (Math.abs(grams) < 1e-9) return null
-  const xCm = pieces.reduce((sum, piece) => sum + piece.massG * meansOf(piece.shape, work.geometry).x, 0) / grams
   const after = withPieces(state, pieces, work.geometry)
   return {
     grams,
-    xCm,
+    xCm: moment / grams,
     changeOf: (quantity) => {
       const [now, then] = [estimateOf(state, quantity), estimateOf(after, quantity)]
       return now && then ? then.value - now.value : null

@@ -56,6 +56,7 @@ export const FINEST_STEP = 0.05
 export const isInDrawer = <M extends Pick<Material, 'kind'>>(material: M): material is M & { kind: StockedKind } =>
   material.kind !== 'off' && material.kind !== 'moved'
 /**
+ * Is it cut by length?
  * @example isByLength('tape') // true
  */
 export const isByLength = (kind: MaterialKind): boolean => COUNTED_IN[kind] === 'cm'

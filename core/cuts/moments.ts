@@ -1,4 +1,5 @@
-import { leverageOf } from '../frame/pieces.ts'
+import { leverageOf, type Piece } from '../frame/pieces.ts'
+import type { FrameGeometry } from '../geometry/outline.ts'
 import { meansOf } from '../geometry/shape.ts'
 import type { FrameState } from '../frame/state.ts'
 import type { Cut, Workpiece } from './cut.ts'
@@ -17,6 +18,7 @@ export interface Moments {
 export const NO_MOMENTS: Moments = { massG: 0, moment: 0, swing: 0, twist: 0, side: 0 }
 
 /**
+ * One after the other, the second so many times.
  * @example addMoments(NO_MOMENTS, { massG: 2, moment: 120, swing: 5, twist: 0.3, side: 0 }, 2) // { massG: 4, moment: 240, swing: 10, twist: 0.6, side: 0 }
  */
 export function addMoments(a: Moments, b: Moments, times = 1): Moments {
@@ -30,18 +32,25 @@ export function addMoments(a: Moments, b: Moments, times = 1): Moments {
 }
 
 /**
+ * The exact sums of some pieces about an axis.
+ * @example momentsOfPieces([{ massG: 4, shape: { kind: 'point', xCm: 60.16, yCm: 0 }, uMassG: 0, uPlaceCm: 0 }], outline, 10.16) // { massG: 4, moment: 240.64, swing: 10, twist: 0, side: 0 }
+ */
+export function momentsOfPieces(pieces: readonly Piece[], geometry: FrameGeometry, axisCm: number): Moments {
+  const sum = { ...NO_MOMENTS }
+  for (const { massG, shape } of pieces) {
+    const per = leverageOf(meansOf(shape, geometry), axisCm)
+    sum.massG += massG
+    sum.moment += massG * per.xCm
+    sum.swing += massG * per.swing
+    sum.twist += massG * per.twist
+    sum.side += massG * per.yCm
+  }
+  return sum
+}
+
+/**
  * The exact sums of a cut about the state's axis.
  * @example momentsOfCut({ ...spot, atCm: 60.16, amount: 4 }, oneGram, workpiece, frame(300, 32, 300)) // { massG: 4, moment: 240.64, swing: 10, twist: 0, side: 0 }
  */
-export function momentsOfCut(cut: Cut, material: Material, work: Workpiece, state: FrameState): Moments {
-  return piecesOf(cut, material, work).reduce((sum, piece) => {
-    const per = leverageOf(meansOf(piece.shape, work.geometry), state.axisCm)
-    return addMoments(sum, {
-      massG: piece.massG,
-      moment: piece.massG * per.xCm,
-      swing: piece.massG * per.swing,
-      twist: piece.massG * per.twist,
-      side: piece.massG * per.yCm,
-    })
-  }, NO_MOMENTS)
-}
+export const momentsOfCut = (cut: Cut, material: Material, work: Workpiece, state: FrameState): Moments =>
+  momentsOfPieces(piecesOf(cut, material, work), work.geometry, state.axisCm)

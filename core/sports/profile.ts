@@ -96,7 +96,7 @@ export interface FrameShapeFacts {
 
 /**
  * The shape nearest in length and width; null where a sport speaks of none.
- * @example nearestShape([], { lengthCm: 40, headWidthCm: 20 }) // null
+ * @example nearestShape(pickleball.shapes, { lengthCm: 41.7, headWidthCm: 19.1 }).name // 'Elongated'
  */
 export function nearestShape(
   shapes: readonly FrameShapeFacts[],

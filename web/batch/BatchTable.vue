@@ -34,7 +34,11 @@ const summaryOf = (id: string) => summaries.value.find((s) => s.unit.id === id)!
 const rankOf = (id: string) => ranking.value.findIndex((r) => r.id === id)
 const offOf = (id: string, q: Quantity) => ranking.value.find((r) => r.id === id)?.off[q] ?? null
 const anyAim = computed(() => Object.keys(wanted.value).length > 0)
-const spreadOf = (q: Quantity) => batchSpread(summaries.value.map(({ summary }) => summary), q) // prettier-ignore
+const spreadOf = (q: Quantity) =>
+  batchSpread(
+    summaries.value.map(({ summary }) => summary),
+    q,
+  )
 const order = useUnitOrder(
   () => body.value.units,
   ({ id, name }) => {
@@ -183,8 +187,9 @@ onMounted(() => body.value.units.length > 0 && go(0, 0))
 tr.inHand td:first-child {
   box-shadow: inset 4px 0 rgb(var(--v-theme-primary));
 }
-tr.best {
-  background: rgba(var(--v-theme-target), 0.1);
+tr.best,
+tr.best > td:first-child {
+  background: linear-gradient(rgba(var(--v-theme-target), 0.1) 0 0) rgb(var(--v-theme-surface));
 }
 .name {
   width: 100%;

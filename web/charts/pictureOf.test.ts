@@ -9,7 +9,7 @@ afterEach(() => {
 
 describe('a drawing as a file', () => {
   it('says by itself what the page’s style sheets say of it, on the colour that it stands on', () => {
-    document.head.innerHTML = '<style>.line { fill: none; stroke: rgb(200, 50, 0) } .panel { background: rgb(250, 249, 240) }</style>' // prettier-ignore
+    document.head.innerHTML = '<style>.line { fill: none; stroke: rgb(200, 50, 0) } .panel { background: rgb(250, 249, 0) }</style>' // prettier-ignore
     document.body.innerHTML = `<section class="panel"><svg viewBox="-2 0 300 150"><path class="line" d="M0 0L9 9"/><g role="button" tabindex="0"><text style="font-size: 12px">grams &amp; more</text></g></svg></section>`
     const text = svgOf(document.querySelector('svg')!)
     const file = new DOMParser().parseFromString(text, 'image/svg+xml').documentElement
@@ -21,7 +21,7 @@ describe('a drawing as a file', () => {
       '-2',
       '300',
       '150',
-      'rgb(250, 249, 240)',
+      'rgb(250, 249, 0)',
     ])
     const path = file.querySelector('path')!
     expect(path.getAttribute('stroke')).toBe('rgb(200, 50, 0)')

@@ -45,7 +45,7 @@ export function svgOf(drawing: SVGSVGElement): string {
 function surfaceBehind(drawing: Element): string {
   for (let at: Element | null = drawing; at; at = at.parentElement) {
     const color = getComputedStyle(at).backgroundColor
-    if (color && !/^transparent$|, 0\)$/.test(color)) return color
+    if (color && !/^(transparent|rgba\(.*, 0\))$/.test(color)) return color
   }
   return '#ffffff'
 }

@@ -57,8 +57,8 @@ const table = computed(() => ({
   head: ['when', ...references.value.map((r) => `${r} ${props.unit}, reading less reference`), 'put right'],
   rows: props.checks.map((c) => [
     c.at,
-    ...references.value.map((r) => {
-      const off = series.value[references.value.indexOf(r)]?.find((p) => +p.at === Date.parse(c.at))?.off
+    ...series.value.map((points) => {
+      const off = points.find((p) => +p.at === Date.parse(c.at))?.off
       return off === undefined ? null : Number(off.toFixed(4))
     }),
     c.applied ? 'yes' : 'no',

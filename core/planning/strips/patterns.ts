@@ -1,6 +1,6 @@
-import { effectOf, leverageOf, type Piece } from '../../frame/pieces.ts'
-import { meansOf } from '../../geometry/shape.ts'
+import { effectOf, type Piece } from '../../frame/pieces.ts'
 import { costOf, massOf, stockTaken } from '../../cuts/cut.ts'
+import { momentsOfPieces } from '../../cuts/moments.ts'
 import { piecesOf } from '../../cuts/pieces.ts'
 import { MATERIAL_KINDS } from '../../cuts/material.ts'
 import { stretchOf, type Stretch } from '../../cuts/overlap.ts'
@@ -110,16 +110,8 @@ function addSquare(covariance: number[], error: readonly number[]): void {
 
 /** What some steps of a choice do to the sums, by the exact effect of their pieces. */
 function sumsFrom({ work, state }: PatternInputs, pieces: readonly Piece[]): number[] {
-  let [mass, moment, swing, twist, side] = [0, 0, 0, 0, 0]
-  for (const { massG, shape } of pieces) {
-    const per = leverageOf(meansOf(shape, work.geometry), state.axisCm)
-    mass += massG
-    moment += massG * per.xCm
-    swing += massG * per.swing
-    twist += massG * per.twist
-    side += massG * per.yCm
-  }
-  return [mass, moment, swing, twist, side]
+  const { massG, moment, swing, twist, side } = momentsOfPieces(pieces, work.geometry, state.axisCm)
+  return [massG, moment, swing, twist, side]
 }
 
 /** How unsure they leave the sums. @param material index of their material; −1 for what is on the frame already */

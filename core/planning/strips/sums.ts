@@ -27,7 +27,7 @@ export function sumsOf(state: FrameState): Float64Array {
 
 /**
  * The covariance of a state's sums from that of its numbers, row after row; first order: d(Mb) = b·dM + M·db.
- * @example sumsCovariance(frame(300, 32, 310, 13)).length // 25
+ * @example sumsCovariance({ ...frame(300, 32, 310), covariance: [0.04, 0, 0, 0, 0].map((v, i, all) => all.map((_, j) => (i === j ? v : 0))) })[6] // 40.96
  */
 export function sumsCovariance(state: FrameState): Float64Array {
   const [M, b, y] = [state.massG ?? 0, state.balanceCm ?? 0, state.lateralCm]
@@ -232,7 +232,7 @@ export function chanceLostFrom(
 
 /**
  * The most that any build could have: in the middle of every tolerance, and nothing unsure but the frame as it was read.
- * @example mostChance([{ quantity: 'mass', target: 300, tolerance: 1, weight: 1 }], frame(300, 32, 310)) // 1
+ * @example mostChance([{ quantity: 'mass', target: 300, tolerance: 1, weight: 1 }], { ...frame(300, 32, 310), covariance: [0.25, 0, 0, 0, 0].map((v, i, all) => all.map((_, j) => (i === j ? v : 0))) }) // 0.9545
  */
 export const mostChance = (aims: readonly Aim[], state: FrameState): number =>
   chanceToLand(aims.map((aim) => ({ ...aim, off: 0, u: estimateOf(state, aim.quantity)?.u ?? 0 })))
