@@ -12,6 +12,7 @@ import { askBench } from './benchControl.ts'
 import { DeviceGateway } from './gateway.ts'
 import type { ChannelEvents, InstrumentState, SentReading } from './instrument.ts'
 import { LineInstrument } from './lineInstrument.ts'
+import { tcpChannel } from './tcpChannel.ts'
 
 const TIMING = { pingMs: 60, silenceMs: 500, retryMs: 20 }
 let db: Database
@@ -127,6 +128,34 @@ describe('faults in the middle of readings, over TCP', () => {
     await new Promise((next) => setTimeout(next, 300))
     expect(asked).toBe(true)
     expect(told()).toHaveLength(2)
+  })
+  it('a reading asked for on a line that breaks at once comes on the next one, once', async () => {
+    let isLost = true
+    const events: { keep: SentReading[]; line: string[] } = { keep: [], line: [] }
+    const instrument = new LineInstrument(
+      'balance-board',
+      (on) => {
+        const channel = tcpChannel(port)(on)
+        return {
+          ...channel,
+          send: (line) => {
+            if (!isLost || !line.startsWith('MEASURE')) return channel.send(line)
+            // The cable is out before it has heard a word.
+            isLost = false
+            channel.close()
+          },
+        }
+      },
+      { keep: async (reading) => void events.keep.push(reading), changed: ({ line }) => events.line.push(line) },
+      TIMING,
+    )
+    await until(() => events.line.includes('connected'))
+    instrument.measure()
+    await until(() => events.keep.length > 0)
+    await new Promise((next) => setTimeout(next, 300))
+    expect(events.keep).toHaveLength(1)
+    expect(events.line).toContain('no answer')
+    instrument.close()
   })
   it('says what happened, and that the line is there again', async () => {
     await askBench(port, 'FAULT', { instrument: 'scale', kind: 'stall' })

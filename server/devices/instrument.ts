@@ -23,7 +23,7 @@ export interface InstrumentState {
  * instrument is asked for it again. `keep` may see one reading twice and must keep it once.
  */
 export interface Instrument {
-  /** Asks for a reading; the answer comes through `keep`. Does nothing while there is no line. */
+  /** Asks for a reading; the answer comes through `keep`. What the line did not bring is asked for when it is back. */
   measure(): void
   close(): void
 }

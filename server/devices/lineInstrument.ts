@@ -52,8 +52,12 @@ export class LineInstrument implements Instrument {
   private expected = 1
   private heardAt = 0
   private retries = 0
-  /** When a reading was asked for that nobody heard; null: none is owed. */
-  private owedAt: number | null = null
+  /** The last reading that the instrument is known to have taken. */
+  private taken = 0
+  /** A reading that was asked for, when, and beyond which of those taken then: until the instrument is known to have heard it. */
+  private owed: { at: number; beyond: number } | null = null
+  /** On this line nothing is known yet of what is owed. */
+  private isNewLine = false
   /** Lines that were heard and not yet worked off. */
   private waiting = 0
   private work: Promise<void> = Promise.resolve()
@@ -73,10 +77,12 @@ export class LineInstrument implements Instrument {
     this.connect()
   }
 
-  /** Asks for a reading; one that is asked for while the line is down is asked for as soon as it is back. */
+  /** Asks for a reading; what a line that is down, or breaks at once, did not bring to the instrument is asked for on the next. */
   measure(): void {
-    if (this.state.line === 'connected') this.channel?.send(encodeLine('MEASURE'))
-    else this.owedAt = now()
+    const isUp = this.state.line === 'connected'
+    // While the line is down nothing that it takes can be the answer.
+    this.owed = { at: now(), beyond: isUp ? this.taken : Infinity }
+    if (isUp) this.channel?.send(encodeLine('MEASURE'))
   }
 
   close(): void {
@@ -152,31 +158,54 @@ export class LineInstrument implements Instrument {
       case 'HELLO': {
         const next = whole(line.fields.next)
         this.expected = next > 0 && next <= MOST_SEQ ? next : 1
-        this.session = (line.fields.session ?? '').slice(0, LONGEST)
+        const session = (line.fields.session ?? '').slice(0, LONGEST)
+        if (session !== this.session) {
+          this.session = session
+          this.taken = 0
+          if (this.owed && this.owed.beyond < Infinity) this.owed.beyond = 0
+        }
         this.retries = 0
+        this.isNewLine = true
         this.tell({ line: 'connected', said: '' })
-        if (this.owedAt !== null && now() - this.owedAt < OWED_MS) this.measure()
-        this.owedAt = null
         return
       }
       case 'STATE': {
         const warm = decimal(line.fields.warm)
         const state = (['ready', 'warming', 'settling'] as const).find((s) => s === line.fields.state) ?? 'unknown'
+        const last = whole(line.fields.last)
         this.tell({ line: 'connected', state, warmLeftS: warm > 0 ? warm : null })
+        this.askAgain(state === 'settling', last, channel)
         // The last thing it sent never came: nothing later may follow that would show the gap.
-        if (whole(line.fields.last) >= this.expected) channel.send(encodeLine('AGAIN', { from: this.expected }))
+        if (last >= this.expected) channel.send(encodeLine('AGAIN', { from: this.expected }))
         return
       }
       case 'READ':
         return this.read(line, channel)
       case 'REFUSED':
+        this.owed = null
         this.tell({ said: (line.fields.why ?? 'It refused.').slice(0, 2 * LONGEST) })
+    }
+  }
+
+  /** What is owed and was not heard is asked for once on each line. @param last the last reading that it has taken */
+  private askAgain(isSettling: boolean, last: number, channel: LineChannel): void {
+    if (last <= MOST_SEQ) this.taken = Math.max(this.taken, last)
+    const { owed, isNewLine } = this
+    this.isNewLine = false
+    if (!owed) return
+    const isHeard = isSettling || this.taken > owed.beyond
+    if (isHeard || now() - owed.at >= OWED_MS) this.owed = null
+    else if (isNewLine) {
+      owed.beyond = this.taken
+      channel.send(encodeLine('MEASURE'))
     }
   }
 
   private async read(line: DeviceLine, channel: LineChannel): Promise<void> {
     const seq = whole(line.fields.seq)
     if (!this.session || !(seq <= MOST_SEQ)) return
+    this.taken = Math.max(this.taken, seq)
+    if (this.owed && seq > this.owed.beyond) this.owed = null
     if (seq > this.expected) {
       this.tell({ said: 'A line was lost and was asked for again.' })
       channel.send(encodeLine('AGAIN', { from: this.expected }))
