@@ -6,4 +6,7 @@ import loadHighs from 'highs'
 import { solveWith } from '#solver/highs.ts'
 import { planWorkerWith } from '#planner/worker.ts'
 
-Comlink.expose(planWorkerWith(loadHighs().then((highs) => solveWith(highs))), nodeEndpoint(parentPort!))
+Comlink.expose(
+  planWorkerWith(async () => solveWith(await loadHighs())),
+  nodeEndpoint(parentPort!),
+)

@@ -21,7 +21,7 @@ beforeAll(async () => {
 async function newsOf(workers: number, request = usualRequest()): Promise<PlanNews[]> {
   const news: PlanNews[] = []
   await planTogether(
-    Array.from({ length: workers }, () => planWorkerWith(Promise.resolve(solve))),
+    Array.from({ length: workers }, () => planWorkerWith(() => Promise.resolve(solve))),
     request,
     () => Promise.resolve([]),
     (item) => news.push(item),
@@ -159,14 +159,14 @@ describe('planning by several workers', () => {
 
 describe('a plan worker', () => {
   it('gets to know a frame without leaving the one that is open, and plans it as it would have', async () => {
-    const worker = planWorkerWith(Promise.resolve(solve))
+    const worker = planWorkerWith(() => Promise.resolve(solve))
     await worker.open(usualRequest())
     const before = await worker.quick()
     const heavier = usualRequest({ target: { mass: { value: 325, tolerance: 1 } } })
     await worker.prepare(heavier)
     await worker.prepare(usualRequest({ target: {} }))
     expect(await worker.quick()).toEqual(before)
-    const fresh = planWorkerWith(Promise.resolve(solve))
+    const fresh = planWorkerWith(() => Promise.resolve(solve))
     await fresh.open(heavier)
     await worker.open(heavier)
     expect(await worker.quick()).toEqual(await fresh.quick())

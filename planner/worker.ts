@@ -28,12 +28,20 @@ const FIRST_DRAWS = 2000
 /** So often a target is glanced at before a plan of it is asked for: what has run a few times runs fast. */
 const GLANCES = 5
 
-/** Works out plans with a solver, wherever it runs. */
-export function planWorkerWith(loading: Promise<Solve>): PlanWorker {
+/**
+ * Works out plans, wherever it runs.
+ * @param load brings the solver; it is large, and only a target that cannot be reached needs it: asked for then, once
+ */
+export function planWorkerWith(load: () => Promise<Solve>): PlanWorker {
   let space: PlanSpace | null = null
   /** Raised when another target is looked at, or planned. */
   let asked = 0
-  let solve: Solve
+  let loading: Promise<Solve> | null = null
+  const solver = (): Promise<Solve> =>
+    (loading ??= load().catch((error: unknown) => {
+      loading = null
+      throw error
+    }))
   const chance = (plan: Plan, draws = DRAWS, { request } = space!): Chance => {
     const added = plan.cuts.filter((cut) => !request.fixedCuts.some((fixed) => fixed.id === cut.id))
     const pieces = piecesOfCuts(added, request)
@@ -42,7 +50,6 @@ export function planWorkerWith(loading: Promise<Solve>): PlanWorker {
   const withChance = (plan: Plan): PlanWithChance => ({ plan, chance: chance(plan) })
   return {
     async prepare(request) {
-      await loading
       const mine = ++asked
       const ahead = planSpace(request)
       if (aimedAt(request.target).length === 0) return void ahead.menu()
@@ -54,26 +61,27 @@ export function planWorkerWith(loading: Promise<Solve>): PlanWorker {
     },
     async open(request) {
       asked++
-      solve = await loading
       space = planSpace(request)
     },
     async quick() {
       const plan = heuristicPlan(space!, NO_CONSTRAINT)
+      // It comes while the best is sought; where it does not, that is said when it is needed.
+      if (!plan.reached) solver().catch(() => undefined)
       return { plan, chance: chance(plan, FIRST_DRAWS) }
     },
     async best(how) {
       return withChance(optimalPlan(space!, NO_CONSTRAINT, how === 'soon' ? 'best' : 'proof'))
     },
     async under(id, best, apartFrom) {
-      const found = planUnder(id, space!, best, solve, apartFrom)
+      const found = planUnder(id, space!, best, apartFrom)
       return 'plan' in found ? withChance(found.plan) : found
     },
     async explain(bases) {
-      const { relaxations, binding } = explainInfeasibility(space!.request, solve, bases)
+      const { relaxations, binding } = explainInfeasibility(space!.request, await solver(), bases)
       return { relaxations, binding }
     },
     async range(quantity) {
-      return rangeOf(space!.request, quantity, solve)
+      return rangeOf(space!.request, quantity, await solver())
     },
     async curve(best) {
       return tradeOff(space!.request, best)

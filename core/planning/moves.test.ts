@@ -1,4 +1,4 @@
-import { beforeAll, describe, expect, it } from 'vitest'
+import { describe, expect, it } from 'vitest'
 import { conditionWithout } from '../cuts/items.ts'
 import { PLAIN_MATERIAL, type Material } from '../cuts/material.ts'
 import { withPieces } from '../frame/pieces.ts'
@@ -7,8 +7,6 @@ import { estimateOf, frameState, type FrameState } from '../frame/state.ts'
 import { seeded } from '../numerics/random.ts'
 import { padel } from '../sports/padel.ts'
 import { spotCm } from '../cuts/zones.ts'
-import { realSolver } from './fixtures/fixtures.ts'
-import type { Solve } from './model/linear.ts'
 import { planUnder } from './offers/alternatives.ts'
 import { turnedRecipes } from './offers/recipes.ts'
 import { around, OPEN_LIMITS, type PlanLimits, type PlanRequest } from './problem/request.ts'
@@ -68,11 +66,6 @@ const stateWith = (from: AddedMass[], to: AddedMass[]) =>
     padel.geometry,
   ) // prettier-ignore
 
-let solve: Solve
-beforeAll(async () => {
-  solve = await realSolver()
-})
-
 describe('modules moved from hole to hole', () => {
   it('finds what was really done, wherever nothing simpler does it: against every way there is', () => {
     const random = seeded(11)
@@ -116,7 +109,7 @@ describe('modules moved from hole to hole', () => {
     ] // prettier-ignore
     const space = planSpace({ ...requestFor(items, aim), materials })
     const best = heuristicPlan(space, NO_CONSTRAINT)
-    const under = planUnder('modules', space, best, solve)
+    const under = planUnder('modules', space, best)
     expect('plan' in under && under.plan.reached).toBe(true)
     if ('plan' in under)
       // Both weigh the same: it does not matter which goes where.
@@ -125,7 +118,7 @@ describe('modules moved from hole to hole', () => {
         ['holesHeart', 'holesSides'],
       ])
     const none = planSpace({ ...requestFor([], aim), materials })
-    expect(planUnder('modules', none, best, solve)).toEqual({ leftOut: { id: 'modules', reason: 'nothingToUse' } })
+    expect(planUnder('modules', none, best)).toEqual({ leftOut: { id: 'modules', reason: 'nothingToUse' } })
     // Where it may not be moved, it is not.
     const held = planSpace(requestFor(items, aim, { mayMove: false }))
     expect(held.choices.map((c) => c.id)).toEqual(['off:a'])

@@ -163,9 +163,6 @@ const size = (bytes: number) => (bytes < 1e6 ? `${Math.ceil(bytes / 1e3)} kB` : 
   display: block;
   color: rgb(var(--v-theme-warning));
 }
-.scroll {
-  overflow-x: auto;
-}
 .acts {
   white-space: nowrap;
   text-align: right;

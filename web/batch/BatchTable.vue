@@ -167,9 +167,6 @@ onMounted(() => body.value.units.length > 0 && go(0, 0))
 </template>
 
 <style scoped>
-.scroll {
-  overflow-x: auto;
-}
 .units {
   table-layout: fixed;
   /* Each of the four has room for its field; on a phone the table moves sideways under the names of the units. */

@@ -131,7 +131,6 @@ const including = (id: string, on: boolean | null) =>
   background: rgb(var(--v-theme-surface));
 }
 .num {
-  text-align: right !important;
   white-space: nowrap;
 }
 .pieces {

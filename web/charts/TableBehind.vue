@@ -32,9 +32,6 @@ defineProps<{
 </template>
 
 <style scoped>
-.scroll {
-  overflow-x: auto;
-}
 td,
 th {
   padding: 2px 12px 2px 0;

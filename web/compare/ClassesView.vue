@@ -128,9 +128,6 @@ const writeBand = ([a, b]: Band, unit = '') =>
   background: rgba(var(--v-theme-target), 0.12);
   font-weight: 600;
 }
-.num {
-  text-align: right !important;
-}
 .hit {
   color: rgb(var(--v-theme-target));
 }

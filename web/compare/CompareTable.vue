@@ -144,7 +144,6 @@ thead {
   z-index: 1;
 }
 .num {
-  text-align: right !important;
   white-space: nowrap;
 }
 .num small {

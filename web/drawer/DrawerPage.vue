@@ -156,9 +156,6 @@ function add(): void {
 .cols.open {
   grid-template-columns: minmax(0, 1fr) 400px;
 }
-.num {
-  text-align: right !important;
-}
 tbody tr:not(.group) {
   cursor: pointer;
 }

@@ -82,7 +82,6 @@ const write = (v: number, q: Quantity) => writeValue(v, q, props.units, props.pr
 
 <style scoped>
 .num {
-  text-align: right !important;
   white-space: nowrap;
 }
 td small {

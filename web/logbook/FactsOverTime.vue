@@ -39,7 +39,4 @@ dl {
 dt {
   color: rgb(var(--v-theme-quiet));
 }
-dd {
-  margin: 0;
-}
 </style>

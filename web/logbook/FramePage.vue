@@ -188,9 +188,6 @@ const drifted = computed(() =>
   gap: 16px;
   min-width: 0;
 }
-.scroll {
-  overflow-x: auto;
-}
 .shape {
   width: 100%;
   max-height: 120px;

@@ -57,9 +57,6 @@ const rows = computed(() =>
 </template>
 
 <style scoped>
-.scroll {
-  overflow-x: auto;
-}
 .plain .figure {
   white-space: nowrap;
 }

@@ -231,9 +231,6 @@ dl {
   gap: 3px 14px;
   margin: 0;
 }
-dd {
-  margin: 0;
-}
 .parents {
   display: grid;
   gap: 10px;

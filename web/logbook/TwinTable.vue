@@ -57,9 +57,6 @@ const write = (value: number | undefined, quantity: Quantity) =>
 </template>
 
 <style scoped>
-.scroll {
-  overflow-x: auto;
-}
 .far {
   font-weight: 700;
 }

@@ -90,7 +90,4 @@ dl {
 dt {
   color: rgb(var(--v-theme-quiet));
 }
-dd {
-  margin: 0;
-}
 </style>

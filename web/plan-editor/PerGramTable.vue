@@ -53,7 +53,4 @@ const rows = computed(() =>
   overflow-x: auto;
   margin-top: 8px;
 }
-.num {
-  text-align: right;
-}
 </style>

@@ -71,9 +71,6 @@ const write = (value: number, q: Quantity) => writeValue(value, q, shop.units, j
 </template>
 
 <style scoped>
-.num {
-  text-align: right !important;
-}
 .off {
   color: rgb(var(--v-theme-predicted));
   font-weight: 650;

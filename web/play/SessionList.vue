@@ -75,6 +75,12 @@ li:first-child {
   border-top: 0;
   padding-top: 0;
 }
+@media (max-width: 600px) {
+  li {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 2px;
+  }
+}
 li a {
   padding: 4px 0;
   min-height: 32px;

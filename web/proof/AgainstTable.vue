@@ -43,7 +43,7 @@ const rows = computed(() =>
 <template>
   <section v-if="rows.length > 0" class="panel mb-3 scroll" aria-label="Held against" data-testid="against">
     <h2>Held against</h2>
-    <table class="plain">
+    <table class="plain stacks">
       <thead>
         <tr>
           <th scope="col">Against</th>
@@ -58,7 +58,7 @@ const rows = computed(() =>
             }}</RouterLink>
             <template v-else>{{ row.name }}</template>
           </td>
-          <td v-for="q in QUANTITIES" :key="q" class="num">
+          <td v-for="q in QUANTITIES" :key="q" class="num" :data-head="QUANTITY_NAMES[q]">
             <template v-for="n in row.numbers.filter((one) => one.quantity === q)" :key="n.quantity">
               <span class="figure">{{ writeDifference(n.off, q, shop.units) }}</span>
               <small class="quiet"
@@ -77,12 +77,6 @@ const rows = computed(() =>
 </template>
 
 <style scoped>
-.scroll {
-  overflow-x: auto;
-}
-.num {
-  text-align: right !important;
-}
 small {
   display: block;
 }

@@ -82,7 +82,7 @@ const { print } = useSheets()
       <ReadingTable purpose="check" />
     </section>
     <section v-if="results.length > 0" class="panel mb-3 scroll">
-      <table class="plain" aria-label="Result">
+      <table class="plain stacks" aria-label="Result">
         <thead>
           <tr>
             <th scope="col">Number</th>
@@ -98,25 +98,27 @@ const { print } = useSheets()
             <td>
               <b>{{ QUANTITY_NAMES[r.quantity] }}</b>
             </td>
-            <td class="num figure">
+            <td class="num figure" data-head="Read">
               {{
                 r.read
                   ? `${writeQuantity(r.read.value, r.quantity, shop.units, lengthCm)} ±${writeSpread(2 * r.read.u, r.quantity, shop.units)}`
                   : 'not read'
               }}
             </td>
-            <td class="num figure predicted">
+            <td class="num figure predicted" data-head="Predicted">
               {{ r.predicted !== null ? writeQuantity(r.predicted, r.quantity, shop.units, lengthCm) : '–' }}
             </td>
-            <td class="num figure target">
+            <td class="num figure target" data-head="Target">
               {{
                 r.aim
                   ? `${writeQuantity(r.aim.value, r.quantity, shop.units, lengthCm)} ±${writeSpread(r.aim.tolerance, r.quantity, shop.units)}`
                   : 'open'
               }}
             </td>
-            <td class="num figure">{{ r.off === null ? '–' : writeDifference(r.off, r.quantity, shop.units) }}</td>
-            <td>
+            <td class="num figure" data-head="Off">
+              {{ r.off === null ? '–' : writeDifference(r.off, r.quantity, shop.units) }}
+            </td>
+            <td class="result" :data-head="r.conformity ? 'Result' : undefined">
               <template v-if="r.conformity">
                 <b :class="r.inside ? 'target' : 'predicted'">{{ r.inside ? 'inside' : 'off target' }}</b>
                 <small class="quiet" data-testid="verdict"
@@ -158,9 +160,6 @@ const { print } = useSheets()
 </template>
 
 <style scoped>
-.num {
-  text-align: right !important;
-}
 td:not(:last-child) {
   white-space: nowrap;
 }
@@ -172,5 +171,10 @@ td small {
 }
 .signed {
   border-left: 5px solid rgb(var(--v-theme-target));
+}
+@media (max-width: 600px) {
+  .result {
+    grid-column: 1 / -1;
+  }
 }
 </style>

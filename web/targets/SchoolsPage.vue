@@ -137,7 +137,6 @@ function take(proposal: Proposal): void {
   overflow: auto;
 }
 .num {
-  text-align: right !important;
   white-space: nowrap;
 }
 .name {

@@ -6,4 +6,8 @@ import { solveWith } from '#solver/highs.ts'
 import { planWorkerWith } from '#planner/worker.ts'
 
 problemsCross()
-Comlink.expose(planWorkerWith(loadHighs({ locateFile: () => wasmUrl }).then(solveWith)))
+// Fetched ahead into the browser's cache, not compiled: the server may be gone when it is needed.
+void fetch(wasmUrl)
+  .then((answer) => answer.arrayBuffer())
+  .catch(() => undefined)
+Comlink.expose(planWorkerWith(async () => solveWith(await loadHighs({ locateFile: () => wasmUrl }))))

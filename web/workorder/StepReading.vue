@@ -43,8 +43,10 @@ const step = computed(() => props.checkpoint.step)
   display: grid;
   gap: 2px;
 }
+/* The field's name stands on its upper edge. */
 .expected {
   white-space: nowrap;
+  margin-bottom: 6px;
 }
 .large .expected {
   font-size: clamp(22px, 3vw, 32px);

@@ -61,7 +61,11 @@ function skip(): void {
       <span v-else-if="step.kind === 'inspect'" class="quiet" data-testid="inspected">{{
         inspectedText(job.documents.measure ?? null)
       }}</span>
-      <span v-if="minutes >= 0.5" class="quiet" data-testid="step-minutes">about {{ fixed(minutes, 0) }} min</span>
+      <!-- As high when it is ticked as before: no row below moves under the hand. -->
+      <div class="foot">
+        <span v-if="minutes >= 0.5" class="quiet" data-testid="step-minutes">about {{ fixed(minutes, 0) }} min</span>
+        <button v-if="!mark && !skipping" type="button" class="link" @click="skipping = true">leave out…</button>
+      </div>
       <span v-if="mark?.readyAt" :class="waits ? 'waits' : 'quiet'" data-testid="ready-at"
         >{{ waits ? 'Ready' : 'Was ready' }} {{ writeSoon(mark.readyAt, new Date(now)) }}</span
       >
@@ -82,8 +86,6 @@ function skip(): void {
         <v-text-field v-model="why" label="Why is it left out?" autofocus @keydown.enter="skip" />
         <v-btn size="small" :disabled="!why.trim()" @click="skip">Leave out</v-btn>
       </div>
-      <!-- Its room stays when it is ticked: no row below moves under the hand. -->
-      <button v-else type="button" class="link" :class="{ away: mark }" @click="skipping = true">leave out…</button>
     </div>
     <div v-if="step.reads || weighed" class="reads">
       <template v-if="step.reads">
@@ -130,8 +132,12 @@ function skip(): void {
   grid-template-columns: 40px minmax(0, 1fr);
   align-items: center;
 }
-.away {
-  visibility: hidden;
+.foot {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 14px;
+  align-items: center;
+  min-height: max(28px, var(--kv-finger, 0px));
 }
 .plain .what {
   display: flex;
@@ -203,9 +209,11 @@ function skip(): void {
     grid-template-columns: repeat(2, minmax(0, 1fr));
   }
   .weighed,
-  .state,
   .singly {
     grid-column: auto;
+  }
+  .state {
+    grid-column: 1 / -1;
   }
 }
 </style>

@@ -1,14 +1,6 @@
 import type { Choice } from '../problem/choice.ts'
 import type { Cut } from '../../cuts/cut.ts'
-import type { Solve } from '../model/linear.ts'
-import {
-  isRelaxationFeasible,
-  NO_CONSTRAINT,
-  heuristicPlan,
-  type Plan,
-  type PlanConstraint,
-  type PlanSpace,
-} from '../solve/plan.ts'
+import { NO_CONSTRAINT, heuristicPlan, type Plan, type PlanConstraint, type PlanSpace } from '../solve/plan.ts'
 import type { CountRow } from '../model/programme.ts'
 import { liesWhere, massByPlace, massWhere, shareElsewhere, type Laid } from './whereabouts.ts'
 
@@ -46,8 +38,6 @@ export interface LeftOut {
   /** For `same`: the one it resembles and the share of mass that lies elsewhere. */
   like?: AlternativeId
   elsewhere?: number
-  /** For `notReached`: the nearest it comes. */
-  nearest?: Plan
   /** For `unlikely`: its chance to land inside every tolerance. */
   chance?: number
 }
@@ -207,7 +197,6 @@ export function planUnder(
   id: Exclude<AlternativeId, 'best'>,
   space: PlanSpace,
   best: Plan | null,
-  solve: Solve,
   apartFrom: Alternative | null = null,
 ): { plan: Plan } | { leftOut: LeftOut } {
   const mustReach = best?.reached ?? true
@@ -219,12 +208,8 @@ export function planUnder(
     rule.rows.some((row) => row.lower > 0 && row.terms.length === 0)
   )
     return { leftOut: { id, reason: 'nothingToUse' } }
-  if (mustReach && !isRelaxationFeasible(space, rule, solve))
-    return {
-      leftOut: { id, reason: 'notReached', nearest: heuristicPlan(space, { ...rule, mustReach: false }, 'glance') },
-    }
   const plan = heuristicPlan(space, rule, 'way')
-  if (!plan.reached && mustReach) return { leftOut: { id, reason: 'notReached', nearest: plan } }
+  if (!plan.reached && mustReach) return { leftOut: { id, reason: 'notReached' } }
   return { plan }
 }
 
