@@ -32,7 +32,7 @@ const including = (id: string, on: boolean | null) =>
 </script>
 
 <template>
-  <div class="scrolls">
+  <div class="scroll set">
     <table class="plain" aria-label="The set">
       <thead>
         <tr>
@@ -120,11 +120,8 @@ const including = (id: string, on: boolean | null) =>
 </template>
 
 <style scoped>
-.scrolls {
-  overflow-x: auto;
-}
-.scrolls th:first-child,
-.scrolls td:first-child:not([colspan]) {
+.set th:first-child,
+.set td:first-child:not([colspan]) {
   position: sticky;
   left: 0;
   z-index: 1;

@@ -121,7 +121,10 @@ const axisText = (cm: number) => (cm === 0 ? 'the butt end' : `${fixed(cm, 2)} c
 }
 @media (max-width: 640px) {
   .filters {
-    grid-template-columns: 1fr;
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+  }
+  .filters > :is(:first-child, :nth-child(4)) {
+    grid-column: 1 / -1;
   }
 }
 </style>

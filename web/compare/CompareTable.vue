@@ -28,7 +28,7 @@ function told({ reference }: CompareRow): string {
 
 <template>
   <div class="panel scroll">
-    <table class="plain" aria-label="Library">
+    <table class="plain stacks headed" aria-label="Library">
       <thead>
         <tr>
           <th scope="col" />
@@ -45,7 +45,7 @@ function told({ reference }: CompareRow): string {
         <tr class="mine">
           <td><MarkGlyph kind="measured" /></td>
           <td><b>This frame</b></td>
-          <td v-for="quantity in QUANTITIES" :key="quantity" class="num figure">
+          <td v-for="quantity in QUANTITIES" :key="quantity" class="num figure" :data-head="QUANTITY_NAMES[quantity]">
             <template v-if="estimateOf(compare.mine, quantity)"
               ><b>{{ write(estimateOf(compare.mine, quantity)!.value, quantity) }}</b
               ><br /><small class="quiet"
@@ -94,7 +94,12 @@ function told({ reference }: CompareRow): string {
               </v-menu></small
             >
           </td>
-          <td v-for="cell in row.cells" :key="cell.quantity" class="num figure">
+          <td
+            v-for="cell in row.cells"
+            :key="cell.quantity"
+            class="num figure"
+            :data-head="QUANTITY_NAMES[cell.quantity]"
+          >
             <template v-if="cell.estimate">
               <span class="published">{{ write(cell.estimate.value, cell.quantity) }}</span>
               <br />
@@ -187,5 +192,36 @@ thead {
   text-decoration: underline;
   font-size: 12.5px;
   color: rgb(var(--v-theme-quiet));
+}
+/* On a phone: the mark or the box, beside it the name, below it the numbers two by two. */
+@media (max-width: 600px) {
+  .scroll {
+    max-height: none;
+    overflow: visible;
+  }
+  .plain thead {
+    position: static;
+  }
+  .plain tr {
+    grid-template-columns: 40px repeat(2, minmax(0, 1fr));
+  }
+  .plain tr > :first-child {
+    grid-column: 1;
+  }
+  .plain tr > :nth-child(2) {
+    grid-column: 2 / -1;
+  }
+  .plain tr > .num:nth-child(odd) {
+    grid-column: 2;
+  }
+  th.num {
+    display: none;
+  }
+  .chosen {
+    background: rgba(var(--v-theme-published), 0.09);
+  }
+  .chosen td {
+    background: none;
+  }
 }
 </style>

@@ -74,7 +74,7 @@ function add(): void {
     <v-alert v-if="problem" type="error" variant="tonal" class="mb-4">{{ problem }}</v-alert>
     <div class="cols" :class="{ open: open || adding }">
       <section class="panel">
-        <table class="plain" aria-label="Stock">
+        <table class="plain stacks" aria-label="Stock">
           <thead>
             <tr>
               <th>Material</th>
@@ -98,13 +98,13 @@ function add(): void {
               <td>
                 <button type="button" :aria-expanded="m.id === openId">{{ m.name }}</button>
               </td>
-              <td class="num figure">
+              <td class="num figure" data-head="Mass">
                 {{ massText(m) }} <small class="quiet">{{ massUnit(m) }}</small>
               </td>
-              <td class="num figure">
+              <td class="num figure" data-head="Left">
                 {{ amountText(m.stock, m) }}
               </td>
-              <td class="num figure">{{ costText(m) }}</td>
+              <td class="num figure" data-head="Cost">{{ costText(m) }}</td>
               <td class="notes">
                 <span v-if="m.lead" class="lead">lead</span>
                 <small v-if="m.reusable" class="quiet">used again</small>
@@ -181,6 +181,14 @@ td button {
   color: rgb(var(--v-theme-error));
   border-radius: 3px;
   padding: 0 5px;
+}
+@media (max-width: 600px) {
+  table {
+    --kv-stack: 3;
+  }
+  .notes {
+    grid-column: 1 / -1;
+  }
 }
 @media (max-width: 900px) {
   .cols.open {

@@ -214,4 +214,19 @@ function add(): void {
     grid-template-columns: minmax(0, 1fr);
   }
 }
+@media (max-width: 600px) {
+  .filters {
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+  }
+  .filters > :is(:first-child, .bound, .problem) {
+    grid-column: 1 / -1;
+  }
+  .bound {
+    grid-template-columns: 7em 1fr 1fr;
+    align-items: center;
+  }
+  .bound span {
+    grid-column: auto;
+  }
+}
 </style>

@@ -35,7 +35,7 @@ const write = (v: number, q: Quantity) => writeValue(v, q, props.units, props.pr
 </script>
 
 <template>
-  <table class="plain" aria-label="Setups">
+  <table class="plain stacks headed" aria-label="Setups">
     <thead>
       <tr>
         <th scope="col" :aria-sort="sorted('name')">
@@ -61,13 +61,18 @@ const write = (v: number, q: Quantity) => writeValue(v, q, props.units, props.pr
             >{{ [row.reference.kind, row.reference.style, row.reference.shape].filter(Boolean).join(' · ') }}
           </small>
         </td>
-        <td>
+        <td data-head="Best known by">
           <small
             >{{ row.grade
             }}{{ row.reference.reports.length > 1 ? `, ${row.reference.reports.length} reports` : '' }}</small
           >
         </td>
-        <td v-for="cell in row.cells" :key="cell.quantity" class="num figure">
+        <td
+          v-for="cell in row.cells"
+          :key="cell.quantity"
+          class="num figure"
+          :data-head="QUANTITY_NAMES[cell.quantity]"
+        >
           <template v-if="cell.estimate"
             ><span class="published">{{ write(cell.estimate.value, cell.quantity) }}</span>
             <small class="quiet"> ±{{ writeSpread(2 * cell.estimate.u, cell.quantity, units) }}</small>

@@ -25,7 +25,7 @@ const rows = computed(() =>
   <section v-if="rows.length > 0" class="panel" aria-label="Setups over the years" data-testid="setups-over">
     <h2>Setups over the years</h2>
     <div class="scroll">
-      <table class="plain">
+      <table class="plain stacks">
         <thead>
           <tr>
             <th scope="col">Since</th>
@@ -39,16 +39,16 @@ const rows = computed(() =>
         <tbody>
           <tr v-for="row in rows" :key="`${row.job.id} ${row.at}`">
             <td class="figure">{{ row.at.slice(0, 10) }}</td>
-            <td>
+            <td data-head="Frame">
               <RouterLink :to="{ name: 'frame', params: { id: row.job.frame.id } }">{{
                 row.job.frame.label
               }}</RouterLink>
               <small v-if="row.name" class="quiet">{{ row.name }}</small>
             </td>
-            <td class="figure">{{ row.mass }}</td>
-            <td class="figure">{{ row.swing }}</td>
-            <td>{{ row.job.strings }}</td>
-            <td>{{ row.said }}</td>
+            <td class="figure" data-head="Weight">{{ row.mass }}</td>
+            <td class="figure" data-head="Swing weight">{{ row.swing }}</td>
+            <td data-head="Strings">{{ row.job.strings }}</td>
+            <td class="said" data-head="What was said">{{ row.said }}</td>
           </tr>
         </tbody>
       </table>
@@ -62,5 +62,10 @@ const rows = computed(() =>
 }
 td small {
   display: block;
+}
+@media (max-width: 600px) {
+  .said {
+    grid-column: 1 / -1;
+  }
 }
 </style>

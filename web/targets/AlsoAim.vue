@@ -90,4 +90,14 @@ function add({ quantity, tolerance, decimals, now }: (typeof rows.value)[number]
 .row :deep(.plain-number) {
   max-width: 190px;
 }
+@media (max-width: 600px) {
+  .row {
+    flex-wrap: wrap;
+    gap: 4px 12px;
+  }
+  .now {
+    min-width: 0;
+    flex: 1;
+  }
+}
 </style>

@@ -46,14 +46,10 @@ function take(proposal: Proposal): void {
       {{ target.schoolProblem }} <RouterLink :to="{ name: 'measure' }">To the readings</RouterLink>
     </p>
     <div v-else class="panel scroll">
-      <table class="plain" aria-label="Schools">
+      <table class="plain stacks" aria-label="Schools">
         <thead>
           <tr>
-            <th scope="col">
-              <span class="font-weight-regular">{{
-                target.ceiling === null ? 'dose: one step of the programme' : 'dose: to the ceiling, two steps at most'
-              }}</span>
-            </th>
+            <th scope="col">School</th>
             <th v-for="q in QUANTITIES" :key="q" scope="col" class="num">
               {{ QUANTITY_NAMES[q] }}<br /><span class="font-weight-regular">{{ unitMark(q, shop.units) }}</span>
             </th>
@@ -61,17 +57,19 @@ function take(proposal: Proposal): void {
             <th scope="col" class="num">M·g·R/I<br /><span class="font-weight-regular">rad²/s²</span></th>
             <th scope="col" />
           </tr>
-          <tr>
-            <td><b>This frame</b></td>
-            <td v-for="q in QUANTITIES" :key="q" class="num figure">
-              {{ estimateOf(state, q) ? write(estimateOf(state, q)!.value, q) : '–' }}
-            </td>
-            <td class="num figure">{{ derived ? fixed(derived.recoilWeightKgCm2, 1) : '–' }}</td>
-            <td class="num figure">{{ derived ? fixed(derived.mgri, 2) : '–' }}</td>
-            <td />
-          </tr>
         </thead>
         <tbody>
+          <tr>
+            <td><b>This frame</b></td>
+            <td v-for="q in QUANTITIES" :key="q" class="num figure" :data-head="QUANTITY_NAMES[q]">
+              {{ estimateOf(state, q) ? write(estimateOf(state, q)!.value, q) : '–' }}
+            </td>
+            <td class="num figure" data-head="Recoil weight">
+              {{ derived ? fixed(derived.recoilWeightKgCm2, 1) : '–' }}
+            </td>
+            <td class="num figure" data-head="M·g·R/I">{{ derived ? fixed(derived.mgri, 2) : '–' }}</td>
+            <td />
+          </tr>
           <tr
             v-for="p in target.schools.found"
             :key="p.school.id"
@@ -88,7 +86,7 @@ function take(proposal: Proposal): void {
                   : p.summary
               }}</small>
             </td>
-            <td v-for="q in QUANTITIES" :key="q" class="num figure">
+            <td v-for="q in QUANTITIES" :key="q" class="num figure" :data-head="QUANTITY_NAMES[q]">
               <template v-if="p.lines[q]">
                 <span class="predicted">{{ write(p.lines[q]!.value, q) }}</span><br /><small class="quiet">{{
                   writeDifference(p.lines[q]!.value - estimateOf(state, q)!.value, q, shop.units)
@@ -96,12 +94,12 @@ function take(proposal: Proposal): void {
               </template>
               <span v-else class="quiet">–</span>
             </td>
-            <td class="num figure">
+            <td class="num figure" data-head="Recoil weight">
               {{ fixed(p.recoilKgCm2!, 1) }}<br /><small v-if="derived" class="quiet">{{
                 signed(p.recoilKgCm2! - derived.recoilWeightKgCm2, 1)
               }}</small>
             </td>
-            <td class="num figure">{{ fixed(p.mgri!, 2) }}</td>
+            <td class="num figure" data-head="M·g·R/I">{{ fixed(p.mgri!, 2) }}</td>
             <td>
               <v-btn v-if="p.pointMasses.length > 0" size="small" :aria-label="`Take ${p.school.name}`" @click="take(p)"
                 >Take</v-btn
@@ -122,8 +120,9 @@ function take(proposal: Proposal): void {
         </ul>
       </section>
       <p class="quiet mb-0">
-        Doses are worked out for exact places on this frame. Schools: common practice, no source. None is proven better;
-        you decide.
+        Doses, {{ target.ceiling === null ? 'one step of the programme' : 'to the ceiling, two steps at most' }}, are
+        worked out for exact places on this frame. Schools: common practice, no source. None is proven better; you
+        decide.
       </p>
       <p v-for="q in QUANTITIES.filter((x) => !apartHere(x))" :key="q" class="quiet mb-0">
         On {{ QUANTITY_NAMES[q].toLowerCase() }} all agree within tolerance.
@@ -133,9 +132,6 @@ function take(proposal: Proposal): void {
 </template>
 
 <style scoped>
-.scroll {
-  overflow: auto;
-}
 .num {
   white-space: nowrap;
 }

@@ -146,9 +146,16 @@ function setTolerance(text: string): void {
   .line {
     grid-template-columns: 1fr 1fr;
   }
+  .name,
   .own,
   .chain {
     grid-column: 1 / -1;
+  }
+  .name {
+    flex-flow: row wrap;
+    align-items: baseline;
+    gap: 0 10px;
+    padding-bottom: 4px;
   }
 }
 </style>

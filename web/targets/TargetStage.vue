@@ -218,6 +218,11 @@ const lengthCm = computed(() => job.view.frame.geometry.lengthCm)
   gap: 12px;
   font-size: 13px;
 }
+@media (max-width: 760px) {
+  .head {
+    display: none;
+  }
+}
 .advice {
   margin: 0 0 4px;
   padding-left: 18px;
