@@ -65,6 +65,15 @@ const squeezed = (page: Page) =>
     NARROW,
   )
 
+/** Figures of which the end is hidden: their field is too narrow for them and its unit. */
+const cutOff = (page: Page) =>
+  page.locator('.v-field input').evaluateAll((inputs) =>
+    inputs.flatMap((input) => {
+      const { value, scrollWidth, clientWidth } = input as HTMLInputElement
+      return /^[\d.,−-]+$/.test(value) && clientWidth > 0 && scrollWidth > clientWidth + 1 ? [value] : []
+    }),
+  )
+
 /** Turns the screen into one that is touched, or one with a mouse: pages ask for it. */
 async function touchOf(page: Page): Promise<(isTouched: boolean) => Promise<void>> {
   const session = await page.context().newCDPSession(page)
@@ -140,6 +149,7 @@ for (const half of [0, 1]) {
       await page.setViewportSize({ width: 390, height: 844 })
       await noWiderThan(page, 390, path)
       await expect.poll(() => squeezed(page), { message: path }).toEqual([])
+      await expect.poll(() => cutOff(page), { message: path }).toEqual([])
       await touch(true)
       await expect.poll(() => smallOn(page), { message: `${path}, touched` }).toEqual([])
       await noWiderThan(page, 390, path)

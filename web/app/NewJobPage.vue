@@ -180,7 +180,7 @@ async function create(): Promise<void> {
             class="mb-3"
             @update:model-value="takeOutline"
           />
-          <div class="d-flex ga-3">
+          <div class="sizes">
             <QuantityField
               quantity="length"
               label="Length"
@@ -239,6 +239,11 @@ async function create(): Promise<void> {
   display: grid;
   grid-template-columns: 1fr 1.35fr;
   gap: 16px;
+}
+.sizes {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(124px, 1fr));
+  gap: 12px;
 }
 @media (max-width: 760px) {
   .cols {

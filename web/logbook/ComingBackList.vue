@@ -122,8 +122,12 @@ li {
 @media (max-width: 600px) {
   li {
     grid-template-columns: minmax(0, 1fr) auto;
+    gap: 0 10px;
   }
-  .day {
+  .acts {
+    grid-area: 1 / 2;
+  }
+  .what {
     grid-column: 1 / -1;
   }
 }
