@@ -30,6 +30,12 @@ onMounted(() => {
     .catch((error: unknown) => (problems.all = problemText(error)))
     .finally(() => (busy.value = false))
 })
+/** Typed with a new frame. */
+const SIZES = [
+  ['lengthCm', 'Length'],
+  ['headLengthCm', 'Head length'],
+  ['headWidthCm', 'Head width'],
+] as const
 const profile = computed(() => profileOf(form.sport))
 function takeOutline(name: string): void {
   Object.assign(form, shaped(form.sport, name))
@@ -182,31 +188,15 @@ async function create(): Promise<void> {
           />
           <div class="sizes">
             <QuantityField
+              v-for="[size, label] in SIZES"
+              :key="size"
               quantity="length"
-              label="Length"
-              keep="new-length"
+              :label="label"
+              :keep="`new-${size}`"
               :length-cm="form.lengthCm"
-              :model-value="form.lengthCm"
-              :check="(v) => wrongGeometry({ ...geometryOf(form), lengthCm: v })"
-              @commit="(v) => (form.lengthCm = v)"
-            />
-            <QuantityField
-              quantity="length"
-              label="Head length"
-              keep="new-head-length"
-              :length-cm="form.lengthCm"
-              :model-value="form.headLengthCm"
-              :check="(v) => wrongGeometry({ ...geometryOf(form), headLengthCm: v })"
-              @commit="(v) => (form.headLengthCm = v)"
-            />
-            <QuantityField
-              quantity="length"
-              label="Head width"
-              keep="new-head-width"
-              :length-cm="form.lengthCm"
-              :model-value="form.headWidthCm"
-              :check="(v) => wrongGeometry({ ...geometryOf(form), headWidthCm: v })"
-              @commit="(v) => (form.headWidthCm = v)"
+              :model-value="form[size]"
+              :check="(v) => wrongGeometry({ ...geometryOf(form), [size]: v })"
+              @commit="(v) => (form[size] = v)"
             />
           </div>
           <p class="quiet mt-2 mb-0">
