@@ -38,35 +38,56 @@ export interface Programme {
 /** The bounds that every plan keeps: stock, room in the zones, one base grip, the cap on added mass. */
 export function hardRows(request: PlanRequest, choices: readonly Choice[], rooms: readonly ZoneRoom[]): CountRow[] {
   const rows: CountRow[] = []
-  const row = (bound: BoundName, name: string, upper: number, coefficient: (choice: Choice) => number) => {
-    const terms = choices.flatMap((choice, j): [number, number][] => {
-      const c = coefficient(choice)
-      return c === 0 ? [] : [[j, c]]
-    })
+  /** @param among indices of the choices that may count, rising */
+  const row = (
+    bound: BoundName,
+    name: string,
+    upper: number,
+    among: Iterable<number>,
+    coefficient: (choice: Choice) => number,
+  ) => {
+    const terms: [number, number][] = []
+    for (const j of among) {
+      const c = coefficient(choices[j])
+      if (c !== 0) terms.push([j, c])
+    }
     if (terms.length > 0) rows.push({ bound, name, lower: -Infinity, upper, terms })
   }
-  for (const material of request.materials) {
-    row({ kind: 'stock', materialId: material.id }, `stock ${material.id}`, material.stock, (c) =>
-      c.material.id === material.id ? c.stockPerStep : 0,
-    )
-  }
+  const ofMaterial = indicesBy(choices, (c) => [c.material.id])
+  for (const { id, stock } of request.materials)
+    row({ kind: 'stock', materialId: id }, `stock ${id}`, stock, ofMaterial.get(id) ?? [], (c) => c.stockPerStep)
+  const atZone = indicesBy(choices, (c) => [c.zoneId, c.frees])
   for (const { zone, room } of rooms) {
-    const sides = choices.some((c) => c.zoneId === zone.id && c.side) ? (['left', 'right'] as const) : [null]
-    for (const side of sides) {
-      row({ kind: 'zone', zoneId: zone.id }, `room ${zone.id}${side ?? ''}`, room, (c) =>
+    const there = atZone.get(zone.id) ?? []
+    const sides = there.some((j) => choices[j].zoneId === zone.id && choices[j].side)
+      ? (['left', 'right'] as const)
+      : [null]
+    for (const side of sides)
+      row({ kind: 'zone', zoneId: zone.id }, `room ${zone.id}${side ?? ''}`, room, there, (c) =>
         c.zoneId === zone.id && (!side || !c.side || c.side === side) ? c.roomPerStep : c.frees === zone.id ? -1 : 0,
       )
-    }
   }
-  for (const group of new Set(choices.flatMap((c) => c.oneOf ?? []))) {
-    row({ kind: 'oneOf', group }, `one ${group}`, 1, (c) => (c.oneOf === group ? 1 : 0))
+  for (const [group, those] of indicesBy(choices, (c) => [c.oneOf]))
+    row({ kind: 'oneOf', group }, `one ${group}`, 1, those, () => 1)
+  if (request.limits.capG !== null) row({ kind: 'cap' }, 'cap', request.limits.capG, choices.keys(), (c) => c.addedG(1))
+  if (request.limits.capTotalG !== null) {
+    const upper = request.limits.capTotalG - request.state.massG!
+    row({ kind: 'capTotal' }, 'cap of the whole', upper, choices.keys(), leastPerStep)
   }
-  if (request.limits.capG !== null) row({ kind: 'cap' }, 'cap', request.limits.capG, (c) => c.addedG(1))
-  if (request.limits.capTotalG !== null)
-    row({ kind: 'capTotal' }, 'cap of the whole', request.limits.capTotalG - request.state.massG!, (c) =>
-      leastPerStep(c),
-    )
   return rows
+}
+
+/** Indices of choices by what they have, rising; a choice may have none, or the same twice. */
+function indicesBy(choices: readonly Choice[], keysOf: (choice: Choice) => (string | null)[]): Map<string, number[]> {
+  const by = new Map<string, number[]>()
+  for (const [j, choice] of choices.entries())
+    for (const key of keysOf(choice)) {
+      if (key === null) continue
+      const those = by.get(key)
+      if (!those) by.set(key, [j])
+      else if (those.at(-1) !== j) those.push(j)
+    }
+  return by
 }
 
 /** The least that a step of a choice weighs: what goes on with a piece does not grow with it. No plan is left out by it. */

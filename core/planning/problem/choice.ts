@@ -64,14 +64,23 @@ export function made(
     request: PlanRequest
   },
 ): Choice {
-  const { zone, request, ...rest } = parts
-  const { material, cutFor } = rest
+  const { zone, request, material, cutFor } = parts
   const effects = remembered((count) =>
     count === 0 ? NO_MOMENTS : momentsOfCut(cutFor(count), material, request.work, request.state),
   )
   const added = remembered((count) => (count === 0 ? 0 : Math.max(0, massOf(cutFor(count), material, request.work))))
   return {
-    ...rest,
+    id: parts.id,
+    material,
+    cutFor,
+    upper: parts.upper,
+    least: parts.least,
+    stockPerStep: parts.stockPerStep,
+    roomPerStep: parts.roomPerStep,
+    oneOf: parts.oneOf,
+    group: parts.group,
+    side: parts.side,
+    frees: parts.frees,
     zoneId: zone.id,
     visible: zone.visible,
     region: regionOf(zone, request.work),

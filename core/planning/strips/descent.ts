@@ -65,8 +65,10 @@ export class Descent {
   /** Along each direction: how far off a plan may lie as it is now. */
   readonly #half: Float64Array
   readonly #before: Before[]
-  /** Of each place: the directions, those first in which the places after it can move least. */
-  readonly #order: Uint16Array[]
+  /** Of each place: where it stands among the search's. */
+  readonly #at: number[]
+  /** Of each place: the directions, those first in which the places after it can move least; most sets end before they are asked for. */
+  readonly #order: Uint16Array[] = []
   readonly #lookCost: number
   #mostLengths = 0
   #fixedMinutes = 0
@@ -90,11 +92,13 @@ export class Descent {
     this.#ways = this.#shelves.map((shelf) => (isPlain ? plainWays(shelf, directions) : waysAt(shelf, directions)))
     const at = this.#shelves.map((shelf) => search.shelves.indexOf(shelf))
     this.#before = [...at, -1].map((_, depth) => this.#bringBefore(depth, at))
-    this.#order = at.map((_, depth) => {
-      const after = at.slice(depth + 1)
-      const left = directions.map((d, q) => after.reduce((sum, s) => sum + d.high[s] - d.low[s], 0) / this.#half[q])
-      return Uint16Array.from(left.keys()).sort((a, b) => left[a] - left[b])
-    })
+    this.#at = at
+  }
+
+  #orderAt(depth: number): Uint16Array {
+    const after = this.#at.slice(depth + 1)
+    const left = this.#directions.map((d, q) => after.reduce((sum, s) => sum + d.high[s] - d.low[s], 0) / this.#half[q])
+    return Uint16Array.from([...left.keys()].sort((a, b) => left[a] - left[b]))
   }
 
   #bringBefore(depth: number, at: readonly number[]): Before {
@@ -203,8 +207,9 @@ export class Descent {
     const [now, next] = [depth * n, (depth + 1) * n]
     let [from, to] = [0, kin.patterns.length]
     if (to < FEW) return [from, to]
+    const order = (this.#order[depth] ??= this.#orderAt(depth))
     for (let k = 0; k < Math.min(n, CLOSEST) && from < to; k++) {
-      const q = this.#order[depth][k]
+      const q = order[k]
       const { each, rises } = adds[q]
       const sum = this.#along[now + q]
       const least = -this.#half[q] - this.#high[next + q] - sum

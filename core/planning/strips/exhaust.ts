@@ -99,22 +99,26 @@ function setsWithin(search: StripSearch, places: number, budget: SearchBudget): 
   // In fewer minutes there are no others.
   if (known?.places === places && mostMinutes <= known.most) return known.sets
   const sets: PlaceSet[] = []
-  const add = (at: readonly number[], own: number, flags: number, kinds: number, isCut: boolean): boolean => {
+  const at: number[] = []
+  const add = (from: number, own: number, flags: number, kinds: number, isCut: boolean): boolean => {
     if ((budget.left -= SET) < 0) return false
     const least = own + search.sharedMinutes(isCut ? 1 : 0, bits(kinds), flags)
     // What a place adds it adds to whatever is there: a part that asks too much is in no set.
     if (least > mostMinutes + 1e-9) return true
     if (at.length === places) {
-      sets.push({ at, least })
+      sets.push({ at: [...at], least })
       return sets.length <= MOST_SETS
     }
-    for (let i = (at.at(-1) ?? -1) + 1; i <= shelves.length - (places - at.length); i++) {
+    for (let i = from; i <= shelves.length - (places - at.length); i++) {
       const s = shelves[i]
-      if (!add([...at, i], own + s.leastMinutes, flags | s.always, kinds | s.kind, isCut || s.isCut)) return false
+      at.push(i)
+      const isWithin = add(i + 1, own + s.leastMinutes, flags | s.always, kinds | s.kind, isCut || s.isCut)
+      at.pop()
+      if (!isWithin) return false
     }
     return true
   }
-  if (!add([], 0, 0, 0, false)) return null
+  if (!add(0, 0, 0, 0, false)) return null
   sets.sort((a, b) => a.least - b.least)
   last.set(search, { places, most: mostMinutes, sets })
   return sets

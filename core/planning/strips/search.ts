@@ -100,9 +100,8 @@ export class StripSearch {
     this.#base = sumsOf(state)
     this.#covariance = sumsCovariance(state)
     this.#mostChance = programme.toTheEdge ? 0 : mostChance(this.#aims, state)
-    this.#rowsOf = choices.map((_, j) =>
-      rows.flatMap((row, r) => row.terms.filter(([column]) => column === j).map(([, c]) => [r, c] as const)),
-    )
+    this.#rowsOf = choices.map(() => [])
+    for (const [r, { terms }] of rows.entries()) for (const [column, c] of terms) this.#rowsOf[column].push([r, c])
     this.#inRows = new Float64Array(rows.length)
     const kept = withinRows(groups, rows, this.#rowsOf)
     const most = mostOf(this.#aims, this.#base, kept)
