@@ -171,4 +171,24 @@ describe('a plan worker', () => {
     await worker.open(heavier)
     expect(await worker.quick()).toEqual(await fresh.quick())
   })
+  it('has its solver brought only for a target out of reach, once, and again where that failed', async () => {
+    let asked = 0
+    const worker = planWorkerWith(() => {
+      asked++
+      return asked === 1 ? Promise.reject(new Error('the server is away')) : Promise.resolve(solve)
+    })
+    await worker.open(usualRequest())
+    const { plan } = await worker.quick()
+    await worker.best('soon')
+    for (const id of SOUGHT_WAYS) await worker.under(id, plan, null)
+    expect(asked).toBe(0)
+    await worker.open(
+      usualRequest({ target: { mass: { value: 306, tolerance: 0.2 }, swingWeight: { value: 340, tolerance: 0.5 } } }),
+    )
+    expect((await worker.quick()).plan.reached).toBe(false)
+    expect(asked).toBe(1)
+    expect((await worker.explain([])).relaxations.length).toBeGreaterThan(0)
+    await worker.range('swingWeight')
+    expect(asked).toBe(2)
+  })
 })

@@ -10,6 +10,7 @@ import { Doubts } from './strips/doubts.ts'
 import type { Pattern } from './strips/patterns.ts'
 import { cappedMass, Nearest } from './strips/nearest.ts'
 import { StripSearch } from './strips/search.ts'
+import { shelfOfChoices } from './strips/shelf.ts'
 import { boxAlong, reachAlong, stageRegion, stagesOf, type KnownAim } from './strips/stages.ts'
 import {
   searchAims,
@@ -151,7 +152,7 @@ describe('what plans of some places can do at most', () => {
   it('breaks a bound on grams only where its sum says so', () => {
     const capped = usualRequest({ target: FOUR, limits: { ...OPEN_LIMITS, capG: 9 } })
     const row = programmeFor(planSpace(capped), NO_CONSTRAINT).rows.find((r) => r.bound.kind === 'cap')!
-    const sum = new RowSum(row, search.shelves)
+    const sum = new RowSum(row, search.shelves, shelfOfChoices(search.shelves))
     let broken = 0
     for (let n = 0; n < 300; n++) {
       const places = somePlaces()

@@ -90,10 +90,14 @@ export class RowSum extends Direction {
   readonly mayBreak: boolean
   readonly #coefficients: ReadonlyMap<number, number>
 
-  constructor({ lower, upper, terms }: LinearRow, shelves: readonly Shelf[]) {
+  /** @param shelfOf of each choice that is on a shelf: its index */
+  constructor({ lower, upper, terms }: LinearRow, shelves: readonly Shelf[], shelfOf: ReadonlyMap<number, number>) {
     const coefficients = new Map<number, number>()
     for (const [choice, c] of terms) coefficients.set(choice, (coefficients.get(choice) ?? 0) + c)
-    const ends = shelves.map(({ group }) => endsOf(group.patterns, coefficients))
+    // Most rows are about one place of many.
+    const ends = shelves.map((): readonly [number, number] => [0, 0])
+    for (const s of new Set(terms.map(([choice]) => shelfOf.get(choice))))
+      if (s !== undefined) ends[s] = endsOf(shelves[s].group.patterns, coefficients)
     const lowest = ends.reduce((sum, [low]) => sum + Math.min(0, low), 0)
     const highest = ends.reduce((sum, [, high]) => sum + Math.max(0, high), 0)
     const [least, most] = [Math.max(lower, lowest), Math.min(upper, highest)]

@@ -30,7 +30,7 @@ import {
   type Region,
   type SearchStage,
 } from './stages.ts'
-import { flagsOf, shelvesOf, withinRows, type Shelf } from './shelf.ts'
+import { flagsOf, shelfOfChoices, shelvesOf, withinRows, type Shelf } from './shelf.ts'
 import { leastWorstOf, mostOf, windowsOf, type Window } from './windows.ts'
 
 /** A plan as patterns, one a place, with its score. */
@@ -108,7 +108,8 @@ export class StripSearch {
     this.windows = windowsOf(this.#aims, this.#base, kept, state.axisCm, most)
     this.shelves = shelvesOf(kept, this.windows)
     this.directions = new Directions(this.windows, this.shelves)
-    this.rows = rows.map((row) => new RowSum(row, this.shelves)).filter(({ mayBreak }) => mayBreak)
+    const shelfOf = shelfOfChoices(this.shelves)
+    this.rows = rows.map((row) => new RowSum(row, this.shelves, shelfOf)).filter(({ mayBreak }) => mayBreak)
     const mass = this.#aims.find((aim) => aim.quantity === 'mass')
     const capped = mass ? (cappedMass(this.#base[0], rows, kept) - mass.target) / mass.tolerance : Infinity
     this.#nearest = new Nearest(this.windows, this.directions.windows, capped)

@@ -81,6 +81,10 @@ export function shelvesOf(groups: readonly Group[], windows: readonly Window[]):
   return groups.map((group) => shelfOf(group, windows, () => id++))
 }
 
+/** Of each choice that is on a shelf: the index of that shelf. */
+export const shelfOfChoices = (shelves: readonly Shelf[]): ReadonlyMap<number, number> =>
+  new Map(shelves.flatMap(({ kin }, s) => kin.map(({ patterns }) => [patterns[0].choice, s])))
+
 function shelfOf(group: Group, windows: readonly Window[], nextId: () => number): Shelf {
   const kin = alikeOf(group)
     .map((patterns) => kinOf(nextId(), patterns, windows))
