@@ -83,7 +83,7 @@ li:first-child {
 }
 li a {
   padding: 4px 0;
-  min-height: 32px;
+  min-height: max(32px, var(--kv-finger, 0px));
 }
 .fault {
   color: rgb(var(--v-theme-warning));
