@@ -329,6 +329,17 @@ describe('a line that means harm, or is set wrong', () => {
     expect(m.held()).toBe(false)
     m.instrument.close()
   })
+  it('is not asked twice when a reading is asked for before a new line has told its state', async () => {
+    const m = mouth()
+    await rest()
+    m.say('HELLO', { session: 's', next: 1 })
+    await until(() => m.states.some((s) => s.line === 'connected'))
+    m.instrument.measure()
+    m.say('STATE', { state: 'ready', warm: 0, last: 0 })
+    await rest()
+    expect(m.heard.filter((line) => line.startsWith('MEASURE'))).toHaveLength(1)
+    m.instrument.close()
+  })
   it('fallen silent is seen, also when the clock on the wall is put back', async () => {
     const m = mouth(80)
     await rest()

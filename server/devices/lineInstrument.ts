@@ -56,7 +56,7 @@ export class LineInstrument implements Instrument {
   private taken = 0
   /** A reading that was asked for, when, and beyond which of those taken then: until the instrument is known to have heard it. */
   private owed: { at: number; beyond: number } | null = null
-  /** On this line nothing is known yet of what is owed. */
+  /** On this line nothing was asked for yet. */
   private isNewLine = false
   /** Lines that were heard and not yet worked off. */
   private waiting = 0
@@ -82,7 +82,9 @@ export class LineInstrument implements Instrument {
     const isUp = this.state.line === 'connected'
     // While the line is down nothing that it takes can be the answer.
     this.owed = { at: now(), beyond: isUp ? this.taken : Infinity }
-    if (isUp) this.channel?.send(encodeLine('MEASURE'))
+    if (!isUp) return
+    this.isNewLine = false
+    this.channel?.send(encodeLine('MEASURE'))
   }
 
   close(): void {
