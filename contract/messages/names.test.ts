@@ -7,7 +7,7 @@ import { STRUNG } from '#core/frame/fixtures.ts'
 import type { Material } from '#core/cuts/material.ts'
 import { PROBLEM_CODES } from '#core/problem.ts'
 import { messageFor } from './errors.ts'
-import { cautionsFor, placeText, stripsText } from './names.ts'
+import { cautionsFor, placeText, quantityTitle, stripsText } from './names.ts'
 
 const work = { geometry: tennis.geometry, condition: STRUNG, profile: tennis }
 const materials = DRAWER
@@ -119,5 +119,14 @@ describe('words for refusals', () => {
     expect(messageFor('state.needs', {}, 'mass')).toBe(
       'Static weight has not been measured, so this cannot be worked out.',
     )
+  })
+})
+
+describe('a number over its figures', () => {
+  it('has its unit with it, also where a figure carries its own', () => {
+    const metric = { mass: 'g', balance: 'cm', length: 'cm' } as const
+    expect(quantityTitle('swingWeight', metric)).toBe('Swing weight, kg·cm²')
+    expect(quantityTitle('balance', metric)).toBe('Balance, cm')
+    expect(quantityTitle('balance', { ...metric, balance: 'points' })).toBe('Balance, points head-light')
   })
 })

@@ -3,7 +3,7 @@ import { itemOf } from '#core/cuts/items.ts'
 import { type Cut, acrossOf, hoopSpan, isOnHandle, layersOf, runsOf, type Workpiece } from '#core/cuts/cut.ts'
 import type { AnyQuantity, Quantity, UnitChoice } from '#core/quantities/units.ts'
 import { hoopMarksOf, type HoopMark } from '#core/cuts/zones.ts'
-import { fixed } from '#core/quantities/write.ts'
+import { fixed, unitMark } from '#core/quantities/write.ts'
 import { headOutline, type Wall } from '#core/geometry/outline.ts'
 import type { Material } from '#core/cuts/material.ts'
 import type { StockedKind } from '#core/sports/kinds.ts'
@@ -24,6 +24,13 @@ export const QUANTITY_NAMES: Record<AnyQuantity, string> = {
 /** The same inside a sentence: small letters, but for M·g·R/I, which is a formula. */
 export const quantityInText = (quantity: AnyQuantity) =>
   quantity === 'mgri' ? QUANTITY_NAMES.mgri : QUANTITY_NAMES[quantity].toLowerCase()
+
+/**
+ * A number's name with its unit, as it stands over figures and along an axis.
+ * @example quantityTitle('balance', { mass: 'g', balance: 'points', length: 'cm' }) // 'Balance, points head-light'
+ */
+export const quantityTitle = (quantity: AnyQuantity, units: UnitChoice): string =>
+  `${QUANTITY_NAMES[quantity]}, ${unitMark(quantity, units) || 'points head-light'}`
 
 /** Balance as a length even where it is written in points. */
 export const lengthy = (units: UnitChoice): UnitChoice => ({

@@ -3,7 +3,7 @@ import { estimateOf } from '#core/frame/state.ts'
 import { conditionText } from '#core/frame/condition.ts'
 import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
 import { fixed, unitMark, writeDifference, writeSpread, writeValue } from '#core/quantities/write.ts'
-import { QUANTITY_NAMES } from '#contract/messages/names.ts'
+import { QUANTITY_NAMES, quantityTitle } from '#contract/messages/names.ts'
 import MarkGlyph from '../shared/MarkGlyph.vue'
 import { useShop } from '../stores/shop.ts'
 import type { CompareRow, Compare } from './useCompare.ts'
@@ -45,7 +45,12 @@ function told({ reference }: CompareRow): string {
         <tr class="mine">
           <td><MarkGlyph kind="measured" /></td>
           <td><b>This frame</b></td>
-          <td v-for="quantity in QUANTITIES" :key="quantity" class="num figure" :data-head="QUANTITY_NAMES[quantity]">
+          <td
+            v-for="quantity in QUANTITIES"
+            :key="quantity"
+            class="num figure"
+            :data-head="quantityTitle(quantity, shop.units)"
+          >
             <template v-if="estimateOf(compare.mine, quantity)"
               ><b>{{ write(estimateOf(compare.mine, quantity)!.value, quantity) }}</b
               ><br /><small class="quiet"
@@ -98,7 +103,7 @@ function told({ reference }: CompareRow): string {
             v-for="cell in row.cells"
             :key="cell.quantity"
             class="num figure"
-            :data-head="QUANTITY_NAMES[cell.quantity]"
+            :data-head="quantityTitle(cell.quantity, shop.units)"
           >
             <template v-if="cell.estimate">
               <span class="published">{{ write(cell.estimate.value, cell.quantity) }}</span>

@@ -8,8 +8,8 @@ import { fromCore, QUANTITIES, unitFor, type Quantity } from '#core/quantities/u
 import { bareState, playedToHere, rulesFacts } from '#core/targets/frameNow.ts'
 import { PLAYER_RULES } from '#core/targets/rules/playerRules.ts'
 import { firing, type Band } from '#core/targets/rules/rule.ts'
-import { fixed, unitMark } from '#core/quantities/write.ts'
-import { QUANTITY_NAMES } from '#contract/messages/names.ts'
+import { fixed } from '#core/quantities/write.ts'
+import { QUANTITY_NAMES, quantityTitle } from '#contract/messages/names.ts'
 import type { Cloud } from '#contract/library.ts'
 import { problemText } from '../api/client.ts'
 import { cloudOf, referencesById } from '../api/library.ts'
@@ -116,11 +116,9 @@ const scatter = computed((): Scatter => {
 const drawn = computed(() => scatter.value.points)
 const data = computed(() => scatterTraces(scatter.value, show, { marks: marks.value, colors: colors.value }))
 const layout = computed((): Partial<Layout> => {
-  const name = (q: Quantity) =>
-    `${QUANTITY_NAMES[q]}${unitMark(q, shop.units) ? `, ${unitMark(q, shop.units)}` : ', points head-light'}`
   return {
-    xaxis: { title: { text: name(across.value) } },
-    yaxis: { title: { text: name(up.value) } },
+    xaxis: { title: { text: quantityTitle(across.value, shop.units) } },
+    yaxis: { title: { text: quantityTitle(up.value, shop.units) } },
     ...scatterMarks(scatter.value, show, colors.value),
   }
 })

@@ -7,7 +7,7 @@ import { QUANTITIES, type Quantity, type UnitChoice } from '#core/quantities/uni
 import { unitMark, writeSpread, writeValue } from '#core/quantities/write.ts'
 import type { SportProfile } from '#core/sports/profile.ts'
 import type { Reference } from '#contract/library.ts'
-import { QUANTITY_NAMES } from '#contract/messages/names.ts'
+import { QUANTITY_NAMES, quantityTitle } from '#contract/messages/names.ts'
 import type { LibraryFilter } from './libraryAddress.ts'
 
 /** Setups in rows, in the usual state of their sport, sorted by a touch of a head. */
@@ -71,7 +71,7 @@ const write = (v: number, q: Quantity) => writeValue(v, q, props.units, props.pr
           v-for="cell in row.cells"
           :key="cell.quantity"
           class="num figure"
-          :data-head="QUANTITY_NAMES[cell.quantity]"
+          :data-head="quantityTitle(cell.quantity, units)"
         >
           <template v-if="cell.estimate"
             ><span class="published">{{ write(cell.estimate.value, cell.quantity) }}</span>

@@ -3,9 +3,8 @@ import type { Data, Layout } from 'plotly.js'
 import { computed, ref } from 'vue'
 import { LOG_QUANTITIES, type LogQuantity } from '#core/logbook/logbook.ts'
 import { fromCore, unitFor, differenceFromCore } from '#core/quantities/units.ts'
-import { unitMark } from '#core/quantities/write.ts'
 import type { LoggedJob } from '#contract/logbook.ts'
-import { QUANTITY_NAMES } from '#contract/messages/names.ts'
+import { QUANTITY_NAMES, quantityTitle } from '#contract/messages/names.ts'
 import PlotlyChart from '../charts/PlotlyChart.vue'
 import { useMarks } from '../charts/useMarks.ts'
 import { useShop } from '../stores/shop.ts'
@@ -55,7 +54,7 @@ const layout = computed((): Partial<Layout> => ({
   },
   yaxis: { title: { text: title.value } },
 }))
-const title = computed(() => `${QUANTITY_NAMES[quantity.value]}, ${unitMark(quantity.value, units.value)}`)
+const title = computed(() => quantityTitle(quantity.value, units.value))
 const table = computed(() => ({
   head: ['when', 'what', 'job', title.value, '± 95 %'],
   rows: points.value.map((p) => [p.at, EVENT_NAMES[p.kind], p.job, p.shown, p.half]),

@@ -8,7 +8,7 @@ import { QUANTITIES } from '#core/quantities/units.ts'
 import { writeDifference } from '#core/quantities/write.ts'
 import { twinsSchema, type Twins } from '#contract/logbook.ts'
 import { percentText, VERDICT_NAMES } from '#contract/messages/proof.ts'
-import { QUANTITY_NAMES } from '#contract/messages/names.ts'
+import { QUANTITY_NAMES, quantityTitle } from '#contract/messages/names.ts'
 import { call } from '../api/client.ts'
 import { useOpenJob } from '../stores/openJob.ts'
 import { useShop } from '../stores/shop.ts'
@@ -58,7 +58,7 @@ const rows = computed(() =>
             }}</RouterLink>
             <template v-else>{{ row.name }}</template>
           </td>
-          <td v-for="q in QUANTITIES" :key="q" class="num" :data-head="QUANTITY_NAMES[q]">
+          <td v-for="q in QUANTITIES" :key="q" class="num" :data-head="quantityTitle(q, shop.units)">
             <template v-for="n in row.numbers.filter((one) => one.quantity === q)" :key="n.quantity">
               <span class="figure">{{ writeDifference(n.off, q, shop.units) }}</span>
               <small class="quiet"

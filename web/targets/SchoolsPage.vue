@@ -6,7 +6,7 @@ import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
 import { fixed, signed, unitMark, writeDifference, writeValue } from '#core/quantities/write.ts'
 import type { Proposal } from '#core/targets/strategies.ts'
 import { gramsText } from '#contract/messages/targets.ts'
-import { QUANTITY_NAMES } from '#contract/messages/names.ts'
+import { QUANTITY_NAMES, quantityTitle } from '#contract/messages/names.ts'
 import { useOpenJob } from '../stores/openJob.ts'
 import { useShop } from '../stores/shop.ts'
 import { useRouter } from 'vue-router'
@@ -61,13 +61,15 @@ function take(proposal: Proposal): void {
         <tbody>
           <tr>
             <td><b>This frame</b></td>
-            <td v-for="q in QUANTITIES" :key="q" class="num figure" :data-head="QUANTITY_NAMES[q]">
+            <td v-for="q in QUANTITIES" :key="q" class="num figure" :data-head="quantityTitle(q, shop.units)">
               {{ estimateOf(state, q) ? write(estimateOf(state, q)!.value, q) : '–' }}
             </td>
-            <td class="num figure" data-head="Recoil weight">
+            <td class="num figure" :data-head="quantityTitle('recoilWeight', shop.units)">
               {{ derived ? fixed(derived.recoilWeightKgCm2, 1) : '–' }}
             </td>
-            <td class="num figure" data-head="M·g·R/I">{{ derived ? fixed(derived.mgri, 2) : '–' }}</td>
+            <td class="num figure" :data-head="quantityTitle('mgri', shop.units)">
+              {{ derived ? fixed(derived.mgri, 2) : '–' }}
+            </td>
             <td />
           </tr>
           <tr
@@ -86,7 +88,7 @@ function take(proposal: Proposal): void {
                   : p.summary
               }}</small>
             </td>
-            <td v-for="q in QUANTITIES" :key="q" class="num figure" :data-head="QUANTITY_NAMES[q]">
+            <td v-for="q in QUANTITIES" :key="q" class="num figure" :data-head="quantityTitle(q, shop.units)">
               <template v-if="p.lines[q]">
                 <span class="predicted">{{ write(p.lines[q]!.value, q) }}</span><br /><small class="quiet">{{
                   writeDifference(p.lines[q]!.value - estimateOf(state, q)!.value, q, shop.units)
@@ -94,12 +96,12 @@ function take(proposal: Proposal): void {
               </template>
               <span v-else class="quiet">–</span>
             </td>
-            <td class="num figure" data-head="Recoil weight">
+            <td class="num figure" :data-head="quantityTitle('recoilWeight', shop.units)">
               {{ fixed(p.recoilKgCm2!, 1) }}<br /><small v-if="derived" class="quiet">{{
                 signed(p.recoilKgCm2! - derived.recoilWeightKgCm2, 1)
               }}</small>
             </td>
-            <td class="num figure" data-head="M·g·R/I">{{ fixed(p.mgri!, 2) }}</td>
+            <td class="num figure" :data-head="quantityTitle('mgri', shop.units)">{{ fixed(p.mgri!, 2) }}</td>
             <td>
               <v-btn v-if="p.pointMasses.length > 0" size="small" :aria-label="`Take ${p.school.name}`" @click="take(p)"
                 >Take</v-btn

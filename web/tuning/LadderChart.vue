@@ -5,9 +5,9 @@ import { computed, ref } from 'vue'
 import { estimateOf } from '#core/frame/state.ts'
 import { ladderOf, type Said } from '#core/tuning/ladder.ts'
 import { QUANTITIES, unitFor, fromCore, differenceFromCore } from '#core/quantities/units.ts'
-import { unitMark, writeBalanceBoth } from '#core/quantities/write.ts'
+import { writeBalanceBoth } from '#core/quantities/write.ts'
 import { referenceState } from '#core/compare/setup.ts'
-import { QUANTITY_NAMES } from '#contract/messages/names.ts'
+import { QUANTITY_NAMES, quantityTitle } from '#contract/messages/names.ts'
 import { SAID_NAMES } from '#contract/messages/play.ts'
 import PlotlyChart from '../charts/PlotlyChart.vue'
 import TableBehind from '../charts/TableBehind.vue'
@@ -106,7 +106,7 @@ const data = computed((): Data[] => {
     }),
   ]
 })
-const title = computed(() => `${QUANTITY_NAMES[quantity.value]}, ${unitMark(quantity.value, units.value)}`)
+const title = computed(() => quantityTitle(quantity.value, units.value))
 const layout = computed((): Partial<Layout> => {
   const band = bands.value.at(-1)
   const values = [
