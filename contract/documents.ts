@@ -235,9 +235,11 @@ export const alsoAimed = z.object({
   mgri: z.object({ value: finite.min(1e-3).max(100), tolerance: finite.min(1e-3).max(20) }),
 })
 
+/** Of a number that was measured, core units. */
+export const toleranceSchema = finite.min(1e-3, 'a tolerance is more than nothing').max(100)
 const targetLine = z.object({
   value: finite.min(0).max(1000),
-  tolerance: finite.min(1e-3, 'a tolerance is more than nothing').max(100),
+  tolerance: toleranceSchema,
   from: z.enum(LINE_METHODS),
   referenceId: maybeId.default(null),
   reason: shortText,

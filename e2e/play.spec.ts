@@ -178,6 +178,7 @@ test('a blind test: sealed until its end, then exact; the page to take home as P
     await expect(page.getByText(`Bout ${bout} of 6`)).toBeVisible()
     await expect(page.getByTestId('blind-result')).toHaveCount(0)
     await page.getByTestId('show-hand').click()
+    await expect(page.getByTestId('show-hand')).toContainText('(hide)')
     const built = (await page.getByTestId('show-hand').innerText()).includes('As built')
     await page.getByRole('button', { name: built ? 'It was A' : 'It was B' }).click()
     await page.getByRole('button', { name: 'B is better' }).click()
@@ -200,13 +201,19 @@ test('a blind test: sealed until its end, then exact; the page to take home as P
   await page.getByTestId('blind-start').click()
   for (let bout = 1; bout <= 2; bout++) {
     await page.getByTestId('show-hand').click()
+    await expect(page.getByTestId('show-hand')).toContainText('(hide)')
     const spare = (await page.getByTestId('show-hand').innerText()).includes('Her spare')
     await page.getByRole('button', { name: spare ? 'It was B' : 'It was A' }).click()
     await page.getByRole('button', { name: 'No saying' }).click()
   }
+  // Stopped while it was shown who comes next: the next test is sealed all the same.
+  await page.getByTestId('show-hand').click()
   await page.getByRole('button', { name: 'Stop here and open it' }).click()
   await expect(page.getByTestId('blind-result').last()).toContainText('B was Her spare')
   await expect(page.getByTestId('blind-result').last()).toContainText('2 of 2 right')
+  await page.getByTestId('blind-start').click()
+  await expect(page.getByTestId('show-hand')).toHaveText('Show whoever dresses the frame')
+  await page.getByRole('button', { name: 'Throw it away' }).click()
 
   const answer = await request.get(`/api/jobs/${id}/sheets/take-home.pdf`)
   const text = await textOf(await openPdf(await answer.body()), 1)

@@ -22,7 +22,12 @@ test('a shop that works in ounces and points reads, shows and aims in them', asy
   await setTarget(page, 'balance', '6 HL')
   await page.locator('h1').click()
   await expect(page.locator('.line[data-quantity="balance"] .quantity-field input')).toHaveValue('6.0 HL')
+  const tolerance = page.locator('.line[data-quantity="balance"]').getByLabel('±')
+  await tolerance.fill('1')
   await saved(page)
+  await page.reload()
+  await expect(tolerance).toHaveValue('1')
+  await expect(page.locator('.line[data-quantity="balance"]')).toContainText('points')
 })
 
 test('a job file goes out and comes in again through the start page', async ({ page, request }) => {

@@ -122,6 +122,14 @@ export function differenceFromCore(difference: number, unit: Unit): number {
   return unit === 'points' ? -difference / CM_PER_POINT : difference / TO_CORE[unit]
 }
 
+/**
+ * A difference or an uncertainty in a unit to core units.
+ * @example differenceToCore(0.5, 'oz') // 14.1748
+ */
+export function differenceToCore(difference: number, unit: Unit): number {
+  return unit === 'points' ? -difference * CM_PER_POINT : difference * TO_CORE[unit]
+}
+
 /** The units that a shop shows and that a bare number typed there is taken in. */
 export interface UnitChoice {
   mass: MassUnit

@@ -51,6 +51,9 @@ function start(): void {
     opened: false,
   }
   props.page.save({ blind: [...tests.value, test] })
+  // What was shown and said of one that was stopped tells nothing of this one.
+  shown.value = false
+  said.value = null
 }
 const change = (id: string, part: Partial<BlindTest>) =>
   props.page.save({ blind: tests.value.map((t) => (t.id === id ? { ...t, ...part } : t)) })

@@ -41,6 +41,10 @@ function typed(): void {
     error.value = `From ${props.min ?? '…'} to ${props.max ?? '…'}.`
   if (!error.value) emit('update:modelValue', value)
 }
+/** What may not be left out stands there again. */
+function left(): void {
+  if (text.value.trim() === '') text.value = written()
+}
 </script>
 
 <template>
@@ -53,6 +57,7 @@ function typed(): void {
     inputmode="decimal"
     autocomplete="off"
     @update:model-value="typed"
+    @blur="left"
   />
 </template>
 

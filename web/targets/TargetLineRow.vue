@@ -12,6 +12,7 @@ import { typedIn } from '../browser/typedIn.ts'
 import QuantityField from '../shared/QuantityField.vue'
 import { useOpenJob } from '../stores/openJob.ts'
 import { useShop } from '../stores/shop.ts'
+import ToleranceField from './ToleranceField.vue'
 
 /** One number of the target: its value, its tolerance and why. */
 const props = defineProps<{
@@ -32,10 +33,6 @@ const lengthCm = computed(() => job.view.frame.geometry.lengthCm)
 const chain = computed(() =>
   (props.line?.chain ?? []).map((r) => reasonText(r, props.quantity, shop.units, lengthCm.value)),
 )
-function setTolerance(text: string): void {
-  const value = Number(text.replace(',', '.'))
-  if (value > 0 && value <= 100) emit('change', { tolerance: value })
-}
 </script>
 
 <template>
@@ -59,13 +56,11 @@ function setTolerance(text: string): void {
       @commit="(value) => emit('type', value)"
       @cleared="emit('change', null)"
     />
-    <v-text-field
+    <ToleranceField
       v-if="line"
-      :model-value="String(Number(line.tolerance.toFixed(3)))"
-      label="±"
-      :suffix="quantity === 'mass' ? 'g' : quantity === 'balance' ? 'cm' : 'kg·cm²'"
-      class="figure"
-      @change="(e: Event) => setTolerance(typedIn(e))"
+      :quantity="quantity"
+      :tolerance="line.tolerance"
+      @change="(tolerance) => emit('change', { tolerance })"
     />
     <span v-else />
     <div class="own">
