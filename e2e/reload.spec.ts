@@ -37,6 +37,27 @@ test('reloading in the middle of everything loses nothing', async ({ page }) => 
   await saved(page)
 })
 
+test('what stands in a field that was not left yet is there after a reload, and after the window is closed', async ({
+  page,
+}) => {
+  // The browser asks before it throws away what was not sent yet.
+  page.on('dialog', (dialog) => dialog.accept())
+  const path = '/job/job-done/play/session/job-done-session-4'
+  await page.goto(path)
+  const note = page.getByLabel('Note', { exact: true })
+  const before = await note.inputValue()
+  await note.press('End')
+  await page.keyboard.type(' Half a sentence')
+  await page.reload()
+  await expect(note).toHaveValue(`${before} Half a sentence`)
+  await note.press('End')
+  await page.keyboard.type(' and its end')
+  await page.close()
+  const again = await page.context().newPage()
+  await again.goto(path)
+  await expect(again.getByLabel('Note', { exact: true })).toHaveValue(`${before} Half a sentence and its end`)
+})
+
 test('what is typed while the server is away is kept and sent when it is back', async ({ page, context }) => {
   await newJob(page, 'Orla Offlineham', 'Offline frame')
   await toStage(page, 'measure')

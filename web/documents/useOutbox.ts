@@ -2,6 +2,7 @@ import { plainCopy } from '#core/records.ts'
 import { defineStore } from 'pinia'
 import { computed, shallowRef } from 'vue'
 import { problemText } from '../api/client.ts'
+import { leaveField } from '../browser/leaveField.ts'
 import { notTaken } from '../browser/notTaken.ts'
 import { browserStore } from './browserStore.ts'
 import type { DocumentName } from './edit.ts'
@@ -50,14 +51,19 @@ export const useOutbox = defineStore('outbox', () => {
     }, LOOK_MS)
     const back = () => outbox.sendAll()
     const leaving = (event: BeforeUnloadEvent) => {
+      leaveField()
       if (unsent.value) event.preventDefault()
     }
     globalThis.addEventListener('online', back)
     globalThis.addEventListener('beforeunload', leaving)
+    // A phone says no more than this.
+    const gone = () => leaveField()
+    globalThis.addEventListener('pagehide', gone)
     return () => {
       clearInterval(timer)
       globalThis.removeEventListener('online', back)
       globalThis.removeEventListener('beforeunload', leaving)
+      globalThis.removeEventListener('pagehide', gone)
     }
   }
 
