@@ -3,6 +3,7 @@ import { computed, onMounted, ref } from 'vue'
 import type { Shop } from '#contract/shop.ts'
 import { ORDER_NAMES } from '#contract/messages/build.ts'
 import { WORK_ORDERS } from '#core/workorder/marks.ts'
+import { countNotTaken } from '../browser/notTaken.ts'
 import { typedIn } from '../browser/typedIn.ts'
 import { problemText } from '../api/client.ts'
 import BackupPanel from './BackupPanel.vue'
@@ -22,6 +23,7 @@ const setUnit = (unit: Partial<Shop['units']>) =>
   settings.value && save({ units: { ...settings.value.units, ...unit } })
 
 const latitudeProblem = ref('')
+countNotTaken(latitudeProblem)
 function saveLatitude(text: string): void {
   const value = text.trim() === '' ? null : Number(text.replace(',', '.').replace('−', '-'))
   latitudeProblem.value = value === null || Math.abs(value) <= 90 ? '' : 'From −90 to 90.'

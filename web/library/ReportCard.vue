@@ -9,6 +9,8 @@ import { fixed, unitMark } from '#core/quantities/write.ts'
 import type { SportProfile } from '#core/sports/profile.ts'
 import { reportSchema } from '#contract/library.ts'
 import { QUANTITY_NAMES } from '#contract/messages/names.ts'
+import { leaveField } from '../browser/leaveField.ts'
+import { countNotTaken } from '../browser/notTaken.ts'
 import { typedIn } from '../browser/typedIn.ts'
 import PlainNumber from '../shared/PlainNumber.vue'
 import ConditionPicker from '../shared/ConditionPicker.vue'
@@ -27,10 +29,10 @@ const props = defineProps<{
 const emit = defineEmits<{ change: [part: Partial<ReportBody>]; remove: [] }>()
 const shop = useShop()
 const problems = ref<Partial<Record<Quantity, string>>>({})
+countNotTaken(() => Object.values(problems.value).join(''))
 function typed(quantity: Quantity, event: Event): void {
   problems.value = { ...problems.value, [quantity]: props.type(quantity, typedIn(event)) }
 }
-const leaveField = ({ target }: Event) => target instanceof HTMLElement && target.blur()
 </script>
 
 <template>
@@ -75,7 +77,7 @@ const leaveField = ({ target }: Event) => target instanceof HTMLElement && targe
         persistent-placeholder
         class="figure"
         @change="(e: Event) => typed(q, e)"
-        @keydown.enter="leaveField"
+        @keydown.enter="leaveField()"
       />
     </div>
     <details>

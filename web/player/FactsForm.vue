@@ -6,6 +6,7 @@ import { ASKED, BIRTH_FAULTS, COMPLAINT_NAMES } from '#contract/messages/player.
 import { fixed } from '#core/quantities/write.ts'
 import type { SportProfile } from '#core/sports/profile.ts'
 import { dayHere } from '#core/tuning/sessions.ts'
+import { countNotTaken } from '../browser/notTaken.ts'
 import { typedIn } from '../browser/typedIn.ts'
 import GripFields from './GripFields.vue'
 import PlainNumber from '../shared/PlainNumber.vue'
@@ -14,6 +15,7 @@ import PlainNumber from '../shared/PlainNumber.vue'
 const props = defineProps<{ facts: PlayerFacts; profile: SportProfile | null }>()
 const emit = defineEmits<{ save: [change: Partial<PlayerFacts>] }>()
 const problems = ref<Partial<Record<'age' | 'hoursPerWeek' | 'name' | 'born' | 'height', string>>>({})
+countNotTaken(() => Object.values(problems.value).join(''))
 const today = dayHere(new Date().toISOString())
 
 function saveNumber(field: 'age' | 'hoursPerWeek', text: string): void {

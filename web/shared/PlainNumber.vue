@@ -2,6 +2,7 @@
 import { ref, watch } from 'vue'
 import type { z } from 'zod'
 import { numberMessage } from '#contract/messages/field.ts'
+import { countNotTaken } from '../browser/notTaken.ts'
 
 /** A figure without units of choice: seconds, degrees, a count. Decimal comma or point. */
 const props = defineProps<{
@@ -23,6 +24,7 @@ const emit = defineEmits<{ 'update:modelValue': [value: number | null] }>()
 const written = () => (props.modelValue === null ? '' : String(props.modelValue))
 const text = ref(written())
 const error = ref('')
+countNotTaken(error)
 watch(
   () => props.modelValue,
   () => {

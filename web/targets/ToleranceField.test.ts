@@ -4,6 +4,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { createVuetify } from 'vuetify'
 import * as components from 'vuetify/components'
+import { notTaken } from '../browser/notTaken.ts'
 import { useShop } from '../stores/shop.ts'
 import ToleranceField from './ToleranceField.vue'
 
@@ -44,12 +45,15 @@ describe('the tolerance of a target', () => {
     const w = field('mass', 1, METRIC)
     await w.get('input').setValue('wide')
     expect(w.text()).toContain('Type a number.')
+    // Beside it nothing says that all is saved.
+    expect(notTaken.size).toBe(1)
     await w.get('input').setValue('0')
     expect(w.text()).toContain('From 0.001 to 100.')
     expect(w.emitted('change')).toBeUndefined()
     await w.get('input').setValue('')
     await w.get('input').trigger('blur')
     expect(shown(w)).toBe('1')
+    expect(notTaken.size).toBe(0)
     expect(w.emitted('change')).toBeUndefined()
   })
 })
