@@ -46,7 +46,7 @@ export function reasonText(reason: Reason, quantity: ShownQuantity, units: UnitC
   const write = (v: number) => writeQuantity(v, quantity, units, lengthCm)
   switch (reason.code) {
     case 'now':
-      return `now ${write(reason.value)} ± ${writeSpread(2 * reason.u, quantity, { ...units, balance: units.balance === 'points' ? 'cm' : units.balance })}`
+      return `now ${write(reason.value)} ± ${writeSpread(2 * reason.u, quantity, units)}`
     case 'setup':
       return `${reason.name} has ${write(reason.value)} on a frame as yours (${reason.grade})`
     case 'halfway':

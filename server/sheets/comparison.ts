@@ -34,7 +34,6 @@ export function comparisonSheet(source: SheetSource, printedOn: string): Sheet {
     .slice(0, MOST_SETUPS)
     .map((reference) => ({ reference, state: referenceState(reference, picture, profile) }))
   const write = (v: number, q: Quantity) => writeValue(v, q, shop.units, lengthCm)
-  const spreadUnits = { ...shop.units, balance: shop.units.balance === 'points' ? ('cm' as const) : shop.units.balance }
 
   const rows: PrintedRow[] = AIMED.map((quantity) => {
     const line = lines[quantity]
@@ -58,7 +57,7 @@ export function comparisonSheet(source: SheetSource, printedOn: string): Sheet {
     return [
       {
         kind: 'text',
-        text: `${QUANTITY_NAMES[quantity]} ${write(line.value, quantity)} ± ${writeSpread(line.tolerance, quantity, spreadUnits)}: ${chain || 'typed'}${own}.`,
+        text: `${QUANTITY_NAMES[quantity]} ${write(line.value, quantity)} ± ${writeSpread(line.tolerance, quantity, shop.units)}: ${chain || 'typed'}${own}.`,
       },
     ]
   })

@@ -157,6 +157,13 @@ describe('the comparison', () => {
     expect(row(setups, 'B')[3]).toMatch(/^358\.0 \(\+36\.\d\)$/)
     expect(text).toContain('half-way from 321.3 kg·cm² to 358.0 kg·cm²')
     expect(text).toContain('half-way first; below the ceiling she found in spring')
+    // Points with their ± in points: an eighth of an inch each.
+    const { target } = returns.documents
+    const tolerance = target!.lines.balance!.tolerance / 0.3175
+    const inPoints = { ...returns, shop: { ...returns.shop, units: { mass: 'oz', balance: 'points', length: 'in' } } }
+    expect(JSON.stringify(comparisonSheet(inPoints as SheetSource, '2026-11-23'))).toMatch(
+      new RegExp(`Balance \\d\\.\\d HL ± ${tolerance.toFixed(1)}:`),
+    )
     expect(text).toContain('physiotherapist')
     for (const source of [returns, done])
       for (const paper of ['A4', 'LETTER'] as const) {

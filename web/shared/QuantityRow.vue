@@ -173,7 +173,8 @@ const clamp = (x: number) => Math.min(WIDTH - PAD, Math.max(PAD, x))
 }
 .figures {
   display: flex;
-  gap: 12px;
+  flex-wrap: wrap;
+  gap: 0 12px;
   font-size: 17px;
   font-weight: 600;
   min-height: 25px;
@@ -186,7 +187,7 @@ const clamp = (x: number) => Math.min(WIDTH - PAD, Math.max(PAD, x))
 /* Narrow beside the work. */
 @media (min-width: 1001px) and (max-width: 1180px) {
   .figures {
-    gap: 7px;
+    gap: 0 7px;
     font-size: 14.5px;
   }
   .figures small {
