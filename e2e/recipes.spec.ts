@@ -70,8 +70,11 @@ test('edges and layers at a touch; a piece keeps off its neighbours', async ({ p
   const two = await predicted(page, 'mass')
   const layOn = async (bed: string) => {
     await page.getByTestId('bed').click()
-    await page.getByText(bed, { exact: true }).click()
-    await expect(page.getByTestId('bed')).toHaveText(bed)
+    // A menu that opens upwards is put right once more a moment after it is there: no hand is so quick as to meet that.
+    await expect(async () => {
+      await page.getByText(bed, { exact: true }).click({ timeout: 3000 })
+      await expect(page.getByTestId('bed')).toHaveText(bed, { timeout: 1000 })
+    }).toPass()
   }
   await layOn('upper edge')
   const one = await predicted(page, 'mass')

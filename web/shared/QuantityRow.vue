@@ -173,8 +173,7 @@ const clamp = (x: number) => Math.min(WIDTH - PAD, Math.max(PAD, x))
 }
 .figures {
   display: flex;
-  flex-wrap: wrap;
-  gap: 0 12px;
+  gap: 12px;
   font-size: 17px;
   font-weight: 600;
   min-height: 25px;
@@ -187,7 +186,7 @@ const clamp = (x: number) => Math.min(WIDTH - PAD, Math.max(PAD, x))
 /* Narrow beside the work. */
 @media (min-width: 1001px) and (max-width: 1180px) {
   .figures {
-    gap: 0 7px;
+    gap: 7px;
     font-size: 14.5px;
   }
   .figures small {
