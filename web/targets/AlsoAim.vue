@@ -97,7 +97,7 @@ function add({ quantity, tolerance, decimals, now }: (typeof rows.value)[number]
   }
   .now {
     min-width: 0;
-    flex: 1;
+    flex: 1 1 150px;
   }
 }
 </style>
