@@ -1,4 +1,6 @@
 import { spawn } from 'node:child_process'
+import { chmodSync, existsSync, mkdtempSync, rmSync, statfsSync } from 'node:fs'
+import { join } from 'node:path'
 import { postgresBin, startPostgres } from '../server/db/postgresServer.mjs'
 import { bin, ensureBuilt, ensureChromium, ensureImage, ensureInstalled, root, run } from './ready.mjs'
 
@@ -10,6 +12,19 @@ if (!postgres) {
     'The tests need PostgreSQL. Install it (on Debian: apt-get install postgresql) or set PG_BIN to its programs.',
   )
   process.exit(1)
+}
+const MEMORY = '/dev/shm'
+const ROOM_BYTES = 4 * 2 ** 30
+/** Where the tests lay down their files: in memory where there is room for them, for a disk is slow to remove them. Gone at the end. */
+function useScratch() {
+  if (!existsSync(MEMORY)) return
+  const { bavail, bsize } = statfsSync(MEMORY)
+  if (bavail * bsize < ROOM_BYTES) return
+  const folder = mkdtempSync(join(MEMORY, 'kevro-tests-'))
+  // PostgreSQL runs as a user of its own and has its folder in this one.
+  chmodSync(folder, 0o711)
+  process.env.TMPDIR = folder
+  process.on('exit', () => rmSync(folder, { recursive: true, force: true }))
 }
 /** Tests that stand on a database: they run on the embedded engine with all the others, and on PostgreSQL. */
 const ON_BOTH = [
@@ -56,10 +71,11 @@ await together([
   ['rooms', process.execPath, ['scripts/rooms.mjs', '--check']],
 ])
 const image = ensureImage()
+useScratch()
 step('unit tests', bin('vitest'), ['run'], { KEVRO_IMAGE: image })
 const own = await startPostgres(postgres)
-// `run` ends this process when a step fails: the server goes with it.
-process.on('exit', () => own.end())
+// `run` ends this process when a step fails: the server goes with it, before the folder that it stands in.
+process.prependListener('exit', () => own.end())
 step('the server on PostgreSQL', bin('vitest'), ['run', ...ON_BOTH], {
   KEVRO_IMAGE: image,
   KEVRO_TEST_SERVER: own.url(),

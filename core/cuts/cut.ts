@@ -44,8 +44,10 @@ export interface Cut {
 }
 
 /** Do two cuts say the same, whatever the order in which they say it? */
-export const sameCut = (a: Cut, b: Cut): boolean =>
-  JSON.stringify(Object.entries(a).sort()) === JSON.stringify(Object.entries(b).sort())
+export function sameCut(a: Cut, b: Cut): boolean {
+  const keys = Object.keys(a) as (keyof Cut)[]
+  return keys.length === Object.keys(b).length && keys.every((key) => key in b && (a[key] ?? null) === (b[key] ?? null))
+}
 
 /** Where mass can be on this frame with what is on it: all that turning cuts into pieces needs. */
 export interface Workpiece {

@@ -1,6 +1,5 @@
 import { Problem } from '../problem.ts'
 import { zeros, type Matrix } from './covariance.ts'
-import { normal } from './random.ts'
 
 /**
  * Lower triangle L with L·Lᵀ equal to a covariance (Cholesky). Rows of zeros, as unknown quantities have, stay zero; variances
@@ -26,11 +25,11 @@ export function lowerTriangle(covariance: Matrix): Matrix {
 
 /**
  * Draws of correlated normal errors, mean 0. Each call fills and returns the same array.
- * @example correlated([[4]], () => 0.5)() // [-2.3548]
+ * @param next a normally spread number, mean 0 and deviation 1: `covariance.length` of them are taken for each draw
+ * @example correlated([[4]], () => -1.5)() // [-3]
  */
-export function correlated(covariance: Matrix, random: () => number): () => number[] {
+export function correlated(covariance: Matrix, next: () => number): () => number[] {
   const lower = lowerTriangle(covariance)
-  const next = normal(random)
   const size = covariance.length
   const draw = new Array<number>(size).fill(0)
   const plain = new Array<number>(size).fill(0)

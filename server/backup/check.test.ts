@@ -5,12 +5,13 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { demoAsTold } from '#server/demo/asTold.ts'
 import { openEmbedded } from '../db/embedded.ts'
 import { migrate } from '../db/migrate.ts'
+import { preparedImage } from '../db/testing.ts'
 import { checkAll, missingAtStart } from './check.ts'
 import { keepCounts } from './counts.ts'
 
 /** Damage to the files of the embedded engine, done while nobody has them open. */
 const root = mkdtempSync(join(tmpdir(), 'kevro-check-'))
-const image = process.env.KEVRO_IMAGE ? new Uint8Array(readFileSync(process.env.KEVRO_IMAGE)) : null
+const image = preparedImage()
 afterAll(() => rmSync(root, { recursive: true, force: true }))
 
 let readings: string

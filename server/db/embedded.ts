@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises'
 import { Worker } from 'node:worker_threads'
 import { closeToOthers } from './dataFolder.ts'
 import { DatabaseError, type Database, type Queryable, type Row } from './database.ts'
@@ -9,9 +10,21 @@ export interface OpenOptions {
   image?: Uint8Array | null
 }
 
+/** What a thread of the database begins with. */
+export interface ThreadData extends OpenOptions {
+  program: WebAssembly.Module
+}
+
+let program: Promise<WebAssembly.Module> | null = null
+/** The engine's program, compiled once for all databases of this process: threads share what is compiled. */
+const engineProgram = (): Promise<WebAssembly.Module> =>
+  (program ??= readFile(new URL('pglite.wasm', import.meta.resolve('@electric-sql/pglite'))).then((bytes) =>
+    WebAssembly.compile(bytes),
+  ))
+
 /** The embedded database, in a thread of its own so that it never holds up the server. */
 export async function openEmbedded({ dataDir, image = null }: OpenOptions): Promise<Database> {
-  const worker = startWorker({ dataDir, image })
+  const worker = await startWorker({ dataDir, image, program: await engineProgram() })
   const waiting = new Map<number, { resolve(value: unknown): void; reject(error: Error): void }>()
   let next = 1
   let gone: Error | null = null
@@ -72,11 +85,11 @@ export async function openEmbedded({ dataDir, image = null }: OpenOptions): Prom
   }
 }
 
-/** The worker beside this file: as it was built, or from its source while developing and testing. */
-function startWorker(workerData: OpenOptions): Worker {
+/** The worker beside this file: as it was built, or put together from its source while developing and testing. */
+async function startWorker(workerData: ThreadData): Promise<Worker> {
   const here = import.meta.url
-  if (!here.endsWith('.ts')) return new Worker(new URL('./embeddedWorker.js', here), { workerData })
-  const source = new URL('./embeddedWorker.ts', here).href
-  const bootstrap = `import('tsx/esm/api').then(({ register }) => { register(); return import(${JSON.stringify(source)}) })`
-  return new Worker(bootstrap, { eval: true, workerData })
+  const built = here.endsWith('.ts')
+    ? (await import('./workerFromSource.ts')).workerFromSource()
+    : new URL('./embeddedWorker.js', here)
+  return new Worker(built, { workerData })
 }

@@ -1,9 +1,10 @@
 import { parentPort, workerData } from 'node:worker_threads'
+import type { ThreadData } from './embedded.ts'
 import { Engine, type Call } from './engine.ts'
 import { FlushingFs } from './flushingFs.ts'
 
-const { dataDir, image } = workerData as { dataDir: string | null; image: Uint8Array | null }
-const engine = new Engine({ fs: dataDir ? new FlushingFs(dataDir) : null, image })
+const { dataDir, image = null, program } = workerData as ThreadData
+const engine = new Engine({ fs: dataDir ? new FlushingFs(dataDir) : null, image, program })
 
 parentPort!.on('message', (call: Call) => {
   engine.answer(call).then(

@@ -16,6 +16,8 @@ export interface EngineFiles {
   /** Its files; null keeps everything in memory. */
   fs: FlushingFs | null
   image: Uint8Array | null
+  /** The engine's program where it is compiled already. */
+  program?: WebAssembly.Module
 }
 
 /** Flushing is asked for by itself, for all that was committed so far. */
@@ -34,10 +36,11 @@ export class Engine {
   private readonly lasting: boolean
   private readonly group = new GroupCommit(() => void this.flushWhenDue())
 
-  constructor({ fs, image }: EngineFiles) {
+  constructor({ fs, image, program }: EngineFiles) {
     this.lasting = fs !== null
     this.opening = PGlite.create({
       extensions: { pg_trgm, unaccent },
+      ...(program ? { pgliteWasmModule: program } : {}),
       ...(fs
         ? {
             fs,

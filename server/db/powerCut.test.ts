@@ -4,6 +4,7 @@ import { join, relative } from 'node:path'
 import { afterAll, describe, expect, it } from 'vitest'
 import { seeded } from '#core/numerics/random.ts'
 import { Engine } from './engine.ts'
+import { preparedImage } from './testing.ts'
 import { FlushingFs, type EngineModule } from './flushingFs.ts'
 
 const SECTOR = 512
@@ -17,6 +18,7 @@ interface OnDisk {
   since: Write[]
 }
 
+/** The content with a write in it, in place where there is room. */
 function applied(content: Buffer, write: Write): Buffer {
   if ('length' in write) {
     const cut = Buffer.alloc(write.length)
@@ -24,8 +26,7 @@ function applied(content: Buffer, write: Write): Buffer {
     return cut
   }
   const end = write.at + write.data.length
-  const grown =
-    end > content.length ? Buffer.concat([content, Buffer.alloc(end - content.length)]) : Buffer.from(content)
+  const grown = end > content.length ? Buffer.concat([content, Buffer.alloc(end - content.length)]) : content
   write.data.copy(grown, write.at)
   return grown
 }
@@ -98,7 +99,7 @@ class RecordingFs extends FlushingFs {
     for (const folder of foldersUnder(this.folder))
       mkdirSync(join(to, relative(this.folder, folder)), { recursive: true })
     for (const [path, { sure, since }] of this.files) {
-      let content = sure
+      let content = since.length > 0 ? Buffer.from(sure) : sure
       for (const write of since) {
         const fate = random()
         if (fate < 0.4) continue
@@ -148,7 +149,7 @@ describe('a power cut', () => {
     `at ${cuts} moments: every acknowledged edit is there, none torn`,
     { timeout: 900000 + cuts * 10000 },
     async () => {
-      const image = new Uint8Array(readFileSync(process.env.KEVRO_IMAGE!))
+      const image = preparedImage()
       const start = join(root, 'start')
       const first = new Engine({ fs: new FlushingFs(start), image })
       await ask(first, 'exec', 'CREATE TABLE edit (id integer PRIMARY KEY, words text); CREATE TABLE twin (id integer)')

@@ -1,5 +1,6 @@
 import { createHash, randomUUID } from 'node:crypto'
-import { readFile } from 'node:fs/promises'
+import { readFileSync } from 'node:fs'
+import { gunzipSync } from 'node:zlib'
 import pg from 'pg'
 import type { Database } from './database.ts'
 import { openEmbedded } from './embedded.ts'
@@ -30,10 +31,15 @@ export async function openForTest({
   return database
 }
 
-async function embedded(dataDir: string | null, withImage: boolean): Promise<Database> {
-  const image = withImage && process.env.KEVRO_IMAGE ? new Uint8Array(await readFile(process.env.KEVRO_IMAGE)) : null
-  return openEmbedded({ dataDir, image })
+let unpacked: Uint8Array | null = null
+/** The prepared image, unpacked once for all databases of this process; null: there is none. */
+export function preparedImage(): Uint8Array | null {
+  const path = process.env.KEVRO_IMAGE
+  return path ? (unpacked ??= new Uint8Array(gunzipSync(readFileSync(path)))) : null
 }
+
+const embedded = (dataDir: string | null, withImage: boolean): Promise<Database> =>
+  openEmbedded({ dataDir, image: withImage ? preparedImage() : null })
 
 /** A database of its own on the server, made when it is not there. @returns its address */
 async function databaseAt(server: string, dataDir: string | null): Promise<string> {

@@ -17,7 +17,7 @@ import { Keeper } from '../backup/keeper.ts'
 import { databaseIn } from '../db/dataFolder.ts'
 import { openEmbedded } from '../db/embedded.ts'
 import { migrate } from '../db/migrate.ts'
-import { openForTest, TEST_SERVER } from '../db/testing.ts'
+import { openForTest, preparedImage, TEST_SERVER } from '../db/testing.ts'
 import { SwitchableDatabase } from '../db/switchable.ts'
 import { makeApp } from '../http/app.ts'
 import { withoutNames } from './erase.ts'
@@ -25,7 +25,7 @@ import { withoutNames } from './erase.ts'
 const root = mkdtempSync(join(tmpdir(), 'kevro-people-'))
 /** A server keeps its own files: what is told of them is told of the embedded engine's. */
 const embedded = TEST_SERVER === null
-const image = process.env.KEVRO_IMAGE ? new Uint8Array(readFileSync(process.env.KEVRO_IMAGE)) : null
+const image = preparedImage()
 let db: SwitchableDatabase
 let keeper: Keeper
 let server: Server

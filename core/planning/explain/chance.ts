@@ -2,8 +2,8 @@ import { addedBy, type Piece } from '../../frame/pieces.ts'
 import type { FrameState } from '../../frame/state.ts'
 import type { FrameGeometry } from '../../geometry/outline.ts'
 import { correlated } from '../../numerics/gaussian.ts'
-import { seeded } from '../../numerics/random.ts'
-import { GCM2_PER_KGCM2, GRAVITY_CM_S2, type AimQuantity } from '../../quantities/units.ts'
+import { normalsOf } from '../../numerics/random.ts'
+import { AIM_QUANTITIES, GCM2_PER_KGCM2, GRAVITY_CM_S2, type AimQuantity } from '../../quantities/units.ts'
 import { aimedAt, type TargetNumbers } from '../problem/request.ts'
 
 /** How likely a build lands: shares of 0 to 1, over so many draws. */
@@ -30,43 +30,40 @@ export function chanceOf(
   geometry: FrameGeometry,
   { draws = DRAWS, seed = 1 }: { draws?: number; seed?: number } = {},
 ): Chance {
-  const random = seeded(seed)
-  const errors = correlated(state.covariance, random)
   const { sums, covariance } = addedBy(pieces, state.axisCm, geometry)
-  const laid = correlated(covariance, random)
+  const bell = normalsOf(seed, draws * (state.covariance.length + covariance.length))
+  let taken = 0
+  const next = () => bell[taken++]
+  const errors = correlated(state.covariance, next)
+  const laid = correlated(covariance, next)
   const aims = aimedAt(target)
+  const windows = aims.map((quantity) => ({ at: AIM_QUANTITIES.indexOf(quantity), ...target[quantity]! }))
   const hits = aims.map(() => 0)
   let all = 0
-  const found: Record<AimQuantity, number> = {
-    mass: 0,
-    balance: 0,
-    swingWeight: 0,
-    twistWeight: 0,
-    recoilWeight: 0,
-    mgri: 0,
-    lateral: 0,
-  }
+  const [massG, balanceCm] = [state.massG ?? 0, state.balanceCm ?? 0]
+  const [swingWeight, twistWeight] = [state.swingWeightKgCm2 ?? 0, state.twistWeightKgCm2 ?? 0]
   const a = state.axisCm
+  /** In the order of `AIM_QUANTITIES`. */
+  const found = new Float64Array(AIM_QUANTITIES.length)
   for (let draw = 0; draw < draws; draw++) {
     const error = errors()
     const put = laid()
-    const bare = (state.massG ?? 0) + error[0]
+    const bare = massG + error[0]
     const mass = bare + sums[0] + put[0]
-    const moment = bare * ((state.balanceCm ?? 0) + error[1]) + sums[1] + put[1]
-    const swing = (state.swingWeightKgCm2 ?? 0) + error[2] + sums[2] + put[2]
-    const twist = (state.twistWeightKgCm2 ?? 0) + error[3] + sums[3] + put[3]
-    const side = bare * (state.lateralCm + error[4]) + sums[4] + put[4]
-    found.mass = mass
-    found.balance = moment / mass
-    found.swingWeight = swing
-    found.twistWeight = twist
-    found.lateral = side / mass
-    found.recoilWeight = swing - (mass * (found.balance - a) ** 2) / GCM2_PER_KGCM2
-    found.mgri = (GRAVITY_CM_S2 * moment) / (GCM2_PER_KGCM2 * swing + 2 * a * moment - a * a * mass)
+    const moment = bare * (balanceCm + error[1]) + sums[1] + put[1]
+    const swing = swingWeight + error[2] + sums[2] + put[2]
+    const balance = moment / mass
+    found[0] = mass
+    found[1] = balance
+    found[2] = swing
+    found[3] = twistWeight + error[3] + sums[3] + put[3]
+    found[4] = swing - (mass * (balance - a) ** 2) / GCM2_PER_KGCM2
+    found[5] = (GRAVITY_CM_S2 * moment) / (GCM2_PER_KGCM2 * swing + 2 * a * moment - a * a * mass)
+    found[6] = (bare * (state.lateralCm + error[4]) + sums[4] + put[4]) / mass
     let inside = true
-    for (let i = 0; i < aims.length; i++) {
-      const { value, tolerance } = target[aims[i]]!
-      if (Math.abs(found[aims[i]] - value) <= tolerance + 1e-9) hits[i]++
+    for (let i = 0; i < windows.length; i++) {
+      const { at, value, tolerance } = windows[i]
+      if (Math.abs(found[at] - value) <= tolerance + 1e-9) hits[i]++
       else inside = false
     }
     if (inside) all++
