@@ -73,7 +73,13 @@ export async function quickBench(page: Page): Promise<void> {
 
 export async function put(page: Page, zone: string, material: string): Promise<void> {
   await page.getByTestId('add-piece').click()
-  await page.getByTestId(`add-${zone}-${material}`).click()
+  await pick(page.getByTestId(`add-${zone}-${material}`))
+}
+
+/** One of a menu that was just opened, once it takes a press: a press that meets nothing has the page scrolled about to find it, and the menu moved with it. */
+export async function pick(item: Locator): Promise<void> {
+  await expect.poll(() => item.evaluate((e) => getComputedStyle(e).pointerEvents)).not.toBe('none')
+  await item.click()
 }
 
 /** Nothing of the page lies beside a window so wide; a window that was just made narrower is given time to lay itself out. */

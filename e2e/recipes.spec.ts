@@ -1,5 +1,5 @@
 import { expect, test } from './test.ts'
-import { predicted, put, quickBench, saved } from './hands.ts'
+import { pick, predicted, put, quickBench, saved } from './hands.ts'
 
 test('a light frame made normal: recipes side by side at one amount, one put on the bench, and undone', async ({
   page,
@@ -70,11 +70,8 @@ test('edges and layers at a touch; a piece keeps off its neighbours', async ({ p
   const two = await predicted(page, 'mass')
   const layOn = async (bed: string) => {
     await page.getByTestId('bed').click()
-    // A menu that opens upwards is put right once more a moment after it is there: no hand is so quick as to meet that.
-    await expect(async () => {
-      await page.getByText(bed, { exact: true }).click({ timeout: 3000 })
-      await expect(page.getByTestId('bed')).toHaveText(bed, { timeout: 1000 })
-    }).toPass()
+    await pick(page.getByText(bed, { exact: true }))
+    await expect(page.getByTestId('bed')).toHaveText(bed)
   }
   await layOn('upper edge')
   const one = await predicted(page, 'mass')
