@@ -30,11 +30,8 @@ interface Laid {
   flat: Float64Array | null
 }
 
-/** What the places before one bring, whichever way strips are laid there. */
+/** What the places before one ask, whichever way strips are laid there. */
 interface Before {
-  /** Along each direction: least and most. */
-  low: number[]
-  high: number[]
   minutes: number
   flags: number
   kinds: number
@@ -51,20 +48,19 @@ export class Descent {
   readonly #shelves: Shelf[]
   readonly #budget: SearchBudget
   readonly #looks: readonly Along[]
-  readonly #directions: readonly Direction[]
   /** Of each place: the ways to lay strips there, and the one that was chosen. */
   readonly #ways: Laid[][]
   readonly #laid: Laid[] = []
-  /** What the ways that were chosen from a place on add at least and at most. Numbers by place and direction lie place after place. */
   readonly #low: Float64Array
   readonly #high: Float64Array
+  readonly #lowBefore: Float64Array
+  readonly #highBefore: Float64Array
   /** The patterns that were picked, their lengths (0 for what is not cut), and their sums along the directions. */
   readonly #picked: Pattern[] = []
   readonly #lengths: number[] = []
   readonly #along: Float64Array
-  /** Along each direction: how far off a plan may lie as it is now. */
   readonly #half: Float64Array
-  readonly #before: Before[]
+  readonly #before: Before[] = []
   /** Of each place: where it stands among the search's. */
   readonly #at: number[]
   /** Of each place: the directions, those first in which the places after it can move least; most sets end before they are asked for. */
@@ -73,44 +69,58 @@ export class Descent {
   #mostLengths = 0
   #fixedMinutes = 0
 
-  constructor(search: StripSearch, shelves: readonly Shelf[], looks: readonly Along[], budget: SearchBudget) {
-    const directions = looks.map(({ direction }) => direction)
+  /** @param at indices of the places' shelves */
+  constructor(search: StripSearch, at: readonly number[], looks: readonly Along[], budget: SearchBudget) {
     this.#search = search
     this.#budget = budget
     this.#looks = looks
-    this.#directions = directions
-    this.#shelves = [...shelves].sort((a, b) => a.size - b.size)
-    const perPlace = () => new Float64Array((shelves.length + 1) * directions.length)
-    this.#low = perPlace()
-    this.#high = perPlace()
-    this.#along = perPlace()
-    directions.forEach(({ from }, q) => (this.#along[q] = from))
-    this.#lookCost = 1 + Math.floor(directions.length / DIRECTIONS)
-    this.#half = new Float64Array(directions.length)
+    this.#at = fewestFirst(at, search.shelves)
+    this.#shelves = this.#at.map((s) => search.shelves[s])
+    const room = search.room.fit(at.length, looks.length)
+    this.#low = room.low
+    this.#high = room.high
+    this.#lowBefore = room.lowBefore
+    this.#highBefore = room.highBefore
+    this.#along = room.along
+    this.#half = room.half
+    this.#lookCost = 1 + Math.floor(looks.length / DIRECTIONS)
+    const isPlain = isAlong(looks, search.directions.windows)
+    this.#ways = this.#shelves.map((shelf) => (isPlain ? plainWays(shelf, looks) : waysAt(shelf, looks)))
     this.#setHalf()
-    const isPlain = isSame(directions, search.directions.windows)
-    this.#ways = this.#shelves.map((shelf) => (isPlain ? plainWays(shelf, directions) : waysAt(shelf, directions)))
-    const at = this.#shelves.map((shelf) => search.shelves.indexOf(shelf))
-    this.#before = [...at, -1].map((_, depth) => this.#bringBefore(depth, at))
-    this.#at = at
+    this.#setBefore()
   }
 
   #orderAt(depth: number): Uint16Array {
     const after = this.#at.slice(depth + 1)
-    const left = this.#directions.map((d, q) => after.reduce((sum, s) => sum + d.high[s] - d.low[s], 0) / this.#half[q])
+    const left = this.#looks.map(
+      ({ direction: d }, q) => after.reduce((sum, s) => sum + d.high[s] - d.low[s], 0) / this.#half[q],
+    )
     return Uint16Array.from([...left.keys()].sort((a, b) => left[a] - left[b]))
   }
 
-  #bringBefore(depth: number, at: readonly number[]): Before {
-    const before = this.#shelves.slice(0, depth)
-    const those = at.slice(0, depth)
-    return {
-      low: this.#directions.map(({ from, low }) => those.reduce((sum, s) => sum + low[s], from)),
-      high: this.#directions.map(({ from, high }) => those.reduce((sum, s) => sum + high[s], from)),
-      minutes: before.reduce((sum, s) => sum + s.leastMinutes, 0),
-      flags: before.reduce((all, s) => all | s.always, 0),
-      kinds: before.reduce((all, s) => all | s.kind, 0),
-      isCut: before.some((s) => s.isCut),
+  /** What each place has before it, the last of all with every place before; nothing is laid and nothing picked yet. */
+  #setBefore(): void {
+    const n = this.#looks.length
+    const last = this.#at.length * n
+    for (let q = 0; q < n; q++) {
+      const { from, low, high } = this.#looks[q].direction
+      this.#along[q] = this.#lowBefore[q] = this.#highBefore[q] = from
+      for (let depth = 0, at = q; depth < this.#at.length; depth++, at += n) {
+        this.#lowBefore[at + n] = this.#lowBefore[at] + low[this.#at[depth]]
+        this.#highBefore[at + n] = this.#highBefore[at] + high[this.#at[depth]]
+      }
+      this.#low[last + q] = this.#high[last + q] = 0
+    }
+    let before: Before = { minutes: 0, flags: 0, kinds: 0, isCut: false }
+    this.#before.push(before)
+    for (const { leastMinutes, always, kind, isCut } of this.#shelves) {
+      before = {
+        minutes: before.minutes + leastMinutes,
+        flags: before.flags | always,
+        kinds: before.kinds | kind,
+        isCut: before.isCut || isCut,
+      }
+      this.#before.push(before)
     }
   }
 
@@ -120,7 +130,7 @@ export class Descent {
   }
 
   #setHalf(): void {
-    this.#looks.forEach(({ half }, q) => (this.#half[q] = half() + 1e-9))
+    for (let q = 0; q < this.#looks.length; q++) this.#half[q] = this.#looks[q].half() + 1e-9
   }
 
   /** A way to lay strips at each place before one. */
@@ -149,14 +159,15 @@ export class Descent {
 
   /** Can the ways chosen from a place on, with whatever is laid before it, bring the sums in along every direction? */
   #canReach(depth: number): boolean {
-    const { low, high } = this.#before[depth]
     const { adds } = this.#laid[depth]
-    const n = this.#directions.length
-    const [now, next] = [depth * n, (depth + 1) * n]
+    const n = this.#looks.length
+    const now = depth * n
+    const next = now + n
     for (let q = 0; q < n; q++) {
       const least = this.#low[next + q] + adds[q].low
       const most = this.#high[next + q] + adds[q].high
-      if (least + low[q] > this.#half[q] || most + high[q] < -this.#half[q]) return false
+      if (least + this.#lowBefore[now + q] > this.#half[q] || most + this.#highBefore[now + q] < -this.#half[q])
+        return false
       this.#low[now + q] = least
       this.#high[now + q] = most
     }
@@ -203,7 +214,7 @@ export class Descent {
   /** Patterns at a depth among which all lie that can come in along the directions that close most there: first, and one after the last. */
   #between(depth: number): readonly [number, number] {
     const { adds, kin } = this.#laid[depth]
-    const n = this.#directions.length
+    const n = this.#looks.length
     const [now, next] = [depth * n, (depth + 1) * n]
     let [from, to] = [0, kin.patterns.length]
     if (to < FEW) return [from, to]
@@ -237,7 +248,7 @@ export class Descent {
   /** Adds a pattern to the sums; true where what the places after it add can bring every one of them in. */
   #reaches(depth: number, i: number): boolean {
     this.#budget.left -= this.#lookCost
-    const n = this.#directions.length
+    const n = this.#looks.length
     const [now, next] = [depth * n, (depth + 1) * n]
     const along = this.#along
     const [low, high] = [this.#low, this.#high]
@@ -256,7 +267,7 @@ export class Descent {
   #flatAt(depth: number): Float64Array {
     const laid = this.#laid[depth]
     if (laid.flat) return laid.flat
-    const n = this.#directions.length
+    const n = this.#looks.length
     const flat = new Float64Array(n * laid.kin.patterns.length)
     laid.adds.forEach(({ each }, q) => {
       for (let i = 0; i < each.length; i++) flat[n * i + q] = each[i]
@@ -282,20 +293,34 @@ export class Descent {
   }
 }
 
-const waysAt = ({ kin }: Shelf, directions: readonly Direction[]): Laid[] =>
-  kin.map((k) => ({ kin: k, adds: directions.map((d) => d.of(k)), flat: null }))
+/** Some places, those of the fewest patterns first. They are few, and sorted thousands of times. */
+function fewestFirst(at: readonly number[], shelves: readonly Shelf[]): number[] {
+  const sorted: number[] = []
+  for (const s of at) {
+    let i = sorted.length
+    for (; i > 0 && shelves[sorted[i - 1]].size > shelves[s].size; i--) sorted[i] = sorted[i - 1]
+    sorted[i] = s
+  }
+  return sorted
+}
+
+const waysAt = ({ kin }: Shelf, looks: readonly Along[]): Laid[] =>
+  kin.map((k) => ({ kin: k, adds: looks.map(({ direction }) => direction.of(k)), flat: null }))
 
 /** Of each place along the windows alone, which are the same for every set of places. */
 const plain = new WeakMap<Shelf, Laid[]>()
 
-function plainWays(shelf: Shelf, windows: readonly Direction[]): Laid[] {
+function plainWays(shelf: Shelf, windows: readonly Along[]): Laid[] {
   let ways = plain.get(shelf)
   if (!ways) plain.set(shelf, (ways = waysAt(shelf, windows)))
   return ways
 }
 
-const isSame = (a: readonly Direction[], b: readonly Direction[]) =>
-  a.length === b.length && a.every((d, i) => d === b[i])
+function isAlong(looks: readonly Along[], directions: readonly Direction[]): boolean {
+  if (looks.length !== directions.length) return false
+  for (let q = 0; q < looks.length; q++) if (looks[q].direction !== directions[q]) return false
+  return true
+}
 
 /** The first of some that adds so much or more, by its sign: of what never falls, or never rises. */
 function firstAt(each: Float64Array, sign: number, from: number, to: number, v: number): number {

@@ -42,6 +42,19 @@ export abstract class Direction {
     return [least, most]
   }
 
+  /** Does every plan of one pattern at each of these places come no nearer to nothing than this? @param at indices of shelves */
+  isClosed(at: readonly number[], half: number): boolean {
+    const [least, most] = this.reach(at)
+    return least > half + 1e-9 || most < -half - 1e-9
+  }
+
+  /** How far apart patterns at these places, one at each, can bring the sum. @param at indices of shelves */
+  span(at: readonly number[]): number {
+    let span = 0
+    for (let i = 0; i < at.length; i++) span += this.high[at[i]] - this.low[at[i]]
+    return span
+  }
+
   of(kin: Kin): Adds {
     return (this.#adds[kin.id] ??= addsOf(this.eachOf(kin)))
   }
@@ -113,8 +126,7 @@ export class RowSum extends Direction {
 
   /** Does it leave out most of what these places can do, so that it pays to look along it? @param at indices of shelves */
   closesMost(at: readonly number[]): boolean {
-    const [least, most] = this.reach(at)
-    return most - least > 4 * this.half
+    return this.span(at) > 4 * this.half
   }
 
   protected eachOf({ patterns }: Kin): Float64Array {

@@ -18,8 +18,7 @@ export function exhaust(search: StripSearch, places: number, budget: SearchBudge
     if ((budget.left -= isNearing(search.stage) ? LOOK : 0) < 0) return false
     const bounds = search.boundsFor(at)
     const directions = bounds && directionsFor(search, at, bounds, budget)
-    const shelves = at.map((i) => search.shelves[i])
-    if (directions && !new Descent(search, shelves, directions, budget).run()) return false
+    if (directions && !new Descent(search, at, directions, budget).run()) return false
   }
   return true
 }
@@ -44,8 +43,17 @@ const MOST_SETS = 5e5
 const FROM_PLACES = 3
 const BESIDE = 10
 
-/** No plan whose sum lies between these comes within so much of nothing. */
-const isClosed = ([least, most]: readonly [number, number], half: number) => least > half + 1e-9 || most < -half - 1e-9
+/** The windows with how far off plans may lie along each: alike for all sets of places within the same bounds. */
+const windowsWithin = new WeakMap<Bounds, Along[]>()
+
+function windowsIn(search: StripSearch, bounds: Bounds): Along[] {
+  let windows = windowsWithin.get(bounds)
+  if (!windows) {
+    windows = search.directions.windows.map((direction) => ({ direction, half: () => bounds.along(direction) }))
+    windowsWithin.set(bounds, windows)
+  }
+  return windows
+}
 
 /**
  * Along what these places are looked at: the windows, the bounds on stock and the like that leave out most of what they can do, and sums
@@ -56,30 +64,26 @@ function directionsFor(
   at: readonly number[],
   bounds: Bounds,
   budget: SearchBudget,
-): Along[] | null {
-  const windows: Along[] = []
-  for (const direction of search.directions.windows) {
-    if (isClosed(direction.reach(at), bounds.atMost(direction))) return null
-    windows.push({ direction, half: () => bounds.along(direction) })
-  }
+): readonly Along[] | null {
+  for (const direction of search.directions.windows) if (direction.isClosed(at, bounds.atMost(direction))) return null
   const rows: Along[] = []
   for (const row of search.rows) {
-    if (isClosed(row.reach(at), row.half)) return null
+    if (row.isClosed(at, row.half)) return null
     if (row.closesMost(at)) rows.push({ direction: row, half: () => row.half })
   }
-  if (!search.isThorough || at.length < FROM_PLACES) return [...windows, ...rows]
+  const windows = windowsIn(search, bounds)
+  if (!search.isThorough || at.length < FROM_PLACES) return rows.length > 0 ? [...windows, ...rows] : windows
   const all = search.directions.beside(at)
   budget.left -= DIRECTION * all.length
   const beside: { direction: WindowSum; closes: number }[] = []
   for (const direction of all) {
-    const ends = direction.reach(at)
     const half = bounds.atMost(direction)
-    if (isClosed(ends, half)) return null
-    beside.push({ direction, closes: (ends[1] - ends[0]) / half })
+    if (direction.isClosed(at, half)) return null
+    beside.push({ direction, closes: direction.span(at) / half })
   }
   beside.sort((a, b) => Number(b.direction.isAcross) - Number(a.direction.isAcross) || b.closes - a.closes)
   const kept = beside.slice(0, BESIDE * at.length).map(({ direction }) => direction)
-  if (kept.some((direction) => isClosed(direction.reach(at), bounds.along(direction)))) return null
+  if (kept.some((direction) => direction.isClosed(at, bounds.along(direction)))) return null
   return [...windows, ...rows, ...kept.map((direction) => ({ direction, half: () => bounds.along(direction) }))]
 }
 

@@ -18,6 +18,7 @@ import { Directions, RowSum, type Bounds, type WindowSum } from './directions.ts
 import { cappedMass, Nearest } from './nearest.ts'
 import type { Group } from './menu.ts'
 import type { Pattern, Uncertainty } from './patterns.ts'
+import { Room } from './room.ts'
 import { ROUNDED, comesBefore, depthLost, effortOf, scoreSteps, STEP, type Order, type Score } from './score.ts'
 import {
   anywhereInside,
@@ -60,6 +61,7 @@ export class StripSearch {
   readonly stages: SearchStage[]
   stage: SearchStage | Nearing
   readonly directions: Directions
+  readonly room = new Room()
   /** The bounds on stock, room and grams that places together could break. */
   readonly rows: RowSum[]
   readonly #doubts: Doubts | null = null
