@@ -24,6 +24,8 @@ function useScratch() {
   // PostgreSQL runs as a user of its own and has its folder in this one.
   chmodSync(folder, 0o711)
   process.env.TMPDIR = folder
+  // Broken off by hand it goes as well.
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => process.exit(1))
   process.on('exit', () => rmSync(folder, { recursive: true, force: true }))
 }
 /** Tests that stand on a database: they run on the embedded engine with all the others, and on PostgreSQL. */

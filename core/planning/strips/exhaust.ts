@@ -13,11 +13,15 @@ export function exhaust(search: StripSearch, places: number, budget: SearchBudge
   if (places > search.mostPlaces) return true
   const sets = setsWithin(search, places, budget)
   if (!sets) return false
+  let known: { bounds: Bounds; windows: readonly Along[] } | null = null
+  // Most sets lie within the bounds of the one before.
+  const windowsIn = (bounds: Bounds) =>
+    (known?.bounds === bounds ? known : (known = windowsWithin(search, bounds))).windows
   for (const { at, least } of sets) {
     if (least > search.mostMinutes + 1e-9) break
     if ((budget.left -= isNearing(search.stage) ? LOOK : 0) < 0) return false
     const bounds = search.boundsFor(at)
-    const directions = bounds && directionsFor(search, at, bounds, budget)
+    const directions = bounds && directionsFor(search, at, bounds, budget, windowsIn)
     if (directions && !new Descent(search, at, directions, budget).run()) return false
   }
   return true
@@ -43,17 +47,11 @@ const MOST_SETS = 5e5
 const FROM_PLACES = 3
 const BESIDE = 10
 
-/** The windows with how far off plans may lie along each: alike for all sets of places within the same bounds. */
-const windowsWithin = new WeakMap<Bounds, Along[]>()
-
-function windowsIn(search: StripSearch, bounds: Bounds): Along[] {
-  let windows = windowsWithin.get(bounds)
-  if (!windows) {
-    windows = search.directions.windows.map((direction) => ({ direction, half: () => bounds.along(direction) }))
-    windowsWithin.set(bounds, windows)
-  }
-  return windows
-}
+/** The windows with how far off plans may lie along each. */
+const windowsWithin = (search: StripSearch, bounds: Bounds) => ({
+  bounds,
+  windows: search.directions.windows.map((direction): Along => ({ direction, half: () => bounds.along(direction) })),
+})
 
 /**
  * Along what these places are looked at: the windows, the bounds on stock and the like that leave out most of what they can do, and sums
@@ -64,6 +62,7 @@ function directionsFor(
   at: readonly number[],
   bounds: Bounds,
   budget: SearchBudget,
+  windowsIn: (bounds: Bounds) => readonly Along[],
 ): readonly Along[] | null {
   for (const direction of search.directions.windows) if (direction.isClosed(at, bounds.atMost(direction))) return null
   const rows: Along[] = []
@@ -71,7 +70,7 @@ function directionsFor(
     if (row.isClosed(at, row.half)) return null
     if (row.closesMost(at)) rows.push({ direction: row, half: () => row.half })
   }
-  const windows = windowsIn(search, bounds)
+  const windows = windowsIn(bounds)
   if (!search.isThorough || at.length < FROM_PLACES) return rows.length > 0 ? [...windows, ...rows] : windows
   const all = search.directions.beside(at)
   budget.left -= DIRECTION * all.length
