@@ -40,12 +40,13 @@ const COAT_MARGIN_CM = 0.1
 const FINISH_SHARE = 0.5
 const PLUG_CM = 2.5
 
+const finished = (massG: number, shape: Piece['shape'], uPlaceCm: number): Piece[] =>
+  massG > 0 ? [{ massG, uMassG: FINISH_SHARE * massG, uPlaceCm, shape }] : []
+
 /** What goes on with a cut: the coats over lead on the outside, the plug above a fill in the handle. Nothing where nobody says that it does. */
 export function finishOf(cut: Cut, material: Material, work: Workpiece): Piece[] {
   const { finish, geometry } = work
   if (!finish || cut.amount <= 0) return []
-  const finished = (massG: number, shape: Piece['shape'], uPlaceCm: number): Piece[] =>
-    massG > 0 ? [{ massG, uMassG: FINISH_SHARE * massG, uPlaceCm, shape }] : []
   if (isCoated(cut, material)) {
     const [longest = 0] = layersOf(cut)
     const overCm2 = (longest + 2 * COAT_MARGIN_CM) * (material.widthCm + 2 * COAT_MARGIN_CM) * runsOf(cut, geometry)

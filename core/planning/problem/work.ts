@@ -64,45 +64,54 @@ function measuredOff(layers: readonly number[]): number[] {
   return each.every((length) => length === each[0]) ? each.slice(0, 1) : [...new Set(each)]
 }
 
+/** Under the grip, where there is one. */
+const ON_HANDLE: readonly Cut['place'][] = ['bevels', 'handle', 'sleeve']
+
 /**
  * The work in one cut.
  * @example workOfCut(spot, oneGram, workpiece, USUAL_MINUTES).ownMinutes // 1.5
  */
 export function workOfCut(cut: Cut, material: Material, work: Workpiece, minutes: WorkMinutes): WorkOfCut {
-  const underGrip = work.condition.grip !== 'none' && ['bevels', 'handle', 'sleeve'].includes(cut.place)
-  const asks = (ownMinutes: number, strips = 0, lengths: number[] = []): WorkOfCut => ({
-    ownMinutes,
-    strips,
-    lengths,
+  const isUnderGrip = work.condition.grip !== 'none' && ON_HANDLE.includes(cut.place)
+  const asked: WorkOfCut = {
+    ownMinutes: 0,
+    strips: 0,
+    lengths: [],
     materialId: isInDrawer(material) ? material.id : null,
-    gripOff: underGrip || material.kind === 'grip',
+    gripOff: isUnderGrip || material.kind === 'grip',
     cure: material.cureHours !== null,
-  })
-  if (isByLength(material.kind)) {
-    const layers = layersOf(cut)
-    const runs = runsOf(cut, work.geometry)
-    const strips = runs * layers.length
-    const short = runs * layers.filter((length) => length < SHORT_CM - 1e-9).length
-    const ownMinutes =
-      minutes.place + minutes.strip * strips + minutes.stacked * (strips - runs) + minutes.short * short
-    return asks(ownMinutes, strips, measuredOff(layers))
   }
+  if (!isByLength(material.kind)) {
+    asked.ownMinutes = minutesOfPieces(cut, material, work, minutes)
+    return asked
+  }
+  const layers = layersOf(cut)
+  const runs = runsOf(cut, work.geometry)
+  asked.strips = runs * layers.length
+  asked.ownMinutes = minutes.place + minutes.strip * asked.strips + minutes.stacked * (asked.strips - runs)
+  for (const length of layers) if (length < SHORT_CM - 1e-9) asked.ownMinutes += minutes.short * runs
+  asked.lengths = measuredOff(layers)
+  return asked
+}
+
+/** Minutes for what is not cut from a roll. */
+function minutesOfPieces(cut: Cut, material: Material, work: Workpiece, minutes: WorkMinutes): number {
   switch (material.kind) {
     case 'fill':
-      return asks(minutes.place + minutes.fill)
+      return minutes.place + minutes.fill
     case 'weight':
-      return asks(minutes.place + minutes.strip * runsOf(cut, work.geometry) * cut.amount)
+      return minutes.place + minutes.strip * runsOf(cut, work.geometry) * cut.amount
     case 'overgrip':
-      return asks(minutes.overgrip * Math.abs(cut.amount))
+      return minutes.overgrip * Math.abs(cut.amount)
     case 'strings':
-      return asks(minutes.strings)
+      return minutes.strings
     case 'off':
-      return asks(minutes.strip * cut.amount)
+      return minutes.strip * cut.amount
     case 'moved':
       // Each out of its hole, and into the other.
-      return asks(minutes.place + 2 * minutes.strip * runsOf(cut, work.geometry))
+      return minutes.place + 2 * minutes.strip * runsOf(cut, work.geometry)
     default:
-      return asks(0)
+      return 0
   }
 }
 

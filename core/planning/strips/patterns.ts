@@ -71,7 +71,10 @@ function kept<T>(all: Map<string, T>, key: string, most: number, make: () => T):
   const found = all.get(key) ?? make()
   all.delete(key)
   all.set(key, found)
-  for (const oldest of all.keys()) if (all.size > most) all.delete(oldest)
+  for (const oldest of all.keys()) {
+    if (all.size <= most) break
+    all.delete(oldest)
+  }
   return found
 }
 
