@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { withPieces } from '../../frame/pieces.ts'
 import { estimateOf, frameState } from '../../frame/state.ts'
 import { lowerTriangle } from '../../numerics/gaussian.ts'
+import { AIM_QUANTITIES } from '../../quantities/units.ts'
 import { tennis } from '../../sports/tennis.ts'
 import { usualState } from '../../frame/fixtures.ts'
 import { chanceOf } from './chance.ts'
@@ -43,6 +44,19 @@ describe('the chance to land', () => {
     expect(Math.abs(chance.all - box(0.5, 1.2, -0.5, 1.25, r))).toBeLessThan(0.01)
     expect(Math.abs(chance.each.mass! - (phi(1.7) - phi(-0.7)))).toBeLessThan(0.01)
     expect(Math.abs(chance.each.swingWeight! - (phi(0.75) - phi(-1.75)))).toBeLessThan(0.01)
+  })
+
+  it.each(AIM_QUANTITIES)('%s of a frame that is known to a hair lands where it is, and nowhere else', (quantity) => {
+    const known = (value: number) => ({ value, u: 1e-9 })
+    const state = frameState(
+      { mass: known(300), balance: known(32), swingWeight: known(310), twistWeight: known(13.5) },
+      10.16,
+    )
+    state.lateralCm = 0.2
+    const { value } = estimateOf(state, quantity)!
+    const at = (aim: number) =>
+      chanceOf(state, [], { [quantity]: { value: aim, tolerance: 0.05 } }, tennis.geometry, { draws: 50 }).all
+    expect([at(value - 0.06), at(value), at(value + 0.06)]).toEqual([0, 1, 0])
   })
 
   it('a piece adds its own errors: a point of 10 g ± 0.2 g, ± 0.3 cm', () => {

@@ -1,4 +1,4 @@
-import { layersOf, runsOf, type Cut, type Workpiece } from '../../cuts/cut.ts'
+import { isOnHandle, layersOf, runsOf, type Cut, type Workpiece } from '../../cuts/cut.ts'
 import { isByLength, isInDrawer, type Material } from '../../cuts/material.ts'
 
 /** Minutes that a hand takes (common practice, no source; a shop sets its own). */
@@ -64,15 +64,12 @@ function measuredOff(layers: readonly number[]): number[] {
   return each.every((length) => length === each[0]) ? each.slice(0, 1) : [...new Set(each)]
 }
 
-/** Under the grip, where there is one. */
-const ON_HANDLE: readonly Cut['place'][] = ['bevels', 'handle', 'sleeve']
-
 /**
  * The work in one cut.
  * @example workOfCut(spot, oneGram, workpiece, USUAL_MINUTES).ownMinutes // 1.5
  */
 export function workOfCut(cut: Cut, material: Material, work: Workpiece, minutes: WorkMinutes): WorkOfCut {
-  const isUnderGrip = work.condition.grip !== 'none' && ON_HANDLE.includes(cut.place)
+  const isUnderGrip = work.condition.grip !== 'none' && isOnHandle(cut, material)
   const asked: WorkOfCut = {
     ownMinutes: 0,
     strips: 0,

@@ -51,6 +51,7 @@ export class Descent {
   /** Of each place: the ways to lay strips there, and the one that was chosen. */
   readonly #ways: Laid[][]
   readonly #laid: Laid[] = []
+  /** Numbers by place and direction, as `Room` tells them. */
   readonly #low: Float64Array
   readonly #high: Float64Array
   readonly #lowBefore: Float64Array
