@@ -181,15 +181,21 @@ console.table(
     proven: row.isProven,
   })),
 )
-console.log('\nFrom 5 to 30 places, five materials, ms')
+console.log('\nFrom 5 to 30 places, five materials, one of each in turn, ms')
+const growth = growthTimes(REPEATS)
 console.table(
-  growthTimes(Math.min(REPEATS, 5)).map((row) => ({
+  growth.map((row) => ({
     places: row.zones,
     decisions: row.choices,
     'good plan': reported(row.quick),
     proof: reported(row.best),
-    proven: row.proven,
+    proven: `${row.proven} of ${row.quick.length}`,
   })),
+)
+const [least, most] = [growth[0], growth[growth.length - 1]]
+const times = (of: 'quick' | 'best') => (median(most[of]) / median(least[of])).toFixed(1)
+console.log(
+  `  30 places take ${times('quick')} times as long as 5 for a good plan, ${times('best')} times for the proof`,
 )
 const sets = await setTimes(Math.min(REPEATS, 5))
 console.log('\nFrames made alike, to the first good set and to the end of the search (aim 4 s)')

@@ -90,12 +90,15 @@ export function liveTimes(moves: number): number[] {
   return times
 }
 
-/** How the time grows with the number of places, all of the same drawer. */
+const SIZES = [5, 10, 15, 20, 25, 30]
+/** Rounds before those that are timed: a thread that has planned. */
+const WARMING = 3
+
+/** How the time grows with the number of places, all of the same drawer; one of each size in turn, since this machine's speed changes. */
 export function growthTimes(repeats: number) {
   const [, { request }] = requests()
   const half = headOutline(request.work.geometry).halfLengthCm
-  const rows = []
-  for (const zones of [5, 10, 15, 20, 25, 30]) {
+  const rows = SIZES.map((zones) => {
     const hoop = zones - 2
     const profile = {
       ...tennis,
@@ -113,24 +116,25 @@ export function growthTimes(repeats: number) {
         })),
       ],
     }
-    const quick: number[] = []
-    const best: number[] = []
-    let proven = 0
-    let choices = 0
-    for (let i = 0; i < repeats; i++) {
-      const asked = unseen({ ...request, work: { ...request.work, profile } })
+    const asked = { ...request, work: { ...request.work, profile } }
+    return { zones, asked, choices: 0, proven: 0, quick: new Array<number>(), best: new Array<number>() }
+  })
+  for (let i = -WARMING; i < repeats; i++)
+    for (const row of rows) {
+      const asked = unseen(row.asked)
       const start = performance.now()
       const space = planSpace(asked)
-      choices = space.choices.length
       heuristicPlan(space, NO_CONSTRAINT)
-      quick.push(performance.now() - start)
+      const quick = performance.now() - start
       const again = performance.now()
-      const plan = optimalPlan(space, NO_CONSTRAINT)
-      best.push(performance.now() - again)
-      if (plan.proven) proven++
+      const { proven } = optimalPlan(space, NO_CONSTRAINT)
+      const best = performance.now() - again
+      row.choices = space.choices.length
+      if (i < 0) continue
+      row.quick.push(quick)
+      row.best.push(best)
+      if (proven) row.proven++
     }
-    rows.push({ zones, choices, quick, best, proven })
-  }
   return rows
 }
 

@@ -161,6 +161,7 @@ export function massOf(cut: Cut, material: Material, work: Workpiece): number {
 
 /** The layers of a cut, longest first: lengths in cm of each run. */
 export function layersOf(cut: Cut): number[] {
+  if (cut.amount <= cut.layerCm) return cut.amount > 1e-9 ? [cut.amount] : []
   const full = Math.floor(cut.amount / cut.layerCm + 1e-9)
   const rest = cut.amount - full * cut.layerCm
   return [...new Array<number>(full).fill(cut.layerCm), ...(rest > 1e-9 ? [rest] : [])]

@@ -1,6 +1,6 @@
-import { leverageOf, type Piece } from '../frame/pieces.ts'
+import { leverageOf, type Leverage, type Piece } from '../frame/pieces.ts'
 import type { FrameGeometry } from '../geometry/outline.ts'
-import { meansOf } from '../geometry/shape.ts'
+import { isSameArc, meansOf, type Shape } from '../geometry/shape.ts'
 import type { FrameState } from '../frame/state.ts'
 import type { Cut, Workpiece } from './cut.ts'
 import { piecesOf } from './pieces.ts'
@@ -31,21 +31,27 @@ export function addMoments(a: Moments, b: Moments, times = 1): Moments {
   }
 }
 
+const NO_LEVERAGE: Leverage = { xCm: 0, swing: 0, twist: 0, yCm: 0 }
+
 /**
  * The exact sums of some pieces about an axis.
  * @example momentsOfPieces([{ massG: 4, shape: { kind: 'point', xCm: 60.16, yCm: 0 }, uMassG: 0, uPlaceCm: 0 }], outline, 10.16) // { massG: 4, moment: 240.64, swing: 10, twist: 0, side: 0 }
  */
 export function momentsOfPieces(pieces: readonly Piece[], geometry: FrameGeometry, axisCm: number): Moments {
-  const sum = { ...NO_MOMENTS }
+  let [grams, moment, swing, twist, side] = [0, 0, 0, 0, 0]
+  let before: Shape | null = null
+  let per = NO_LEVERAGE
   for (const { massG, shape } of pieces) {
-    const per = leverageOf(meansOf(shape, geometry), axisCm)
-    sum.massG += massG
-    sum.moment += massG * per.xCm
-    sum.swing += massG * per.swing
-    sum.twist += massG * per.twist
-    sum.side += massG * per.yCm
+    // Layers of a strip and the coats over it lie alike.
+    if (!before || !isSameArc(shape, before)) per = leverageOf(meansOf(shape, geometry), axisCm)
+    before = shape
+    grams += massG
+    moment += massG * per.xCm
+    swing += massG * per.swing
+    twist += massG * per.twist
+    side += massG * per.yCm
   }
-  return sum
+  return { massG: grams, moment, swing, twist, side }
 }
 
 /**

@@ -112,6 +112,18 @@ export function slideOf(shape: Shape, geometry: FrameGeometry): Slide {
   return { per, asideCm: shape.side === 'both' ? outline.meansOver(from, to).y : 0 }
 }
 
+/**
+ * Are both arcs, and the same one?
+ * @example isSameArc({ kind: 'arc', fromCm: 2, toCm: 9, side: 'both' }, { kind: 'arc', fromCm: 2, toCm: 9, side: 'left' }) // false
+ */
+export const isSameArc = (a: Shape, b: Shape): boolean =>
+  a.kind === 'arc' &&
+  b.kind === 'arc' &&
+  a.fromCm === b.fromCm &&
+  a.toCm === b.toCm &&
+  a.side === b.side &&
+  a.offCm === b.offCm
+
 /** The line that an arc lies on, with its ends on it. */
 function lineOf({ fromCm, toCm, offCm = 0 }: Shape & { kind: 'arc' }, geometry: FrameGeometry) {
   if (!(toCm >= fromCm - 1e-9)) throw new Problem('piece.outsideFrame', '', { fromCm, toCm })

@@ -5,7 +5,7 @@ import { AIM_QUANTITIES } from '../quantities/units.ts'
 import { usualRequest } from './fixtures/fixtures.ts'
 import { NO_CONSTRAINT, planSpace, programmeFor } from './solve/plan.ts'
 import { OPEN_LIMITS } from './problem/request.ts'
-import { Directions, RowSum } from './strips/directions.ts'
+import { Directions, rowSums } from './strips/directions.ts'
 import { Doubts } from './strips/doubts.ts'
 import type { Pattern } from './strips/patterns.ts'
 import { cappedMass, Nearest } from './strips/nearest.ts'
@@ -142,7 +142,7 @@ describe('what plans of some places can do at most', () => {
         const brings = patterns.reduce((sum, p) => sum + p.sums[a], 0)
         if (Math.abs(base[a] + brings - aim.target) > aim.tolerance) return
         reached++
-        const really = patterns.reduce((sum, p) => sum + leastVariance(aim, p.uncertainty().covariance, most), 0)
+        const really = patterns.reduce((sum, p) => sum + leastVariance(aim, p.uncertainty.covariance, most), 0)
         expect(really).toBeGreaterThanOrEqual(doubts.addedTo(i, places, 1) - 1e-12)
       })
     }
@@ -152,7 +152,7 @@ describe('what plans of some places can do at most', () => {
   it('breaks a bound on grams only where its sum says so', () => {
     const capped = usualRequest({ target: FOUR, limits: { ...OPEN_LIMITS, capG: 9 } })
     const row = programmeFor(planSpace(capped), NO_CONSTRAINT).rows.find((r) => r.bound.kind === 'cap')!
-    const sum = new RowSum(row, search.shelves, shelfOfChoices(search.shelves))
+    const [sum] = rowSums([row], search.shelves, shelfOfChoices(search.shelves))
     let broken = 0
     for (let n = 0; n < 300; n++) {
       const places = somePlaces()

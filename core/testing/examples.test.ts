@@ -15,6 +15,7 @@ const FORMULAS = {
     'line',
     'normal',
     'random',
+    'sorted',
     'student',
     'weightedMean',
     'within',

@@ -37,7 +37,8 @@ export function choicesFor(request: PlanRequest): { choices: Choice[]; rooms: Zo
       (!limits.materialIds || limits.materialIds.includes(material.id)) &&
       !(limits.noLead && material.lead),
   )
-  const rooms = zones.map((zone) => ({ zone, room: roomLeft(zone, request) }))
+  const byId = materialsById(request)
+  const rooms = zones.map((zone) => ({ zone, room: roomLeft(zone, request, byId) }))
   const choices: Choice[] = []
   for (const { zone, room: left } of rooms) {
     // What sits there may go elsewhere.
@@ -68,7 +69,7 @@ function formsOf(zone: Zone): StripForm[] {
 }
 
 /** What a zone holds, and what pieces that stay where they are leave of it. */
-function roomLeft(zone: Zone, request: PlanRequest): number {
+function roomLeft(zone: Zone, request: PlanRequest, byId: ReadonlyMap<string, Material>): number {
   const { work } = request
   const whole =
     zone.place === 'handle'
@@ -76,7 +77,6 @@ function roomLeft(zone: Zone, request: PlanRequest): number {
       : zone.place === 'spot'
         ? zone.capacityCm
         : roomFor(zone, work) * zone.maxLayers * edgesOf(zone)
-  const byId = materialsById(request)
   const fixedCuts = request.fixedCuts.filter((cut) => cut.zoneId === zone.id && byId.has(cut.materialId))
   return fixedCuts.reduce(
     (left, cut) =>
@@ -130,9 +130,9 @@ function zoneChoices(
       frees: null,
     })
   }
-  const offAxis = zone.place === 'hoop' && acrossOf(make(id).cutFor(1), geometry) === null
-  if (!request.limits.evenSides || !offAxis) return [make(id)]
-  return [make(id), make(`${id}-left`, 'left'), make(`${id}-right`, 'right')]
+  const both = make(id)
+  if (!request.limits.evenSides || zone.place !== 'hoop' || acrossOf(both.cutFor(1), geometry) !== null) return [both]
+  return [both, make(`${id}-left`, 'left'), make(`${id}-right`, 'right')]
 }
 
 /** Grips, overgrips and strings: changed as a whole, one of a kind at a time. */

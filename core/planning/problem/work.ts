@@ -61,7 +61,7 @@ export interface WorkOfCut {
 /** The different lengths of some layers, thousandths of a cm. */
 function measuredOff(layers: readonly number[]): number[] {
   const each = layers.map((length) => Math.round(1000 * length))
-  return each.every((length) => length === each[0]) ? each.slice(0, 1) : [...new Set(each)]
+  return each.length > 1 ? [...new Set(each)] : each
 }
 
 /**

@@ -1,5 +1,6 @@
 import { meets } from '../../cuts/overlap.ts'
-import type { Adds, Direction } from './directions.ts'
+import { firstAt, firstOver } from '../../numerics/sorted.ts'
+import type { Direction } from './directions.ts'
 import type { Pattern } from './patterns.ts'
 import type { StripSearch } from './search.ts'
 import { bits, type Kin, type Shelf } from './shelf.ts'
@@ -23,19 +24,13 @@ export interface Along {
   half: () => number
 }
 
-/** A way to lay strips with what its patterns add along every direction. */
+/** A way to lay strips; what its patterns add along every direction is put together when it is first looked at. */
 interface Laid {
   kin: Kin
-  adds: Adds[]
+  /** The least and the most of it, direction after direction. */
+  ends: Float64Array | null
+  /** Of each pattern, pattern after pattern. */
   flat: Float64Array | null
-}
-
-/** What the places before one ask, whichever way strips are laid there. */
-interface Before {
-  minutes: number
-  flags: number
-  kinds: number
-  isCut: boolean
 }
 
 /**
@@ -61,13 +56,13 @@ export class Descent {
   readonly #lengths: number[] = []
   readonly #along: Float64Array
   readonly #half: Float64Array
-  readonly #before: Before[] = []
   /** Of each place: where it stands among the search's. */
   readonly #at: number[]
   /** Of each place: the directions, those first in which the places after it can move least; most sets end before they are asked for. */
   readonly #order: Uint16Array[] = []
   readonly #lookCost: number
   #mostLengths = 0
+  #mostMinutes = 0
   #fixedMinutes = 0
 
   /** @param at indices of the places' shelves */
@@ -86,8 +81,8 @@ export class Descent {
     this.#half = room.half
     this.#lookCost = 1 + Math.floor(looks.length / DIRECTIONS)
     const isPlain = isAlong(looks, search.directions.windows)
-    this.#ways = this.#shelves.map((shelf) => (isPlain ? plainWays(shelf, looks) : waysAt(shelf, looks)))
-    this.#setHalf()
+    this.#ways = this.#shelves.map((shelf) => (isPlain ? plainWays(shelf) : waysAt(shelf)))
+    this.#setBounds()
     this.#setBefore()
   }
 
@@ -112,17 +107,14 @@ export class Descent {
       }
       this.#low[last + q] = this.#high[last + q] = 0
     }
-    let before: Before = { minutes: 0, flags: 0, kinds: 0, isCut: false }
-    this.#before.push(before)
-    for (const { leastMinutes, always, kind, isCut } of this.#shelves) {
-      before = {
-        minutes: before.minutes + leastMinutes,
-        flags: before.flags | always,
-        kinds: before.kinds | kind,
-        isCut: before.isCut || isCut,
-      }
-      this.#before.push(before)
-    }
+    const { minutesBefore, flagsBefore, kindsBefore, cutBefore } = this.#search.room
+    minutesBefore[0] = flagsBefore[0] = kindsBefore[0] = cutBefore[0] = 0
+    this.#shelves.forEach(({ leastMinutes, always, kind, isCut }, depth) => {
+      minutesBefore[depth + 1] = minutesBefore[depth] + leastMinutes
+      flagsBefore[depth + 1] = flagsBefore[depth] | always
+      kindsBefore[depth + 1] = kindsBefore[depth] | kind
+      cutBefore[depth + 1] = cutBefore[depth] | Number(isCut)
+    })
   }
 
   /** @returns false when the budget ended */
@@ -130,7 +122,9 @@ export class Descent {
     return this.#choose(this.#shelves.length, 0, 0, 0, false)
   }
 
-  #setHalf(): void {
+  /** How far off a plan may lie and what it may take, by the best that is known. */
+  #setBounds(): void {
+    this.#mostMinutes = this.#search.mostMinutes + 1e-9
     for (let q = 0; q < this.#looks.length; q++) this.#half[q] = this.#looks[q].half() + 1e-9
   }
 
@@ -138,39 +132,44 @@ export class Descent {
   #choose(before: number, own: number, flags: number, kinds: number, isCut: boolean): boolean {
     if (before === 0) return this.#chosen(own, flags, isCut)
     const depth = before - 1
-    const rest = this.#before[depth]
-    let most = this.#search.mostMinutes + 1e-9
+    const { room } = this.#search
+    const rest = { flags: room.flagsBefore[depth], kinds: room.kindsBefore[depth], isCut: room.cutBefore[depth] > 0 }
+    const least = own + room.minutesBefore[depth]
+    const leastShared = this.#search.sharedMinutes(
+      isCut || rest.isCut ? 1 : 0,
+      this.#materials(before) + bits(rest.kinds & ~kinds),
+      flags | rest.flags,
+    )
     for (const laid of this.#ways[depth]) {
       const { kin } = laid
-      // The others take no less by themselves.
-      if (own + kin.minutes + rest.minutes > most) break
+      // The others take no less by themselves, and none lessens what is shared.
+      if (least + kin.minutes + leastShared > this.#mostMinutes) break
       if ((this.#budget.left -= this.#lookCost) < 0) return false
+      // Nearly all end here.
+      if (!this.#canReach(depth, laid)) continue
       this.#laid[depth] = laid
       const shared = this.#search.sharedMinutes(
         isCut || kin.isCut || rest.isCut ? 1 : 0,
         this.#materials(depth) + bits(rest.kinds & ~(kinds | kin.kind)),
         flags | kin.flags | rest.flags,
       )
-      if (own + kin.minutes + rest.minutes + shared > most || !this.#canReach(depth)) continue
+      if (least + kin.minutes + shared > this.#mostMinutes) continue
       if (!this.#choose(depth, own + kin.minutes, flags | kin.flags, kinds | kin.kind, isCut || kin.isCut)) return false
-      most = this.#search.mostMinutes + 1e-9
     }
     return true
   }
 
-  /** Can the ways chosen from a place on, with whatever is laid before it, bring the sums in along every direction? */
-  #canReach(depth: number): boolean {
-    const { adds } = this.#laid[depth]
+  /** Can a way at a place, with the ways chosen after it and whatever is laid before it, bring the sums in along every direction? */
+  #canReach(depth: number, laid: Laid): boolean {
     const n = this.#looks.length
-    const now = depth * n
-    const next = now + n
-    for (let q = 0; q < n; q++) {
-      const least = this.#low[next + q] + adds[q].low
-      const most = this.#high[next + q] + adds[q].high
-      if (least + this.#lowBefore[now + q] > this.#half[q] || most + this.#highBefore[now + q] < -this.#half[q])
-        return false
-      this.#low[now + q] = least
-      this.#high[now + q] = most
+    const ends = (laid.ends ??= endsOf(laid.kin, this.#looks))
+    const [low, high] = [this.#low, this.#high]
+    for (let q = 0, now = depth * n, next = now + n; q < n; q++, now++, next++) {
+      const least = low[next] + ends[2 * q]
+      const most = high[next] + ends[2 * q + 1]
+      if (least + this.#lowBefore[now] > this.#half[q] || most + this.#highBefore[now] < -this.#half[q]) return false
+      low[now] = least
+      high[now] = most
     }
     return true
   }
@@ -191,7 +190,7 @@ export class Descent {
     const k = this.#shelves.length
     this.#fixedMinutes = own + this.#search.sharedMinutes(0, this.#materials(0), flags)
     const perLength = this.#search.sharedMinutes(1, 0, 0)
-    const left = this.#search.mostMinutes + 1e-9 - this.#fixedMinutes
+    const left = this.#mostMinutes - this.#fixedMinutes
     this.#mostLengths = !isCut || perLength === 0 ? k : Math.min(k, Math.floor(left / perLength))
     return this.#lengthAt(0, 0)
   }
@@ -214,7 +213,7 @@ export class Descent {
 
   /** Patterns at a depth among which all lie that can come in along the directions that close most there: first, and one after the last. */
   #between(depth: number): readonly [number, number] {
-    const { adds, kin } = this.#laid[depth]
+    const { kin } = this.#laid[depth]
     const n = this.#looks.length
     const [now, next] = [depth * n, (depth + 1) * n]
     let [from, to] = [0, kin.patterns.length]
@@ -222,7 +221,7 @@ export class Descent {
     const order = (this.#order[depth] ??= this.#orderAt(depth))
     for (let k = 0; k < Math.min(n, CLOSEST) && from < to; k++) {
       const q = order[k]
-      const { each, rises } = adds[q]
+      const { each, rises } = this.#looks[q].direction.of(kin)
       const sum = this.#along[now + q]
       const least = -this.#half[q] - this.#high[next + q] - sum
       const most = this.#half[q] - this.#low[next + q] - sum
@@ -270,9 +269,10 @@ export class Descent {
     if (laid.flat) return laid.flat
     const n = this.#looks.length
     const flat = new Float64Array(n * laid.kin.patterns.length)
-    laid.adds.forEach(({ each }, q) => {
+    for (let q = 0; q < n; q++) {
+      const { each } = this.#looks[q].direction.of(laid.kin)
       for (let i = 0; i < each.length; i++) flat[n * i + q] = each[i]
-    })
+    }
     laid.flat = flat
     return flat
   }
@@ -289,7 +289,7 @@ export class Descent {
     if (depth < this.#shelves.length - 1) return this.#lengthAt(depth + 1, measured)
     this.#budget.left -= OFFER
     if (this.#search.offer(this.#picked, this.#fixedMinutes + this.#search.sharedMinutes(measured, 0, 0)))
-      this.#setHalf()
+      this.#setBounds()
     return true
   }
 }
@@ -305,40 +305,29 @@ function fewestFirst(at: readonly number[], shelves: readonly Shelf[]): number[]
   return sorted
 }
 
-const waysAt = ({ kin }: Shelf, looks: readonly Along[]): Laid[] =>
-  kin.map((k) => ({ kin: k, adds: looks.map(({ direction }) => direction.of(k)), flat: null }))
+const waysAt = ({ kin }: Shelf): Laid[] => kin.map((k) => ({ kin: k, ends: null, flat: null }))
 
 /** Of each place along the windows alone, which are the same for every set of places. */
 const plain = new WeakMap<Shelf, Laid[]>()
 
-function plainWays(shelf: Shelf, windows: readonly Along[]): Laid[] {
+function plainWays(shelf: Shelf): Laid[] {
   let ways = plain.get(shelf)
-  if (!ways) plain.set(shelf, (ways = waysAt(shelf, windows)))
+  if (!ways) plain.set(shelf, (ways = waysAt(shelf)))
   return ways
+}
+
+function endsOf(kin: Kin, looks: readonly Along[]): Float64Array {
+  const ends = new Float64Array(2 * looks.length)
+  for (let q = 0; q < looks.length; q++) {
+    const { low, high } = looks[q].direction.of(kin)
+    ends[2 * q] = low
+    ends[2 * q + 1] = high
+  }
+  return ends
 }
 
 function isAlong(looks: readonly Along[], directions: readonly Direction[]): boolean {
   if (looks.length !== directions.length) return false
   for (let q = 0; q < looks.length; q++) if (looks[q].direction !== directions[q]) return false
   return true
-}
-
-/** The first of some that adds so much or more, by its sign: of what never falls, or never rises. */
-function firstAt(each: Float64Array, sign: number, from: number, to: number, v: number): number {
-  while (from < to) {
-    const middle = (from + to) >> 1
-    if (sign * each[middle] >= v) to = middle
-    else from = middle + 1
-  }
-  return from
-}
-
-/** The first of some that adds more. */
-function firstOver(each: Float64Array, sign: number, from: number, to: number, v: number): number {
-  while (from < to) {
-    const middle = (from + to) >> 1
-    if (sign * each[middle] > v) to = middle
-    else from = middle + 1
-  }
-  return from
 }

@@ -1,5 +1,4 @@
 import type { LinearRow } from '../model/linear.ts'
-import type { Pattern } from './patterns.ts'
 import type { Kin, Shelf } from './shelf.ts'
 import type { Window } from './windows.ts'
 
@@ -96,32 +95,60 @@ export class WindowSum extends Direction {
   }
 }
 
+/** What patterns at each place that a row is about, one at each, add to it at least and at most; those at the other places add nothing. */
+interface RowEnds {
+  coefficients: ReadonlyMap<number, number>
+  ofShelf: ReadonlyMap<number, readonly [low: number, high: number]>
+  lowest: number
+  highest: number
+}
+
+/** @param shelfOf of each choice that is on a shelf: its index */
+function rowEnds({ terms }: LinearRow, shelves: readonly Shelf[], shelfOf: ReadonlyMap<number, number>): RowEnds {
+  const coefficients = new Map<number, number>()
+  const ofShelf = new Map<number, readonly [number, number]>()
+  for (const [choice, c] of terms) coefficients.set(choice, (coefficients.get(choice) ?? 0) + c)
+  let [lowest, highest] = [0, 0]
+  for (const [choice] of terms) {
+    const s = shelfOf.get(choice)
+    if (s === undefined || ofShelf.has(s)) continue
+    const ends = endsOf(shelves[s], coefficients)
+    ofShelf.set(s, ends)
+    lowest += Math.min(0, ends[0])
+    highest += Math.max(0, ends[1])
+  }
+  return { coefficients, ofShelf, lowest, highest }
+}
+
+/** The bounds that places together could break; most rows are about one place of many, and none of these. */
+export function rowSums(
+  rows: readonly LinearRow[],
+  shelves: readonly Shelf[],
+  shelfOf: ReadonlyMap<number, number>,
+): RowSum[] {
+  return rows.flatMap((row) => {
+    const ends = rowEnds(row, shelves, shelfOf)
+    const mayBreak = ends.lowest < row.lower - 1e-9 || ends.highest > row.upper + 1e-9
+    return mayBreak ? [new RowSum(row, ends, shelves)] : []
+  })
+}
+
 /** A bound on the counts, of stock or of grams for example, as a sum that lies within its half whatever the stage. */
 export class RowSum extends Direction {
   readonly half: number
-  /** Some places together could break it. */
-  readonly mayBreak: boolean
   readonly #coefficients: ReadonlyMap<number, number>
 
-  /** @param shelfOf of each choice that is on a shelf: its index */
-  constructor({ lower, upper, terms }: LinearRow, shelves: readonly Shelf[], shelfOf: ReadonlyMap<number, number>) {
-    const coefficients = new Map<number, number>()
-    for (const [choice, c] of terms) coefficients.set(choice, (coefficients.get(choice) ?? 0) + c)
-    // Most rows are about one place of many.
-    const ends = shelves.map((): readonly [number, number] => [0, 0])
-    for (const s of new Set(terms.map(([choice]) => shelfOf.get(choice))))
-      if (s !== undefined) ends[s] = endsOf(shelves[s].group.patterns, coefficients)
-    const lowest = ends.reduce((sum, [low]) => sum + Math.min(0, low), 0)
-    const highest = ends.reduce((sum, [, high]) => sum + Math.max(0, high), 0)
-    const [least, most] = [Math.max(lower, lowest), Math.min(upper, highest)]
+  constructor({ lower, upper }: LinearRow, ends: RowEnds, shelves: readonly Shelf[]) {
+    const [least, most] = [Math.max(lower, ends.lowest), Math.min(upper, ends.highest)]
     super(-(least + most) / 2, shelves)
     this.half = (most - least) / 2
-    this.mayBreak = lowest < lower - 1e-9 || highest > upper + 1e-9
-    this.#coefficients = coefficients
-    ends.forEach(([low, high], s) => {
+    this.#coefficients = ends.coefficients
+    this.low.fill(0)
+    this.high.fill(0)
+    for (const [s, [low, high]] of ends.ofShelf) {
       this.low[s] = low
       this.high[s] = high
-    })
+    }
   }
 
   /** Does it leave out most of what these places can do, so that it pays to look along it? @param at indices of shelves */
@@ -138,12 +165,15 @@ export class RowSum extends Direction {
   }
 }
 
-function endsOf(patterns: readonly Pattern[], coefficients: ReadonlyMap<number, number>): readonly [number, number] {
+function endsOf({ kin }: Shelf, coefficients: ReadonlyMap<number, number>): readonly [number, number] {
   let [low, high] = [Infinity, -Infinity]
-  for (const { choice, count } of patterns) {
-    const adds = (coefficients.get(choice) ?? 0) * count
-    if (adds < low) low = adds
-    if (adds > high) high = adds
+  for (const { patterns } of kin) {
+    // Of one choice all, by rising count.
+    const perStep = coefficients.get(patterns[0].choice) ?? 0
+    for (const { count } of [patterns[0], patterns[patterns.length - 1]]) {
+      if (perStep * count < low) low = perStep * count
+      if (perStep * count > high) high = perStep * count
+    }
   }
   return [low, high]
 }

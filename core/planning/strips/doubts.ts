@@ -42,7 +42,7 @@ export class Doubts {
     return this.#groups.map(({ patterns }) => {
       let [least, perSquare] = [Infinity, Infinity]
       for (const p of patterns) {
-        const { covariance } = p.uncertainty()
+        const { covariance } = p.uncertainty
         const variance = leastVariance(aim, covariance, this.#mostMass)
         if (variance < least) least = variance
         if (a !== undefined && p.sums[a] * towards > 0) {

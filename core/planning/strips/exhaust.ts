@@ -99,8 +99,9 @@ const last = new WeakMap<StripSearch, { places: number; most: number; sets: read
 function setsWithin(search: StripSearch, places: number, budget: SearchBudget): readonly PlaceSet[] | null {
   const { shelves, mostMinutes } = search
   const known = last.get(search)
-  // In fewer minutes there are no others.
-  if (known?.places === places && mostMinutes <= known.most) return known.sets
+  // In fewer minutes there are no others; and where there are none, there are none of more places.
+  if (known && mostMinutes <= known.most && (known.places === places || (known.places < places && !known.sets.length)))
+    return known.sets
   const sets: PlaceSet[] = []
   const at: number[] = []
   const add = (from: number, own: number, flags: number, kinds: number, isCut: boolean): boolean => {

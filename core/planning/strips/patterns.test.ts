@@ -6,7 +6,7 @@ import { usualRequest } from '../fixtures/fixtures.ts'
 import { choicesFor } from '../problem/choices.ts'
 import type { PlanRequest } from '../problem/request.ts'
 import { menuOf } from './menu.ts'
-import { patternOf, type Pattern } from './patterns.ts'
+import { Pattern } from './patterns.ts'
 
 /** With strips on the outer wall at 3 and 9, coats over lead and prices: all that a pattern can follow from. */
 const plain = usualRequest()
@@ -88,13 +88,13 @@ const afresh = (request: PlanRequest) => {
   return patterns.map(({ choice, count }) => {
     const { material } = choices[choice]
     const index = request.materials.findIndex((m) => m.id === material.id)
-    return patternOf(request, choices[choice], choice, count, index)
+    return new Pattern(request, choices[choice], choice, count, index)
   })
 }
 
 /** As text, a line each, to compare many of them. */
 const told = (patterns: readonly Pattern[]) =>
-  patterns.map((p) => JSON.stringify({ ...p, ...p.uncertainty() })).join('\n')
+  patterns.map((p) => JSON.stringify({ ...p, ...p.uncertainty, stretch: p.stretch })).join('\n')
 
 describe('patterns that are known already', () => {
   it.each(Object.entries(CHANGED))('follow %s', (_, request) => {

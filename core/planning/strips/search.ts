@@ -14,7 +14,7 @@ import {
   type Aim,
 } from './sums.ts'
 import { Doubts } from './doubts.ts'
-import { Directions, RowSum, type Bounds, type WindowSum } from './directions.ts'
+import { Directions, rowSums, type RowSum, type Bounds, type WindowSum } from './directions.ts'
 import { cappedMass, Nearest } from './nearest.ts'
 import type { Group } from './menu.ts'
 import type { Pattern, Uncertainty } from './patterns.ts'
@@ -71,6 +71,8 @@ export class StripSearch {
   /** How far off plans may lie where anywhere inside is as good as the middle. */
   readonly #wholly: Bounds | null = null
   readonly #bounds = new Map<Region, Bounds>()
+  /** Of the stage that was last asked about, of any places. */
+  #anywhere: { stage: SearchStage; region: Region | null } | null = null
   readonly #programme: Programme
   readonly #aims: Aim[]
   readonly #axisCm: number
@@ -110,8 +112,7 @@ export class StripSearch {
     this.windows = windowsOf(this.#aims, this.#base, kept, state.axisCm, most)
     this.shelves = shelvesOf(kept, this.windows)
     this.directions = new Directions(this.windows, this.shelves)
-    const shelfOf = shelfOfChoices(this.shelves)
-    this.rows = rows.map((row) => new RowSum(row, this.shelves, shelfOf)).filter(({ mayBreak }) => mayBreak)
+    this.rows = rowSums(rows, this.shelves, shelfOfChoices(this.shelves))
     const mass = this.#aims.find((aim) => aim.quantity === 'mass')
     const capped = mass ? (cappedMass(this.#base[0], rows, kept) - mass.target) / mass.tolerance : Infinity
     this.#nearest = new Nearest(this.windows, this.directions.windows, capped)
@@ -164,7 +165,7 @@ export class StripSearch {
   boundsFor(at: readonly number[]): Bounds | null {
     if (isNearing(this.stage)) return this.#nearest.boundsFor(at, () => this.#slack)
     if (this.#wholly) return this.#wholly
-    const region = this.#doubts!.regionOf(this.stage, this.isThorough ? at : [])
+    const region = this.isThorough ? this.#doubts!.regionOf(this.stage, at) : this.#regionAnywhere(this.stage)
     if (!region) return null
     let bounds = this.#bounds.get(region)
     if (!bounds) {
@@ -172,6 +173,12 @@ export class StripSearch {
       this.#bounds.set(region, bounds)
     }
     return bounds
+  }
+
+  /** Where plans of a stage may lie that leave no more unsure than the frame as it was read. */
+  #regionAnywhere(stage: SearchStage): Region | null {
+    if (this.#anywhere?.stage !== stage) this.#anywhere = { stage, region: this.#doubts!.regionOf(stage, []) }
+    return this.#anywhere.region
   }
 
   #boundsIn(region: Region): Bounds {
@@ -281,7 +288,7 @@ export class StripSearch {
   #covarianceWith(patterns: readonly Pattern[]): Float64Array {
     const sum = this.#unsure
     sum.set(this.#covariance)
-    const each = patterns.map((p) => p.uncertainty())
+    const each = patterns.map((p) => p.uncertainty)
     for (const { covariance } of each) for (let i = 0; i < sum.length; i++) sum[i] += covariance[i]
     for (let i = 0; i < each.length; i++) {
       const { roll } = each[i]

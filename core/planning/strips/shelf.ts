@@ -59,20 +59,24 @@ export function withinRows(
 const alikeIn = new WeakMap<Group, Pattern[][]>()
 
 function alikeOf(group: Group): Pattern[][] {
-  let found = alikeIn.get(group)
-  if (!found) {
-    const alike = new Map<string, Pattern[]>()
-    for (const p of group.patterns) {
-      // Within one choice a length is one pattern; short strips ask more.
-      const key = `${p.choice} ${p.ownMinutes}`
-      const those = alike.get(key)
-      if (those) those.push(p)
-      else alike.set(key, [p])
+  const known = alikeIn.get(group)
+  if (known) return known
+  // Within one choice a length is one pattern; short strips ask more.
+  const byChoice = new Map<number, Map<number, Pattern[]>>()
+  const alike: Pattern[][] = []
+  for (const p of group.patterns) {
+    let byMinutes = byChoice.get(p.choice)
+    if (!byMinutes) byChoice.set(p.choice, (byMinutes = new Map()))
+    const those = byMinutes.get(p.ownMinutes)
+    if (those) those.push(p)
+    else {
+      const first = [p]
+      byMinutes.set(p.ownMinutes, first)
+      alike.push(first)
     }
-    found = [...alike.values()].map((patterns) => patterns.sort((a, b) => a.count - b.count))
-    alikeIn.set(group, found)
   }
-  return found
+  alikeIn.set(group, alike)
+  return alike
 }
 
 /** The places of a search, each with its ways to lay strips. */

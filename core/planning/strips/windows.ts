@@ -121,6 +121,8 @@ export function leastWorstOf(from: readonly number[], places: readonly Float64Ar
       if (found >= 0) for (let q = 0; q < n; q++) at[q] += adds[found + q]
     }
     best = Math.max(best, least - 1e-9)
+    // Where the places fall short of nothing so far, they mostly do not: what is sought then costs more than it closes.
+    if (best === 0 && round >= rounds / 3) break
     const size = Math.hypot(...at)
     if (size < 1e-12) break
     weights = scaled(weights.map((w, q) => w + (0.7 / Math.sqrt(round)) * (at[q] / size)))
