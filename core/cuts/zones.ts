@@ -140,55 +140,83 @@ export interface StripForm {
 }
 
 /** A cut of so much of a material in a zone, lying as it usually does there. @param amount cm of each run, all layers together; g; pieces */
-export function cutIn(
+export const cutIn = (
   zone: Zone,
   material: Material,
   amount: number,
   work: Workpiece,
   id: string,
   form: StripForm = {},
-): Cut {
-  const { geometry, profile } = work
+): Cut => cutsIn(zone, material, work, id, form)(amount)
+
+/** Cuts of a material in a zone, one like the other but for how much it is. */
+export function cutsIn(
+  zone: Zone,
+  material: Material,
+  work: Workpiece,
+  id: string,
+  form: StripForm = {},
+): (amount: number) => Cut {
   const longest = roomFor(zone, work)
   const layers = form.layers ?? 1
-  const layerCm = layers > 1 ? amount / layers : longest
-  const length = Math.min(amount, layerCm)
-  const cut: Cut = { id, materialId: material.id, place: zone.place, zoneId: zone.id, atCm: 0, amount, layerCm }
+  const place = placedIn(zone, work, form)
+  return (amount) => {
+    const layerCm = layers > 1 ? amount / layers : longest
+    const cut: Cut = { id, materialId: material.id, place: zone.place, zoneId: zone.id, atCm: 0, amount, layerCm }
+    place(cut, Math.min(amount, layerCm))
+    return cut
+  }
+}
+
+/** Says of a cut in a zone where it lies; how long its longest layer is may move it. */
+function placedIn(zone: Zone, work: Workpiece, form: StripForm): (cut: Cut, lengthCm: number) => void {
+  const { geometry, profile } = work
   const { anchor } = zone
   const from = anchor ? landmarkCm(anchor.at, zone, work) : 0
   switch (zone.place) {
-    case 'hoop':
-      cut.edges = form.edges ?? edgesOf(zone)
-      if (zone.wall) cut.wall = zone.wall
-      else if (cut.edges === 1 && (zone.edge || edgesOf(zone) === 2)) cut.edge = zone.edge ?? 'upper'
-      cut.across = anchor ? null : acrossOfZone(zone, geometry)
-      cut.atCm = alongOf(zone, geometry)
-      if (!anchor) break
-      // Along the hoop lengths grow away from the tip.
-      cut.anchor = anchor.towards === 'butt' ? 'tip' : 'butt'
-      cut.atCm = middleFrom(cut, from, length, anchor.towards, geometry)
-      break
+    case 'hoop': {
+      const edges = form.edges ?? edgesOf(zone)
+      const edge = edges === 1 && (zone.edge || edgesOf(zone) === 2) ? (zone.edge ?? 'upper') : null
+      const across = anchor ? null : acrossOfZone(zone, geometry)
+      const at = alongOf(zone, geometry)
+      return (cut, length) => {
+        cut.edges = edges
+        if (zone.wall) cut.wall = zone.wall
+        else if (edge) cut.edge = edge
+        cut.across = across
+        cut.atCm = at
+        if (!anchor) return
+        // Along the hoop lengths grow away from the tip.
+        cut.anchor = anchor.towards === 'butt' ? 'tip' : 'butt'
+        cut.atCm = middleFrom(cut, from, length, anchor.towards, geometry)
+      }
+    }
     case 'shaft':
-      cut.atCm = (geometry.gripLengthCm + geometry.shaftToCm) / 2 - length / 2
-      break
+      return (cut, length) => {
+        cut.atCm = (geometry.gripLengthCm + geometry.shaftToCm) / 2 - length / 2
+      }
     case 'bevels':
-      cut.bevels = form.bevels ?? 4
-      cut.anchor = anchor?.towards === 'tip' ? 'butt' : 'tip'
-      cut.atCm = anchor?.towards === 'tip' ? from : (anchor ? from : geometry.gripLengthCm) - length
-      break
+      return (cut, length) => {
+        cut.bevels = form.bevels ?? 4
+        cut.anchor = anchor?.towards === 'tip' ? 'butt' : 'tip'
+        cut.atCm = anchor?.towards === 'tip' ? from : (anchor ? from : geometry.gripLengthCm) - length
+      }
     case 'sleeve':
-      cut.atCm = geometry.gripLengthCm / 2 - length / 2
-      break
+      return (cut, length) => {
+        cut.atCm = geometry.gripLengthCm / 2 - length / 2
+      }
     case 'handle':
-      // From the cap up, behind a plug.
-      cut.anchor = 'butt'
-      cut.atCm = profile.handleFillFromCm
-      break
+      return (cut) => {
+        // From the cap up, behind a plug.
+        cut.anchor = 'butt'
+        cut.atCm = profile.handleFillFromCm
+      }
     case 'spot':
-      cut.atCm = spotCm(zone, geometry)
-      if (zone.spot && zone.spot.offCm > 0) cut.offCm = zone.spot.offCm
+      return (cut) => {
+        cut.atCm = spotCm(zone, geometry)
+        if (zone.spot && zone.spot.offCm > 0) cut.offCm = zone.spot.offCm
+      }
   }
-  return cut
 }
 
 /** Part of the frame at so many cm from the butt end. */

@@ -1,7 +1,7 @@
 import { acrossOf, stockTaken, type Cut } from '../../cuts/cut.ts'
 import { isByLength, isInDrawer, type Material } from '../../cuts/material.ts'
 import { piecesOf } from '../../cuts/pieces.ts'
-import { cutIn, edgesOf, fits, roomFor, type StripForm } from '../../cuts/zones.ts'
+import { cutsIn, edgesOf, fits, roomFor, type StripForm } from '../../cuts/zones.ts'
 import { withPieces } from '../../frame/pieces.ts'
 import type { FrameState } from '../../frame/state.ts'
 import type { StockedKind } from '../../sports/kinds.ts'
@@ -109,8 +109,9 @@ function zoneChoices(
   const longest = form ? roomFor(zone, request.work) / material.step : Infinity
   const upper = Math.floor(Math.min(room / perStep, longest) + 1e-9)
   const make = (choiceId: string, side?: 'left' | 'right') => {
+    const cutOf = cutsIn(zone, material, request.work, choiceId, form ?? { edges: 1 })
     const cutFor = (count: number): Cut => {
-      const cut = cutIn(zone, material, count * layers * material.step, request.work, choiceId, form ?? { edges: 1 })
+      const cut = cutOf(count * layers * material.step)
       if (side) cut.side = side
       return cut
     }
