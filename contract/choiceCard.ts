@@ -6,12 +6,12 @@ import { frameDrawing } from '#core/geometry/drawing.ts'
 import { instrumentsOf, sharedVariance } from '#core/measure/instruments.ts'
 import { differenceOf } from '#core/quantities/difference.ts'
 import { QUANTITIES, type Quantity, type UnitChoice } from '#core/quantities/units.ts'
-import { fixed, signed, writeDifference, writeQuantity, writeSpread } from '#core/quantities/write.ts'
+import { signed, writeDifference, writeQuantity, writeSpread } from '#core/quantities/write.ts'
 import { profileOf } from '#core/sports/sports.ts'
 import type { BatchBody, CardChoice } from './batch.ts'
 import type { Reference } from './library.ts'
 import { linesOf } from './linesOf.ts'
-import { QUANTITY_NAMES } from './messages/names.ts'
+import { QUANTITY_NAMES, axisPlace } from './messages/names.ts'
 import { unitSummaries } from './unitSummaries.ts'
 
 /** One unit on a card. Letters, so that the customer answers with one. */
@@ -52,7 +52,7 @@ export function choiceCardOf(
   return {
     title: body.label,
     customer: choice.customer,
-    state: `${conditionText(body.condition, profile)}; swing weight about ${fixed(body.axisCm, 2)} cm from the butt`,
+    state: `${conditionText(body.condition, profile)}; swing weight about ${axisPlace(body.axisCm, units)}`,
     own: own &&
       theirs && {
         name: own.name,

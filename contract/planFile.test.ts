@@ -89,7 +89,7 @@ describe('a plan to hand on', () => {
     expect(line).toMatch(/^Corvane Arc 98, \+7\.4 g\. Tip: /)
     expect(line).toContain('Inside the butt: ')
     expect(line).toMatch(/static weight 11\.03 oz, balance \d+\.\d HL/)
-    expect(line).toContain('swing weight about 10.16 cm')
+    expect(line).toContain('swing weight about 4.00 in)')
   })
 })
 

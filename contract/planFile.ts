@@ -10,7 +10,7 @@ import { AIM_QUANTITIES, QUANTITIES, type UnitChoice } from '#core/quantities/un
 import { fixed, writeQuantity } from '#core/quantities/write.ts'
 import { cutSchema } from './cuts.ts'
 import { geometrySchema, sportSchema } from './documents.ts'
-import { placeText, quantityInText, stripsText, whereText } from './messages/names.ts'
+import { placeText, quantityInText, stripsText, whereText, axisText } from './messages/names.ts'
 
 /** A plan to hand on: format in docs/plan-file.md. g, cm, kg·cm². */
 const number = z.number()
@@ -169,5 +169,5 @@ export function planLine(parts: PlanParts, units: UnitChoice): string {
     const e = estimateOf(predicted, q)
     return e ? [`${quantityInText(q)} ${writeQuantity(e.value, q, units, work.geometry.lengthCm)}`] : []
   })
-  return `${frame.label}, ${added < 0 ? '−' : '+'}${fixed(Math.abs(added), 1)} g. ${pieces.join('; ')}. Then ${numbers.join(', ')} (${conditionText(work.condition, work.profile)}; swing weight about ${fixed(predicted.axisCm, 2)} cm).`
+  return `${frame.label}, ${added < 0 ? '−' : '+'}${fixed(Math.abs(added), 1)} g. ${pieces.join('; ')}. Then ${numbers.join(', ')} (${conditionText(work.condition, work.profile)}; swing weight about ${axisText(predicted.axisCm, units)}).`
 }

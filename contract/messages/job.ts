@@ -21,6 +21,7 @@ import {
 import type { Zone } from '#core/sports/profile.ts'
 import { problemMessage } from '#contract/messages/problems.ts'
 import { lengthy, QUANTITY_NAMES, quantityInText } from '#contract/messages/names.ts'
+import { axisText } from './names.ts'
 
 /** All words for codes of the core, in one place. */
 export const STAGE_NAMES: Record<Stage, string> = {
@@ -52,7 +53,7 @@ export function doubtMessage(doubt: Doubt, units: UnitChoice, lengthCm: number):
     case 'doubt.inches':
       return `${fixed(value, 2)} cm is far from any balance. Inches? That would be ${write(meant!)}.`
     case 'doubt.axis':
-      return `Swing weight ${fixed(value, 0)} does not fit this weight and balance. It fits if read about ${axisCm === 0 ? 'the butt end' : `${fixed(axisCm!, 2)} cm`}: then it is ${fixed(meant!, 1)} about this job’s axis.`
+      return `Swing weight ${fixed(value, 0)} does not fit this weight and balance. It fits if read about ${axisText(axisCm!, units)}: then it is ${fixed(meant!, 1)} about this job’s axis.`
     case 'doubt.unusual':
       return `Unusual: most frames lie between ${write(low!)} and ${write(high!)}.`
     case 'doubt.balanceOffFrame':

@@ -7,7 +7,7 @@ import { STRUNG } from '#core/frame/fixtures.ts'
 import type { Material } from '#core/cuts/material.ts'
 import { PROBLEM_CODES } from '#core/problem.ts'
 import { messageFor } from './errors.ts'
-import { cautionsFor, placeText, quantityTitle, stripsText } from './names.ts'
+import { axisPlace, axisText, cautionsFor, placeText, quantityTitle, stripsText } from './names.ts'
 
 const work = { geometry: tennis.geometry, condition: STRUNG, profile: tennis }
 const materials = DRAWER
@@ -128,5 +128,19 @@ describe('a number over its figures', () => {
     expect(quantityTitle('swingWeight', metric)).toBe('Swing weight, kg·cm²')
     expect(quantityTitle('balance', metric)).toBe('Balance, cm')
     expect(quantityTitle('balance', { ...metric, balance: 'points' })).toBe('Balance, points head-light')
+  })
+})
+
+describe('the axis of a swing weight', () => {
+  it.each([
+    ['cm', '10.16 cm'],
+    ['mm', '101.6 mm'],
+    ['in', '4.00 in'],
+  ] as const)('is told in %s', (length, text) => {
+    const units = { mass: 'oz', balance: 'points', length } as const
+    expect(axisText(10.16, units)).toBe(text)
+    expect(axisPlace(10.16, units)).toBe(`${text} from the butt`)
+    expect(axisText(0, units)).toBe('the butt end')
+    expect(axisPlace(0, units)).toBe('the butt end')
   })
 })

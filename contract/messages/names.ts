@@ -3,7 +3,7 @@ import { itemOf } from '#core/cuts/items.ts'
 import { type Cut, acrossOf, hoopSpan, isOnHandle, layersOf, runsOf, type Workpiece } from '#core/cuts/cut.ts'
 import type { AnyQuantity, Quantity, UnitChoice } from '#core/quantities/units.ts'
 import { hoopMarksOf, type HoopMark } from '#core/cuts/zones.ts'
-import { fixed, unitMark } from '#core/quantities/write.ts'
+import { fixed, unitMark, writeQuantity } from '#core/quantities/write.ts'
 import { headOutline, type Wall } from '#core/geometry/outline.ts'
 import type { Material } from '#core/cuts/material.ts'
 import type { StockedKind } from '#core/sports/kinds.ts'
@@ -31,6 +31,17 @@ export const quantityInText = (quantity: AnyQuantity) =>
  */
 export const quantityTitle = (quantity: AnyQuantity, units: UnitChoice): string =>
   `${QUANTITY_NAMES[quantity]}, ${unitMark(quantity, units) || 'points head-light'}`
+
+/**
+ * The axis of a swing weight, as it stands after "about".
+ * @example axisText(10.16, { mass: 'oz', balance: 'points', length: 'in' }) // '4.00 in'
+ */
+export const axisText = (axisCm: number, units: UnitChoice): string =>
+  axisCm === 0 ? 'the butt end' : writeQuantity(axisCm, 'length', units, 0)
+
+/** The same where nothing says yet from where: `4.00 in from the butt`. */
+export const axisPlace = (axisCm: number, units: UnitChoice): string =>
+  axisCm === 0 ? 'the butt end' : `${axisText(axisCm, units)} from the butt`
 
 /** Balance as a length even where it is written in points. */
 export const lengthy = (units: UnitChoice): UnitChoice => ({

@@ -23,7 +23,7 @@ describe('what is said of a target before any plan', () => {
     expect(said(target)).toMatch(
       /^20\.0 g to add, its middle 32\.5 cm ± 1\.5 from the butt end: as if 10\.0 g lay at 5\.0 cm \(handle\) and 10\.0 g lay at 60\.0 cm \(head\)\.$/,
     )
-    expect(said(target, INCHES)).toContain('0.71 oz to add, its middle 12.8')
+    expect(said(target, INCHES)).toContain('20.0 g to add, its middle 12.8 in')
     expect(said({ mass: target.mass })).toBe('20.0 g to add.')
   })
   it('all of it in the handle, and what comes off', () => {

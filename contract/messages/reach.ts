@@ -3,7 +3,7 @@ import type { FrameGeometry } from '#core/geometry/outline.ts'
 import type { Added, AddedFault, AddedPlace } from '#core/planning/explain/added.ts'
 import type { NumberRange } from '#core/planning/explain/ranges.ts'
 import { differenceFromCore, type UnitChoice } from '#core/quantities/units.ts'
-import { fixed, unitMark, writeQuantity, writeValue } from '#core/quantities/write.ts'
+import { fixed, unitMark, writeValue } from '#core/quantities/write.ts'
 import { lengthy, quantityInText } from './names.ts'
 
 const REGIONS: Record<FrameRegion, string> = { handle: 'handle', throat: 'throat', head: 'head' }
@@ -43,7 +43,8 @@ const FAULTS: Record<AddedFault, { adding: string; taking: string }> = {
 export function whatIsAddedText(added: Added, geometry: FrameGeometry, units: UnitChoice): string {
   const { centreCm, places, offAxisCm, impossible } = added
   const adding = added.massG > 0
-  const grams = writeQuantity(Math.abs(added.massG), 'mass', units, 0)
+  // What is laid is weighed in grams, whatever frames are weighed in.
+  const grams = `${fixed(Math.abs(added.massG), 1)} g`
   const verb = adding ? 'to add' : 'to come off'
   if (impossible)
     return `${grams} ${verb}, and nothing that ${adding ? 'only goes on' : 'only comes off'} does this: ${FAULTS[impossible][adding ? 'adding' : 'taking']}`
@@ -61,7 +62,7 @@ export function whatIsAddedText(added: Added, geometry: FrameGeometry, units: Un
   const placed = (cm: number) =>
     cm < 0.05 ? 'the butt end' : cm > geometry.lengthCm - 0.05 ? 'the tip' : `${length(cm)} (${where(cm)})`
   const put = ({ cm, massG }: AddedPlace) =>
-    `${writeQuantity(Math.abs(massG), 'mass', units, 0)} ${adding ? 'lay' : 'came off'} at ${placed(cm)}`
+    `${fixed(Math.abs(massG), 1)} g ${adding ? 'lay' : 'came off'} at ${placed(cm)}`
   return `${whole}: as if ${put(low)} and ${put(high)}.`
 }
 

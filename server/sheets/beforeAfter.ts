@@ -2,10 +2,10 @@ import { estimateOf } from '#core/frame/state.ts'
 import { conditionText } from '#core/frame/condition.ts'
 import { asBuilt } from '#core/workorder/marks.ts'
 import { QUANTITIES } from '#core/quantities/units.ts'
-import { unitMark, writeDifference, writeSpread, writeValue } from '#core/quantities/write.ts'
+import { writeDifference, writeSpread, writeValue } from '#core/quantities/write.ts'
 import { feelBetween } from '#contract/takeHome.ts'
 import { benchSvg } from '#contract/planSvg.ts'
-import { QUANTITY_NAMES, stripsText, whereText } from '#contract/messages/names.ts'
+import { stripsText, whereText, quantityTitle } from '#contract/messages/names.ts'
 import { Refusal } from '../refusal.ts'
 import type { SheetPhoto, WithPhotos } from './load.ts'
 import { PHOTOS_IN_ROW, type Sheet, type SheetBlock } from './sheet.ts'
@@ -38,7 +38,6 @@ export function beforeAfterSheet(source: WithPhotos, printedOn: string): Sheet {
   const { lengthCm } = view.frame.geometry
   const laid = documents.build ? asBuilt(documents.build) : (documents.plan?.cuts ?? [])
   const known = laid.filter((cut) => materials.some((m) => m.id === cut.materialId))
-  const spreads = { ...shop.units, balance: 'cm' as const }
   const began = workBegan(source)
   // Photographs take their room from the drawings: it is to be one page.
   const widthShare = photos.length > 0 ? 0.44 : 0.62
@@ -74,10 +73,10 @@ export function beforeAfterSheet(source: WithPhotos, printedOn: string): Sheet {
           const [a, b] = [estimateOf(before, quantity), estimateOf(after, quantity)]
           if (!a && !b) return []
           const write = (e: typeof a) => (e ? writeValue(e.value, quantity, shop.units, lengthCm) : '–')
-          const spread = (e: typeof a) => (e ? writeSpread(2 * e.u, quantity, spreads) : '')
+          const spread = (e: typeof a) => (e ? writeSpread(2 * e.u, quantity, shop.units) : '')
           return [
             [
-              `${QUANTITY_NAMES[quantity]}${unitMark(quantity, shop.units) ? `, ${unitMark(quantity, shop.units)}` : ''}`,
+              quantityTitle(quantity, shop.units),
               write(a),
               spread(a),
               write(b),

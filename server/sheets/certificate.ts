@@ -3,10 +3,10 @@ import { conditionText } from '#core/frame/condition.ts'
 import { checkResults } from '#core/job/check.ts'
 import { asBuilt } from '#core/workorder/marks.ts'
 import { QUANTITIES } from '#core/quantities/units.ts'
-import { fixed, unitMark, writeBalanceBoth, writeDifference, writeSpread, writeValue } from '#core/quantities/write.ts'
+import { unitMark, writeBalanceBoth, writeDifference, writeSpread, writeValue } from '#core/quantities/write.ts'
 import { heldRows } from '#contract/heldAgainst.ts'
 import { percentText, RULE_WORDS, VERDICT_NAMES } from '#contract/messages/proof.ts'
-import { placeText, QUANTITY_NAMES, stripsText } from '#contract/messages/names.ts'
+import { placeText, QUANTITY_NAMES, stripsText, axisPlace } from '#contract/messages/names.ts'
 import { benchSvg } from '#contract/planSvg.ts'
 import { Refusal } from '../refusal.ts'
 import type { WithTwins } from './load.ts'
@@ -33,7 +33,7 @@ export function certificateSheet(source: WithTwins, printedOn: string): Sheet {
           ['Frame', [view.frame.label, view.frame.unit].filter(Boolean).join(' · ')],
           ['Player', documents.player?.facts.name ?? '–'],
           ['As measured', conditionText(picture.condition, work.profile)],
-          ['Axis', `${fixed(picture.axisCm, 2)} cm from the butt`],
+          ['Axis', axisPlace(picture.axisCm, shop.units)],
         ],
       },
       {

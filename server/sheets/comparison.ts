@@ -4,11 +4,11 @@ import { differenceOf } from '#core/quantities/difference.ts'
 import { conditionText } from '#core/frame/condition.ts'
 import { estimateOf } from '#core/frame/state.ts'
 import { warningsOnTarget, setupKindOf } from '#core/targets/warnings.ts'
-import { fixed, sentence, unitMark, writeDifference, writeSpread, writeValue } from '#core/quantities/write.ts'
+import { sentence, writeDifference, writeSpread, writeValue } from '#core/quantities/write.ts'
 import type { Quantity } from '#core/quantities/units.ts'
 import { reasonText } from '#contract/messages/targets.ts'
 import { instrumentsOf, sharedVariance } from '#core/measure/instruments.ts'
-import { AIMED, QUANTITY_NAMES } from '#contract/messages/names.ts'
+import { AIMED, QUANTITY_NAMES, quantityTitle, axisPlace } from '#contract/messages/names.ts'
 import { Refusal } from '../refusal.ts'
 import type { SheetSource } from './load.ts'
 import { rowsSvg, type PrintedRow } from './rowsSvg.ts'
@@ -38,7 +38,7 @@ export function comparisonSheet(source: SheetSource, printedOn: string): Sheet {
   const rows: PrintedRow[] = AIMED.map((quantity) => {
     const line = lines[quantity]
     return {
-      name: `${QUANTITY_NAMES[quantity]}${unitMark(quantity, shop.units) ? `, ${unitMark(quantity, shop.units)}` : ''}`,
+      name: quantityTitle(quantity, shop.units),
       measured: estimateOf(state, quantity),
       target: line ? { value: line.value, tolerance: line.tolerance } : null,
       setups: chosen.flatMap(({ state: s }, i) => {
@@ -76,7 +76,7 @@ export function comparisonSheet(source: SheetSource, printedOn: string): Sheet {
           ['Player', player?.name ?? '–'],
           ['Frame', view.frame.label],
           ['All numbers', conditionText(picture.condition, profile)],
-          ['Swing weight', `about ${fixed(picture.axisCm, 2)} cm from the butt`],
+          ['Swing weight', `about ${axisPlace(picture.axisCm, shop.units)}`],
         ],
       },
       { kind: 'drawing', svg: rowsSvg(rows), widthShare: 1 },

@@ -293,6 +293,13 @@ describe('paper, read by another program', () => {
     const mass = row(numbers, 'Static weight')
     // Three figures, each rounded by itself.
     expect(Math.abs(Number(mass[3]) - Number(mass[1]) - Number(mass[5].replace('+', '').replace('−', '-')))).toBeLessThan(0.11) // prettier-ignore
+    // The ± in the unit of the number beside it.
+    const shop = { ...done.shop, units: { ...done.shop.units, balance: 'mm' as const } }
+    const [inMm] = tables(beforeAfterSheet({ ...done, shop, photos: [], unprinted: 0 }, '2026-11-23'))
+    expect(row(inMm, 'Balance')[0]).toBe('Balance, mm')
+    for (const column of [1, 2, 3, 4])
+      expect(Number(row(inMm, 'Balance')[column])).toBeCloseTo(10 * Number(row(numbers, 'Balance')[column]), 0)
+    expect(Number(row(inMm, 'Balance')[2])).toBeGreaterThan(0.5)
     const doc = await openPdf(await renderPdf(sheet, 'A4'))
     expect(doc.numPages).toBe(1)
     expect(await textOf(doc, 1)).toContain('As it came')

@@ -1,8 +1,8 @@
 import { estimateOf } from '#core/frame/state.ts'
 import { conditionText } from '#core/frame/condition.ts'
-import { fixed, unitMark, writeBalanceBoth, writeSpread, writeValue } from '#core/quantities/write.ts'
+import { unitMark, writeBalanceBoth, writeSpread, writeValue } from '#core/quantities/write.ts'
 import { aimsOf, numbersShown } from '#core/job/check.ts'
-import { placeText, QUANTITY_NAMES, stripsText } from '#contract/messages/names.ts'
+import { placeText, QUANTITY_NAMES, stripsText, axisPlace } from '#contract/messages/names.ts'
 import { asBuilt } from '#core/workorder/marks.ts'
 import { Refusal } from '../refusal.ts'
 import type { SheetSource } from './load.ts'
@@ -56,7 +56,7 @@ export function specCardSheet(source: SheetSource, printedOn: string): Sheet {
           ]
         }),
       },
-      { kind: 'text', text: `Swing weight about ${fixed(picture.axisCm, 2)} cm from the butt.` },
+      { kind: 'text', text: `Swing weight about ${axisPlace(picture.axisCm, shop.units)}.` },
       { kind: 'heading', text: 'Added' },
       ...added.flatMap((cut) => {
         const material = materials.find((m) => m.id === cut.materialId)

@@ -9,7 +9,7 @@ import { aimsOf, numbersShown } from '#core/job/check.ts'
 import type { AimQuantity } from '#core/quantities/units.ts'
 import { isMinor } from '#core/targets/minors.ts'
 import { ORDER_NAMES, stepTitle } from '#contract/messages/build.ts'
-import { cautionsFor, placeText, QUANTITY_NAMES, stripsText } from '#contract/messages/names.ts'
+import { cautionsFor, placeText, QUANTITY_NAMES, stripsText, axisPlace } from '#contract/messages/names.ts'
 import { Refusal } from '../refusal.ts'
 import { benchSvg } from '#contract/planSvg.ts'
 import type { SheetSource } from './load.ts'
@@ -66,7 +66,7 @@ export function workOrderSheet(source: SheetSource, printedOn: string): Sheet {
           ['Due', view.job.ticket.due],
           ['Strings', view.job.ticket.strings],
           ['Order', ORDER_NAMES[order.school]],
-          ['Axis', `${fixed(picture.axisCm, 2)} cm from the butt`],
+          ['Axis', axisPlace(picture.axisCm, shop.units)],
         ],
       },
       { kind: 'drawing', svg: benchSvg(ordered, materials, work), widthShare: 0.42 },

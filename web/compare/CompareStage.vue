@@ -3,13 +3,14 @@ import { mdiArrowRight, mdiPrinterOutline } from '@mdi/js'
 import { computed, defineAsyncComponent, reactive } from 'vue'
 import { RouterLink, useRoute, useRouter } from 'vue-router'
 import { conditionText } from '#core/frame/condition.ts'
-import { fixed } from '#core/quantities/write.ts'
 import StageFrame from '../shared/StageFrame.vue'
 import { useSheets } from '../shared/useSheets.ts'
 import { useOpenJob } from '../stores/openJob.ts'
 import ClassesView from './ClassesView.vue'
 import CompareTable from './CompareTable.vue'
 import { useCompare } from './useCompare.ts'
+import { axisText } from '#contract/messages/names.ts'
+import { useShop } from '../stores/shop.ts'
 
 const ScatterView = defineAsyncComponent(() => import('./ScatterView.vue'))
 const LinesView = defineAsyncComponent(() => import('./LinesView.vue'))
@@ -24,6 +25,7 @@ const view = computed({
   get: () => VIEWS.find((v) => v === route.query.view) ?? 'table',
   set: (v) => void router.replace({ query: v === 'table' ? {} : { view: v } }),
 })
+const shop = useShop()
 const KINDS = [
   { title: 'All', value: 'all' },
   { title: 'Professional', value: 'professional' },
@@ -32,7 +34,6 @@ const KINDS = [
   { title: 'Ours', value: 'shop' },
   { title: 'This player’s', value: 'own' },
 ]
-const axisText = (cm: number) => (cm === 0 ? 'the butt end' : `${fixed(cm, 2)} cm`)
 </script>
 
 <template>
@@ -58,7 +59,7 @@ const axisText = (cm: number) => (cm === 0 ? 'the butt end' : `${fixed(cm, 2)} c
     >
     <p class="common" data-testid="common-state">
       <b>{{ conditionText(compare.common.condition, compare.profile) }}</b>, swing weight about
-      <b>{{ axisText(compare.common.axisCm) }}</b>: every number on this page.
+      <b>{{ axisText(compare.common.axisCm, shop.units) }}</b>: every number on this page.
     </p>
     <div class="filters">
       <v-text-field v-model="compare.filter.text" label="Find" clearable />
@@ -80,7 +81,7 @@ const axisText = (cm: number) => (cm === 0 ? 'the butt end' : `${fixed(cm, 2)} c
       />
       <v-select
         :model-value="compare.common.axisCm"
-        :items="compare.axes.map((a) => ({ title: axisText(a), value: a }))"
+        :items="compare.axes.map((a) => ({ title: axisText(a, shop.units), value: a }))"
         label="Swing weight about"
         @update:model-value="(a: number) => compare.save({ axisCm: a === job.picture.axisCm ? null : a })"
       />

@@ -3,7 +3,7 @@ import { estimateOf } from '#core/frame/state.ts'
 import { conditionText } from '#core/frame/condition.ts'
 import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
 import { fixed, unitMark, writeDifference, writeSpread, writeValue } from '#core/quantities/write.ts'
-import { QUANTITY_NAMES, quantityTitle } from '#contract/messages/names.ts'
+import { QUANTITY_NAMES, quantityTitle, axisText } from '#contract/messages/names.ts'
 import MarkGlyph from '../shared/MarkGlyph.vue'
 import { useShop } from '../stores/shop.ts'
 import type { CompareRow, Compare } from './useCompare.ts'
@@ -18,10 +18,7 @@ function told({ reference }: CompareRow): string {
   const first = reference.reports[0]!
   const many = reference.reports.length > 1 ? `${reference.reports.length} reports: ` : ''
   const sources = reference.reports.map((r) => [r.grade, r.dated, r.source].filter(Boolean).join(', '))
-  const axis =
-    first.axisCm === props.compare.profile.axisCm
-      ? ''
-      : `, about ${first.axisCm === 0 ? 'the butt end' : `${first.axisCm} cm`}`
+  const axis = first.axisCm === props.compare.profile.axisCm ? '' : `, about ${axisText(first.axisCm, shop.units)}`
   return `${many}${sources.join('; ')}; given ${conditionText(first.condition, props.compare.profile)}${axis}`
 }
 </script>

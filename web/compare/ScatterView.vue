@@ -8,8 +8,7 @@ import { fromCore, QUANTITIES, unitFor, type Quantity } from '#core/quantities/u
 import { bareState, playedToHere, rulesFacts } from '#core/targets/frameNow.ts'
 import { PLAYER_RULES } from '#core/targets/rules/playerRules.ts'
 import { firing, type Band } from '#core/targets/rules/rule.ts'
-import { fixed } from '#core/quantities/write.ts'
-import { QUANTITY_NAMES, quantityTitle } from '#contract/messages/names.ts'
+import { QUANTITY_NAMES, quantityTitle, axisText } from '#contract/messages/names.ts'
 import type { Cloud } from '#contract/library.ts'
 import { problemText } from '../api/client.ts'
 import { cloudOf, referencesById } from '../api/library.ts'
@@ -160,7 +159,7 @@ async function pick(id: unknown): Promise<void> {
     >
       <span class="quiet" data-testid="scatter-says"
         >{{ drawn.length }} setups, {{ conditionText(standardState(profile).condition, profile) }}, about
-        {{ fixed(profile.axisCm, 2) }} cm; {{ missing }} without both numbers. A click chooses one.</span
+        {{ axisText(profile.axisCm, shop.units) }}; {{ missing }} without both numbers. A click chooses one.</span
       >
     </PlotlyChart>
   </div>

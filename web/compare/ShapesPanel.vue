@@ -7,6 +7,7 @@ import { fixed, writeQuantity } from '#core/quantities/write.ts'
 import FrameShape from '../shared/FrameShape.vue'
 import { useShop } from '../stores/shop.ts'
 import type { Compare } from './useCompare.ts'
+import { axisText } from '#contract/messages/names.ts'
 
 /** The shapes of a sport's frames, those that suit the player, and what the rules of play allow. */
 const props = defineProps<{
@@ -88,7 +89,8 @@ const outlineOf = (shape: { name: string; lengthCm: number; widthCm: number }) =
       >. <small class="quiet">{{ rules.name }}, {{ rules.source }}. Usual numbers: common practice, no source.</small>
     </p>
     <p v-if="standardSwing && labelFor('swingWeight', standardSwing.value, compare.profile)" class="mb-0">
-      This frame: swing weight {{ fixed(standardSwing.value, 1) }} about {{ fixed(compare.profile.axisCm, 2) }} cm,
+      This frame: swing weight {{ fixed(standardSwing.value, 1) }} about
+      {{ axisText(compare.profile.axisCm, shop.units) }},
       <b>{{ labelFor('swingWeight', standardSwing.value, compare.profile) }}</b>.
     </p>
   </div>

@@ -9,10 +9,10 @@ import { conditionText } from '#core/frame/condition.ts'
 import { Problem } from '#core/problem.ts'
 import { KIND_OF, QUANTITIES, unitFor, type Quantity } from '#core/quantities/units.ts'
 import { readNumber } from '#core/quantities/read.ts'
-import { fixed, unitMark } from '#core/quantities/write.ts'
+import { unitMark } from '#core/quantities/write.ts'
 import { SPORTS, type SportId, PROFILES, profileOf } from '#core/sports/sports.ts'
 import type { LibraryFacets, LibraryPage, LibrarySearch } from '#contract/library.ts'
-import { QUANTITY_NAMES } from '#contract/messages/names.ts'
+import { QUANTITY_NAMES, axisText } from '#contract/messages/names.ts'
 import { exportAddress, facetsOf, searchLibrary } from '../api/library.ts'
 import { problemText } from '../api/client.ts'
 import { messageOf } from '#contract/messages/job.ts'
@@ -160,7 +160,7 @@ function add(): void {
             <b data-testid="library-total">{{ found.total }} {{ found.total === 1 ? 'setup' : 'setups' }}</b>
             <small class="quiet ml-3"
               >shown {{ conditionText(standardState(profile).condition, profile) }}, about
-              {{ fixed(profile.axisCm, 2) }} cm</small
+              {{ axisText(profile.axisCm, shop.units) }}</small
             >
             <v-spacer />
             <v-pagination

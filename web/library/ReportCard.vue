@@ -5,10 +5,10 @@ import { GRADES } from '#core/compare/setup.ts'
 import { conditionText } from '#core/frame/condition.ts'
 import type { FrameGeometry } from '#core/geometry/outline.ts'
 import { QUANTITIES, type Quantity } from '#core/quantities/units.ts'
-import { fixed, unitMark } from '#core/quantities/write.ts'
+import { unitMark } from '#core/quantities/write.ts'
 import type { SportProfile } from '#core/sports/profile.ts'
 import { reportSchema } from '#contract/library.ts'
-import { QUANTITY_NAMES } from '#contract/messages/names.ts'
+import { QUANTITY_NAMES, axisText } from '#contract/messages/names.ts'
 import { leaveField } from '../browser/leaveField.ts'
 import { countNotTaken } from '../browser/notTaken.ts'
 import { typedIn } from '../browser/typedIn.ts'
@@ -82,7 +82,8 @@ function typed(quantity: Quantity, event: Event): void {
     </div>
     <details>
       <summary>
-        Given {{ conditionText(report.condition, profile) }}, swing weight about {{ fixed(report.axisCm, 2) }} cm
+        Given {{ conditionText(report.condition, profile) }}, swing weight about
+        {{ axisText(report.axisCm, shop.units) }}
       </summary>
       <div class="d-flex ga-4 mt-2 flex-wrap align-start">
         <ConditionPicker

@@ -7,12 +7,12 @@ import { conditionText } from '#core/frame/condition.ts'
 import { standardState } from '#core/compare/setup.ts'
 import { estimateOf } from '#core/frame/state.ts'
 import { QUANTITIES } from '#core/quantities/units.ts'
-import { fixed, unitMark, writeSpread, writeValue } from '#core/quantities/write.ts'
+import { unitMark, writeSpread, writeValue } from '#core/quantities/write.ts'
 import { SPORTS } from '#core/sports/sports.ts'
-import { geometrySchema } from '#contract/documents.ts'
-import { QUANTITY_NAMES } from '#contract/messages/names.ts'
+import { wrongGeometry } from '#contract/messages/geometry.ts'
+import { QUANTITY_NAMES, axisText } from '#contract/messages/names.ts'
 import { typedIn } from '../browser/typedIn.ts'
-import PlainNumber from '../shared/PlainNumber.vue'
+import QuantityField from '../shared/QuantityField.vue'
 import ReportCard from './ReportCard.vue'
 import SetupPicker from './SetupPicker.vue'
 import { newReport, useSetup } from './useSetup.ts'
@@ -105,14 +105,14 @@ async function mergeNow(): Promise<void> {
               label="Shape"
               @update:model-value="setShape"
             />
-            <PlainNumber
-              :of="geometrySchema.shape.lengthCm"
-              :model-value="body.geometry.lengthCm"
+            <QuantityField
+              quantity="length"
+              :length-cm="body.geometry.lengthCm"
               label="Length"
-              suffix="cm"
-              @update:model-value="
-                (v) => v !== null && setup.change({ geometry: { ...setup.body!.geometry, lengthCm: v } })
-              "
+              :keep="`setup-${id}-length`"
+              :model-value="body.geometry.lengthCm"
+              :check="(lengthCm) => wrongGeometry({ ...body!.geometry, lengthCm })"
+              @commit="(lengthCm) => setup.change({ geometry: { ...body!.geometry, lengthCm } })"
             />
             <v-text-field
               :model-value="body.note"
@@ -154,7 +154,7 @@ async function mergeNow(): Promise<void> {
           <h2>Together</h2>
           <p class="quiet">
             {{ conditionText(standardState(setup.profile).condition, setup.profile) }}, about
-            {{ fixed(setup.profile.axisCm, 2) }} cm
+            {{ axisText(setup.profile.axisCm, setup.units) }}
           </p>
           <dl v-if="setup.together">
             <template v-for="q in QUANTITIES" :key="q">

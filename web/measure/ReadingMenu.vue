@@ -8,12 +8,15 @@ import QuantityField from '../shared/QuantityField.vue'
 import { writeTime } from '../browser/writeTime.ts'
 import { useDevices } from '../stores/devices.ts'
 import { useJob } from '../stores/job.ts'
+import { axisPlace } from '#contract/messages/names.ts'
+import { useShop } from '../stores/shop.ts'
 
 /** One reading: what stands behind it, and putting it right. */
 const props = defineProps<{ row: StoredReadingRow; lengthCm: number }>()
 const emit = defineEmits<{ correct: [value: number, typed: string]; note: [text: string]; withdraw: [] }>()
 const job = useJob()
 const devices = useDevices()
+const shop = useShop()
 const correcting = ref(false)
 const note = ref(props.row.note)
 const lines = computed((): [string, string][] => {
@@ -27,7 +30,7 @@ const lines = computed((): [string, string][] => {
     ],
   ]
   if (row.typed) out.push(['As read', row.typed])
-  if (row.axisCm !== null) out.push(['About', `${fixed(row.axisCm, 2)} cm from the butt`])
+  if (row.axisCm !== null) out.push(['About', axisPlace(row.axisCm, shop.units)])
   if (row.condition) out.push(['With on it', conditionText(row.condition, job.profile)])
   const { origin } = row
   if (origin && origin.raw !== null && Math.abs(origin.raw - row.value) > 1e-9)

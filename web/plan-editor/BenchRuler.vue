@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { CM_PER_POINT, pointsHeadLight } from '#core/quantities/units.ts'
-import { fixed, writePoints } from '#core/quantities/write.ts'
+import { writePoints, writeQuantity, writeValue } from '#core/quantities/write.ts'
 import type { TargetNumber } from '#core/planning/problem/request.ts'
-import type { BenchScale } from './pictureScale.ts'
+import { useShop } from '../stores/shop.ts'
+import { rulerMarks, type BenchScale } from './pictureScale.ts'
 
-/** What the frame on the bench lies over: the ruler in cm and points, the swing axis as a pin, the balance as the wedge it rests on. */
+/** What the frame on the bench lies over: the ruler as the shop measures, with points along its upper edge, the swing axis as a pin, the balance as the wedge it rests on. */
 const props = defineProps<{
   scale: BenchScale
   lengthCm: number
@@ -15,7 +16,10 @@ const props = defineProps<{
   predictedBalance: number | null
   targetBalance: TargetNumber | null
 }>()
-const ticks = computed(() => Array.from({ length: Math.floor(props.lengthCm) + 1 }, (_, cm) => cm))
+const shop = useShop()
+const marks = computed(() => rulerMarks(props.lengthCm, shop.units.length, props.scale.pxPerCm))
+const balanceText = (cm: number) =>
+  `${writeQuantity(cm, 'length', shop.units, 0)} · ${writePoints(pointsHeadLight(cm, props.lengthCm))}`
 /** So far apart marks can be told from each other, and tens of points with their names, px. */
 const TOLD_PX = 2.2
 const NAMED_PX = 34
@@ -40,15 +44,15 @@ const pointMarks = computed(() =>
   <g>
     <g class="ruler" aria-hidden="true">
       <rect :x="scale.x(0)" :y="scale.rulerY" :width="scale.x(lengthCm) - scale.x(0)" height="24" class="body" />
-      <template v-for="cm in ticks" :key="cm">
+      <template v-for="{ cm, rank, figure } in marks" :key="cm">
         <line
           :x1="scale.x(cm)"
           :x2="scale.x(cm)"
           :y1="scale.rulerY + 24"
-          :y2="scale.rulerY + (cm % 10 === 0 ? 11 : cm % 5 === 0 ? 15 : 19)"
+          :y2="scale.rulerY + 19 - 4 * rank"
           class="tick"
         />
-        <text v-if="cm % 10 === 0" :x="scale.x(cm) + 3" :y="scale.rulerY + 20">{{ cm }}</text>
+        <text v-if="figure" :x="scale.x(cm) + 3" :y="scale.rulerY + 20">{{ figure }}</text>
       </template>
       <g v-for="mark in pointMarks" :key="mark.points" class="points">
         <line :x1="mark.x" :x2="mark.x" :y1="scale.rulerY" :y2="scale.rulerY + (mark.points % 10 === 0 ? 8 : 4)" />
@@ -56,12 +60,12 @@ const pointMarks = computed(() =>
           {{ mark.points === 0 ? 'even' : `${Math.abs(mark.points)} ${mark.points > 0 ? 'HL' : 'HH'}` }}
         </text>
       </g>
-      <text :x="scale.x(lengthCm) + 5" :y="scale.rulerY + 20">cm</text>
+      <text :x="scale.x(lengthCm) + 5" :y="scale.rulerY + 20">{{ shop.units.length }}</text>
     </g>
     <g class="pin" :transform="`translate(${scale.x(axisCm)} 0)`">
       <line :y1="scale.axisY - 58" :y2="scale.curveFoot" />
       <circle :cy="scale.axisY - 62" r="6" />
-      <text :y="scale.axisY - 75">swing axis {{ fixed(axisCm, 2) }}</text>
+      <text :y="scale.axisY - 75">swing axis {{ writeValue(axisCm, 'length', shop.units, 0) }}</text>
     </g>
     <g v-if="targetBalance" class="target-balance">
       <rect
@@ -82,7 +86,7 @@ const pointMarks = computed(() =>
     >
       <path d="M0 1L9 23H-9Z" />
       <text v-if="predictedBalance === null" v-bind="beside(balance)" y="42">
-        {{ fixed(balance, 2) }} cm · {{ writePoints(pointsHeadLight(balance, lengthCm)) }}
+        {{ balanceText(balance) }}
       </text>
     </g>
     <g
@@ -93,7 +97,7 @@ const pointMarks = computed(() =>
       <line y1="0" :y2="-(scale.rulerY - scale.axisY)" />
       <path d="M0 1L9 23H-9Z" />
       <text v-bind="beside(predictedBalance)" y="42" data-testid="bench-balance">
-        {{ fixed(predictedBalance, 2) }} cm · {{ writePoints(pointsHeadLight(predictedBalance, lengthCm)) }}
+        {{ balanceText(predictedBalance) }}
       </text>
     </g>
   </g>

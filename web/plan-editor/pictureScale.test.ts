@@ -5,8 +5,10 @@ import { DRAWER } from '#core/planning/fixtures/fixtures.ts'
 import { profileOf, SPORTS } from '#core/sports/sports.ts'
 import { knobsOf } from './cutKnobs.ts'
 import { newCut } from './editCut.ts'
-import { handSizes, pictureScale } from './pictureScale.ts'
+import { handSizes, pictureScale, rulerMarks } from './pictureScale.ts'
 
+/** Of a racket that is 27 in long. */
+const LENGTH_CM = 68.58
 const PHONE_PX = 346
 const tape = DRAWER.find((m) => m.kind === 'tape')!
 
@@ -51,4 +53,35 @@ describe('the picture of the bench', () => {
       }
     }
   })
+})
+
+describe('the ruler under the frame', () => {
+  const marks = (unit: 'cm' | 'mm' | 'in', px: number) => rulerMarks(LENGTH_CM, unit, px)
+  const figures = (unit: 'cm' | 'mm' | 'in', px: number) => marks(unit, px).flatMap((m) => m.figure || [])
+
+  it('has a mark for each cm and figures in the shop’s unit', () => {
+    expect(marks('cm', 11)).toHaveLength(69)
+    expect(figures('cm', 11)).toEqual(['0', '10', '20', '30', '40', '50', '60'])
+    expect(figures('mm', 4)).toEqual(['0', '100', '200', '300', '400', '500', '600'])
+  })
+  it('is in inches where frames are measured in inches: a racket of 27 in ends on a mark', () => {
+    const wide = marks('in', 11.6)
+    expect(wide.at(-1)).toEqual({ cm: 27 * 2.54, rank: 1, figure: '' })
+    expect(wide).toHaveLength(4 * 27 + 1)
+    expect(figures('in', 11.6)).toEqual(Array.from({ length: 14 }, (_, n) => String(2 * n)))
+    expect(figures('in', 4.4)).toEqual(['0', '5', '10', '15', '20', '25'])
+  })
+  it.each(['cm', 'mm', 'in'] as const)(
+    'keeps its marks and figures in %s apart however small the frame is drawn',
+    (unit) => {
+      for (const px of [3.2, 4.4, 7, 9, 12.5]) {
+        const all = marks(unit, px)
+        const gap = (some: readonly { cm: number }[]) =>
+          Math.min(...some.slice(1).map((m, i) => (m.cm - some[i].cm) * px))
+        expect(gap(all)).toBeGreaterThan(3)
+        expect(gap(all.filter((m) => m.figure))).toBeGreaterThanOrEqual(32)
+        for (const m of all) if (m.figure) expect([m.rank, (LENGTH_CM - m.cm) * px >= 12]).toEqual([2, true])
+      }
+    },
+  )
 })

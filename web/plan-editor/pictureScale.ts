@@ -1,5 +1,6 @@
 import { scaleLinear, type ScaleLinear } from 'd3-scale'
 import type { FrameGeometry } from '#core/geometry/outline.ts'
+import { CM_PER_IN, type LengthUnit } from '#core/quantities/units.ts'
 
 /** One scale for everything on the bench: cm from the butt to px of the screen, the same across as along. */
 export interface BenchScale {
@@ -45,6 +46,39 @@ export function pictureScale(geometry: FrameGeometry, width = USUAL_WIDTH): Benc
     curveFoot: curveTop + CURVE,
     height: curveTop + CURVE + 8,
   }
+}
+
+/** A mark of the ruler under the frame. */
+export interface RulerMark {
+  cm: number
+  /** 2 where a whole step of figures begins, 1 half-way, 0 between. */
+  rank: 0 | 1 | 2
+  figure: string
+}
+
+/** So far apart marks can be told from each other, and figures read, px. */
+const TOLD_PX = 4
+const FIGURE_PX = 34
+/** What the unit takes beside the last mark, px. */
+const UNIT_PX = 12
+
+/** The ruler as the shop measures frames: in cm, or in inches and parts of them, as fine as can be told. */
+export function rulerMarks(lengthCm: number, unit: LengthUnit, pxPerCm: number): RulerMark[] {
+  const inches = unit === 'in'
+  const oneCm = inches ? CM_PER_IN : 1
+  const onePx = oneCm * pxPerCm
+  const step = inches ? ([0.25, 0.5].find((s) => s * onePx >= TOLD_PX) ?? 1) : 1
+  const figures = inches ? ([1, 2, 5].find((s) => s * onePx >= FIGURE_PX) ?? 10) : 10
+  // Half-way between figures where a whole one is there, and no figure stands in its way.
+  const half = figures % 2 === 0 ? figures / 2 : 0
+  return Array.from({ length: Math.floor(lengthCm / oneCm / step + 1e-9) + 1 }, (_, i) => {
+    const at = i * step
+    const rank = at % figures === 0 ? 2 : half && at % half === 0 ? 1 : 0
+    // A scale in mm has its figures in mm. Beside the last mark stands the unit.
+    const figure =
+      rank === 2 && (lengthCm - at * oneCm) * pxPerCm >= UNIT_PX ? String(unit === 'mm' ? 10 * at : at) : ''
+    return { cm: at * oneCm, rank, figure }
+  })
 }
 
 /** What a hand takes hold of in the picture, cm of the frame. */

@@ -8,8 +8,8 @@ import { QUANTITIES } from '#core/quantities/units.ts'
 import { instrumentsOf, sharedVariance } from '#core/measure/instruments.ts'
 import type { IntoModel, Likeness } from '#core/planning/offers/intoModel.ts'
 import { checkRequest } from '#core/planning/problem/request.ts'
-import { fixed, writeDifference } from '#core/quantities/write.ts'
-import { QUANTITY_NAMES } from '#contract/messages/names.ts'
+import { fixed, writeDifference, writeQuantity } from '#core/quantities/write.ts'
+import { QUANTITY_NAMES, axisText } from '#contract/messages/names.ts'
 import { JOB_REFERENCE, type Reference } from '#contract/library.ts'
 import { measuredFrames } from '../api/library.ts'
 import { usePlanRequest } from '../stores/planRequest.ts'
@@ -68,11 +68,12 @@ watch(
   { immediate: true },
 )
 const LIKE: Record<Likeness['what'], string> = { length: 'Length', outline: 'Head, tip on tip', face: 'Face' }
+const length = (cm: number) => writeQuantity(cm, 'length', shop.units, 0)
 const likeText = (l: Likeness): string =>
   l.what === 'length'
-    ? `${fixed(l.mine, 2)} and ${fixed(l.theirs, 2)} cm`
+    ? `${length(l.mine)} and ${length(l.theirs)}`
     : l.what === 'outline'
-      ? `${fixed(l.theirs, 1)} cm apart at most`
+      ? `${length(l.theirs)} apart at most`
       : l.alike
         ? 'alike'
         : 'strings and a solid face'
@@ -108,7 +109,7 @@ function take(): void {
           />
           <p class="quiet mb-0 mt-2">
             Both {{ conditionText(job.picture.condition, job.profile) }}, swing weight about
-            {{ fixed(job.picture.axisCm, 2) }} cm.
+            {{ axisText(job.picture.axisCm, shop.units) }}.
           </p>
         </section>
         <p v-if="!theirsId" class="panel">

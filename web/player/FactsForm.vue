@@ -3,17 +3,19 @@ import { computed, ref } from 'vue'
 import { factsOn, wrongWithBirth } from '#core/player/age.ts'
 import { COMPLAINTS, type Complaint, type PlayerFacts } from '#core/player/facts.ts'
 import { ASKED, BIRTH_FAULTS, COMPLAINT_NAMES } from '#contract/messages/player.ts'
-import { fixed } from '#core/quantities/write.ts'
 import type { SportProfile } from '#core/sports/profile.ts'
 import { dayHere } from '#core/tuning/sessions.ts'
 import { countNotTaken } from '../browser/notTaken.ts'
 import { typedIn } from '../browser/typedIn.ts'
 import GripFields from './GripFields.vue'
 import PlainNumber from '../shared/PlainNumber.vue'
+import { axisText } from '#contract/messages/names.ts'
+import { useShop } from '../stores/shop.ts'
 
 /** What a player is asked, each answer told as it is given. Without a sport, what only one sport asks is asked too. */
 const props = defineProps<{ facts: PlayerFacts; profile: SportProfile | null }>()
 const emit = defineEmits<{ save: [change: Partial<PlayerFacts>] }>()
+const shop = useShop()
 const problems = ref<Partial<Record<'age' | 'hoursPerWeek' | 'name' | 'born' | 'height', string>>>({})
 countNotTaken(() => Object.values(problems.value).join(''))
 const today = dayHere(new Date().toISOString())
@@ -139,7 +141,7 @@ const saveCeiling = (value: number | null) =>
           />
           <small class="quiet"
             >the heaviest that stays quick all session: {{ profile?.layers.strings ? 'strung, ' : '' }}base grip, one
-            overgrip, about {{ fixed(ceilingAxisCm, 2) }} cm</small
+            overgrip, about {{ axisText(ceilingAxisCm, shop.units) }}</small
           >
         </div>
       </div>

@@ -6,12 +6,12 @@ import { referenceState } from '#core/compare/setup.ts'
 import { cautionsOnFrame } from '#core/targets/warnings.ts'
 import { aimsOf, numbersShown } from '#core/job/check.ts'
 import type { AimQuantity } from '#core/quantities/units.ts'
-import { fixed } from '#core/quantities/write.ts'
 import { useOpenJob } from '../stores/openJob.ts'
 import { useShop } from '../stores/shop.ts'
 import MarkLegend from './MarkLegend.vue'
 import QuantityRow from './QuantityRow.vue'
 import WhereFrom from './WhereFrom.vue'
+import { axisText } from '#contract/messages/names.ts'
 
 /** The same rows on every stage, so that a person learns to read one thing. */
 const props = defineProps<{ final?: boolean }>()
@@ -57,7 +57,8 @@ const references = (quantity: AimQuantity) =>
       <WhereFrom />
     </div>
     <p class="quiet state">
-      {{ conditionText(job.picture.condition, job.profile) }}; swing weight about {{ fixed(job.picture.axisCm, 2) }} cm
+      {{ conditionText(job.picture.condition, job.profile) }}; swing weight about
+      {{ axisText(job.picture.axisCm, shop.units) }}
     </p>
     <p v-for="caution in cautions" :key="caution.id" class="caution" role="alert" :data-caution="caution.id">
       {{ caution.message }}

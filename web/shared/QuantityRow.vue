@@ -178,6 +178,8 @@ const clamp = (x: number) => Math.min(WIDTH - PAD, Math.max(PAD, x))
   font-weight: 600;
   min-height: 25px;
   white-space: nowrap;
+  /* Three balances in points have room beside each other. */
+  word-spacing: -3px;
 }
 .figures small {
   font-size: 12.5px;

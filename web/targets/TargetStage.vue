@@ -4,7 +4,7 @@ import { useTimeoutFn } from '@vueuse/core'
 import { computed, reactive, ref } from 'vue'
 import { estimateOf } from '#core/frame/state.ts'
 import { QUANTITIES } from '#core/quantities/units.ts'
-import { fixed, writeQuantity } from '#core/quantities/write.ts'
+import { writeQuantity } from '#core/quantities/write.ts'
 import { aimedAt } from '#core/planning/problem/request.ts'
 import type { TargetMethod } from '#core/targets/target.ts'
 import { FACT_NAMES, WAY_NAMES } from '#contract/messages/targets.ts'
@@ -20,6 +20,7 @@ import AlsoAim from './AlsoAim.vue'
 import WarningList from './WarningList.vue'
 import TargetLineRow from './TargetLineRow.vue'
 import { SETUP_WAYS, useTarget } from './useTarget.ts'
+import { axisText } from '#contract/messages/names.ts'
 
 /** So long the page is left to itself before what comes next is got ready, ms. */
 const SOON = 400
@@ -184,7 +185,9 @@ const lengthCm = computed(() => job.view.frame.geometry.lengthCm)
         <RouterLink :to="{ name: 'player' }">To the player</RouterLink>
       </p>
     </section>
-    <p class="quiet mt-2 mb-0">Numbers as measured here, swing weight about {{ fixed(job.picture.axisCm, 2) }} cm.</p>
+    <p class="quiet mt-2 mb-0">
+      Numbers as measured here, swing weight about {{ axisText(job.picture.axisCm, shop.units) }}.
+    </p>
   </StageFrame>
 </template>
 

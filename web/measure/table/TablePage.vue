@@ -5,7 +5,7 @@ import { doubtOfReading } from '#core/frame/plausible.ts'
 import type { ReadTable, TableReading } from '#core/measure/table.ts'
 import { writeQuantity } from '#core/quantities/write.ts'
 import { methodFor } from '#core/measure/readings.ts'
-import { QUANTITY_NAMES } from '#contract/messages/names.ts'
+import { QUANTITY_NAMES, axisText } from '#contract/messages/names.ts'
 import { problemText } from '../../api/client.ts'
 import { doubtMessage, messageOf } from '#contract/messages/job.ts'
 import { problemMessage } from '#contract/messages/problems.ts'
@@ -164,7 +164,7 @@ const EXAMPLE = 'weight (g)\tbalance (mm)\tswing weight\n326.4\t319\t321\n326.5\
               <td>{{ QUANTITY_NAMES[e.reading.quantity] }}</td>
               <td class="figure">
                 {{ writeQuantity(e.reading.value, e.reading.quantity, shop.units, job.view.frame.geometry.lengthCm)
-                }}{{ e.reading.axisCm === null ? '' : ` about ${e.reading.axisCm} cm` }}
+                }}{{ e.reading.axisCm === null ? '' : ` about ${axisText(e.reading.axisCm, shop.units)}` }}
               </td>
               <td>{{ methodFor(e.reading.methodId, e.reading.quantity, job.profile).name }}</td>
               <td>
