@@ -58,6 +58,38 @@ test('what stands in a field that was not left yet is there after a reload, and 
   await expect(again.getByLabel('Note', { exact: true })).toHaveValue(`${before} Half a sentence and its end`)
 })
 
+test('words are taken when the page is hidden, which a phone may let go without another; half a number is not', async ({
+  page,
+}) => {
+  const path = '/job/job-done/play/session/job-done-session-4'
+  await page.goto(path)
+  const hide = () =>
+    page.evaluate(() => {
+      Object.defineProperty(document, 'visibilityState', { value: 'hidden', configurable: true })
+      document.dispatchEvent(new Event('visibilitychange'))
+    })
+  const note = page.getByLabel('Note', { exact: true })
+  const before = await note.inputValue()
+  await note.press('End')
+  await page.keyboard.type(' Hit late')
+  await hide()
+  await expect(note).toBeFocused()
+  await page.keyboard.type(', low')
+  await hide()
+  const other = await page.context().newPage()
+  await expect(async () => {
+    await other.goto(path)
+    await expect(other.getByLabel('Note', { exact: true })).toHaveValue(`${before} Hit late, low`, { timeout: 2000 })
+  }).toPass()
+  await page.goto('/job/job-returns/measure')
+  const weight = page.locator('[data-quantity="mass"] input').first()
+  await weight.fill('31')
+  await hide()
+  // One that was taken leaves its field empty for the next.
+  await expect(weight).toHaveValue('31')
+  await expect(weight).toBeFocused()
+})
+
 test('what is typed while the server is away is kept and sent when it is back', async ({ page, context }) => {
   await newJob(page, 'Orla Offlineham', 'Offline frame')
   await toStage(page, 'measure')

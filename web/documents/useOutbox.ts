@@ -2,7 +2,7 @@ import { plainCopy } from '#core/records.ts'
 import { defineStore } from 'pinia'
 import { computed, shallowRef } from 'vue'
 import { problemText } from '../api/client.ts'
-import { leaveField } from '../browser/leaveField.ts'
+import { leaveField, takeWords } from '../browser/leaveField.ts'
 import { notTaken } from '../browser/notTaken.ts'
 import { browserStore } from './browserStore.ts'
 import type { DocumentName } from './edit.ts'
@@ -59,11 +59,14 @@ export const useOutbox = defineStore('outbox', () => {
     // A phone says no more than this.
     const gone = () => leaveField()
     globalThis.addEventListener('pagehide', gone)
+    const hidden = () => document.visibilityState === 'hidden' && takeWords()
+    document.addEventListener('visibilitychange', hidden)
     return () => {
       clearInterval(timer)
       globalThis.removeEventListener('online', back)
       globalThis.removeEventListener('beforeunload', leaving)
       globalThis.removeEventListener('pagehide', gone)
+      document.removeEventListener('visibilitychange', hidden)
     }
   }
 
