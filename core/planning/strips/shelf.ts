@@ -25,7 +25,7 @@ export interface Shelf {
   group: Group
   kin: Kin[]
   size: number
-  /** As of its kin, one after the other. */
+  /** As of its kin, whose own are parts of it. */
   scaled: Float64Array
   leastMinutes: number
   /** Flags that every pattern has. */
@@ -46,11 +46,15 @@ export function withinRows(
 ): Group[] {
   // A row that some choice can lower, a share of the whole, is not broken by one place alone.
   const isPlain = rows.map((row) => row.terms.every(([, c]) => c >= 0))
+  const most = rowsOf.map((those) =>
+    those.reduce(
+      (count, [r, c]) => (isPlain[r] && c > 0 ? Math.min(count, (rows[r].upper + 1e-9) / c) : count),
+      Infinity,
+    ),
+  )
   return groups.flatMap((group): Group[] => {
-    const patterns = group.patterns.filter(({ choice, count }) =>
-      rowsOf[choice].every(([r, c]) => !isPlain[r] || c * count <= rows[r].upper + 1e-9),
-    )
-    if (patterns.length === group.patterns.length) return [group]
+    if (group.patterns.every((p) => p.count <= most[p.choice])) return [group]
+    const patterns = group.patterns.filter((p) => p.count <= most[p.choice])
     return patterns.length > 0 ? [{ ...group, patterns }] : []
   })
 }
@@ -90,15 +94,22 @@ export const shelfOfChoices = (shelves: readonly Shelf[]): ReadonlyMap<number, n
   new Map(shelves.flatMap(({ kin }, s) => kin.map(({ patterns }) => [patterns[0].choice, s])))
 
 function shelfOf(group: Group, windows: readonly Window[], nextId: () => number): Shelf {
+  const scaled = new Float64Array(windows.length * group.patterns.length)
+  let at = 0
   const kin = alikeOf(group)
-    .map((patterns) => kinOf(nextId(), patterns, windows))
+    .map((patterns) => {
+      const end = at + windows.length * patterns.length
+      const mine = scaled.subarray(at, end)
+      at = end
+      return kinOf(nextId(), patterns, windows, mine)
+    })
     .sort((a, b) => a.minutes - b.minutes)
   const kinds = new Set(kin.map((k) => k.kind))
   return {
     group,
     kin,
     size: group.patterns.length,
-    scaled: joined(kin.map((k) => k.scaled)),
+    scaled,
     leastMinutes: kin[0].minutes,
     always: kin.reduce((all, k) => all & k.flags, 3),
     kind: kinds.size === 1 ? kin[0].kind : 0,
@@ -106,19 +117,9 @@ function shelfOf(group: Group, windows: readonly Window[], nextId: () => number)
   }
 }
 
-function joined(parts: readonly Float64Array[]): Float64Array {
-  const all = new Float64Array(parts.reduce((sum, part) => sum + part.length, 0))
-  let at = 0
-  for (const part of parts) {
-    all.set(part, at)
-    at += part.length
-  }
-  return all
-}
-
-function kinOf(id: number, patterns: Pattern[], windows: readonly Window[]): Kin {
+/** @param scaled room for what its patterns add */
+function kinOf(id: number, patterns: Pattern[], windows: readonly Window[], scaled: Float64Array): Kin {
   const n = windows.length
-  const scaled = new Float64Array(n * patterns.length)
   const atLength = new Map<number, number>()
   for (const [i, { sums, length }] of patterns.entries()) {
     for (let q = 0; q < n; q++) scaled[n * i + q] = sumAlong(windows[q], sums) / windows[q].half
