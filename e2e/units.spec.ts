@@ -57,7 +57,7 @@ test('limits hold in the plan, and the keyboard goes from stage to stage', async
   await page.locator('.strip button').first().click()
   expect(Math.abs((await predicted(page, 'mass')) - 316)).toBeLessThanOrEqual(1)
   await page.getByRole('button', { name: 'History' }).click()
-  await expect(page.getByText('no lead none → yes')).toBeVisible()
+  await expect(page.getByText('changed no lead')).toBeVisible()
 })
 
 test('tape that is cut by an inch ruler is planned, typed and built in quarters of an inch', async ({ page }) => {

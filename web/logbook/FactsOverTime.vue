@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import type { PlayerFacts } from '#core/player/facts.ts'
 import type { DatedFact } from '#contract/people.ts'
-import { toldText } from './facts.ts'
+import { toldText } from '#contract/messages/facts.ts'
 
 /** What was told of a player, and when: the newest first, a line a day. */
 const props = defineProps<{ told: DatedFact[] }>()

@@ -12,7 +12,7 @@ import JobStory from './JobStory.vue'
 import MergePanel from './MergePanel.vue'
 import PlayerLadder from './PlayerLadder.vue'
 import SetupsOver from './SetupsOver.vue'
-import { factLines } from './facts.ts'
+import { factLines } from '#contract/messages/facts.ts'
 import { useLog } from './useLog.ts'
 import { usePlayer } from './usePlayer.ts'
 

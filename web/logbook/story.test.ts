@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { unknownPlayer } from '#core/player/facts.ts'
 import { BUILT, emptySession } from '#core/tuning/document.ts'
 import type { LoggedEvent, LoggedJob } from '#contract/logbook.ts'
-import { factLines } from './facts.ts'
+import { factLines } from '#contract/messages/facts.ts'
 import { changeOf, nowOf, playText, pointsOf } from './story.ts'
 
 const nothing = { mass: null, balance: null, swingWeight: null, twistWeight: null, recoilWeight: null }

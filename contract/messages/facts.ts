@@ -1,7 +1,7 @@
 import type { PlayerFacts } from '#core/player/facts.ts'
 import { gripText } from '#core/player/grip.ts'
 import { fixed } from '#core/quantities/write.ts'
-import { ASKED, COMPLAINT_NAMES } from '#contract/messages/player.ts'
+import { ASKED, COMPLAINT_NAMES } from './player.ts'
 
 const answer = (field: keyof PlayerFacts, value: unknown): string | null =>
   ASKED.find((a) => a.field === field)?.options.find(([v]) => v === value)?.[1] ?? null
