@@ -21,7 +21,7 @@ const MESSAGES: Record<string, (data: Record<string, unknown>) => string> = {
   'edit.stale': () => 'This page was changed in another window. What you typed is kept here; choose which to keep.',
   'edit.elsewhere': () => 'This change belongs to something else and was not taken.',
   'not.found': (d) => `There is no such ${String(d.what ?? 'entry')}. It may have been removed in another window.`,
-  'field.invalid': (d) => `This was not accepted: ${String(d.reason ?? 'check the value')}.`,
+  'field.invalid': (d) => `This was not accepted: ${String(d.reason ?? 'check the value').replace(/\.$/, '')}.`,
   'value.duplicate': (d) => `${String(d.what ?? 'This')} is already taken.`,
   'value.inUse': () => 'This is still used elsewhere and was kept.',
   'value.outOfRange': () => 'This value is outside what can be stored.',

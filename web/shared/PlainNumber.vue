@@ -42,6 +42,13 @@ function typed(): void {
   else if ((props.min !== undefined && value < props.min) || (props.max !== undefined && value > props.max))
     error.value = `From ${props.min ?? '…'} to ${props.max ?? '…'}.`
   if (!error.value) emit('update:modelValue', value)
+  // "31" on the way to "31 days" was no number that somebody meant.
+  else if (props.modelValue !== held) emit('update:modelValue', held)
+}
+/** What stood there when the field was entered. */
+let held = props.modelValue
+function entered(): void {
+  if (!error.value) held = props.modelValue
 }
 /** What may not be left out stands there again. */
 function left(): void {
@@ -59,6 +66,7 @@ function left(): void {
     inputmode="decimal"
     autocomplete="off"
     @update:model-value="typed"
+    @focus="entered"
     @blur="left"
   />
 </template>
