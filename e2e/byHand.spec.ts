@@ -1,5 +1,5 @@
 import { expect, test } from './test.ts'
-import { chips, newJob, read, saved, toStage } from './hands.ts'
+import { chips, newJob, pick, read, saved, toStage } from './hands.ts'
 
 /** Period of 330 g, 32.5 cm, swing weight 325 about 10.16 cm, hung at 1.5 cm: by the textbook. */
 const pin = 325 - (330 * (32.5 - 10.16) ** 2) / 1000 + (330 * 31 ** 2) / 1000
@@ -49,10 +49,10 @@ test('swing weight from a recording: the fit, the wrong axis caught, the budget,
   await page.getByRole('button', { name: 'Recording' }).click()
   // The axis along the frame feels every swing twice.
   await page.getByRole('combobox', { name: 'Axis along the pin' }).click({ force: true })
-  await page.getByRole('option', { name: /acc y/ }).click()
+  await pick(page.getByRole('option', { name: /acc y/ }))
   await expect(page.getByRole('alert')).toContainText('twice for each swing')
   await page.getByRole('combobox', { name: 'Axis along the pin' }).click({ force: true })
-  await page.getByRole('option', { name: /gyro x/ }).click()
+  await pick(page.getByRole('option', { name: /gyro x/ }))
   await page.getByTestId('take-hand').click()
   await saved(page)
   await page.getByRole('link', { name: 'Measure', exact: true }).last().click()

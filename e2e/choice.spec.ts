@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { noWiderThan, saved } from './hands.ts'
+import { noWiderThan, pick, saved } from './hands.ts'
 import { expect, test } from './test.ts'
 
 test('a card for a customer far away: three units beside their own frame, as a picture and a PDF; the answer keeps the unit', async ({
@@ -29,7 +29,7 @@ test('a card for a customer far away: three units beside their own frame, as a p
   expect((await pdf.body()).subarray(0, 5).toString()).toBe('%PDF-')
   // The customer takes it: it is kept, and the batch says for whom.
   await page.getByRole('combobox', { name: 'The customer' }).click({ force: true })
-  await page.getByRole('option', { name: `takes ${picked}` }).click()
+  await pick(page.getByRole('option', { name: `takes ${picked}` }))
   await page.getByTestId('answer-words').locator('input').fill('That one, please')
   await page.getByTestId('note-answer').click()
   await expect(page.getByTestId('answered')).toContainText(`takes ${picked}, “That one, please”`)

@@ -1,7 +1,7 @@
 import { expect, test, type Page } from './test.ts'
 import { FRAMES } from '#devices/items.ts'
 import { ready, tell } from './benchHands.ts'
-import { chips, newJob, saved, toStage } from './hands.ts'
+import { chips, newJob, pick, saved, toStage } from './hands.ts'
 
 /** Reads an instrument so many times, each after the last has come. */
 async function readTimes(page: Page, device: string, quantity: string, times: number): Promise<void> {
@@ -136,7 +136,7 @@ test('several units in a row by keyboard and instrument; the pick for a player',
   }
   await expect(page.getByTestId('pick')).toContainText('the middle of the batch')
   await page.getByRole('combobox', { name: 'Pick for' }).fill('Orsolva')
-  await page.getByRole('option', { name: /Orsolva Tenbrick/ }).click()
+  await pick(page.getByRole('option', { name: /Orsolva Tenbrick/ }))
   await expect(page.getByTestId('pick')).toContainText('Orsolva Tenbrick')
   await expect(page.getByTestId('save-state')).toHaveText('saved')
   await page.reload()

@@ -1,7 +1,7 @@
 import { inHole } from '#core/cuts/items.ts'
 import { defaultCondition } from '#core/frame/condition.ts'
 import { padel } from '#core/sports/padel.ts'
-import { predicted, saved, stepAt } from './hands.ts'
+import { pick, predicted, saved, stepAt } from './hands.ts'
 import { seedTarget } from './seed.ts'
 import { expect, test } from './test.ts'
 
@@ -24,7 +24,7 @@ test('modules go from hole to hole: said of the frame, turned as a recipe, plann
   await page.goto(`/job/${id}/measure`)
   await page.getByRole('button', { name: 'Added earlier' }).click()
   await page.locator('.added .v-select').click()
-  await page.getByRole('option', { name: 'Holes by the heart' }).click()
+  await pick(page.getByRole('option', { name: 'Holes by the heart' }))
   await expect(page.getByLabel('From butt')).toHaveValue(atCm.toFixed(2))
   await saved(page)
 

@@ -1,6 +1,6 @@
 import { openPdf, textOf } from '../server/sheets/pdfReader.ts'
 import { expect, test } from './test.ts'
-import { chooseFound, noWiderThan, saved } from './hands.ts'
+import { chooseFound, noWiderThan, pick, saved } from './hands.ts'
 import { seedBuild } from './seed.ts'
 
 /** The shop's people: found, remembered, corrected, taken in from a list, and erased. */
@@ -91,7 +91,7 @@ test('two entries of one person are made one, and two again', async ({ page, req
   await page.getByRole('link', { name: 'Hesper Vole' }).click()
   await page.getByTestId('same-person').click()
   await page.getByTestId('merge-other').locator('input').fill('H. Vole')
-  await page.getByRole('option', { name: 'H. Vole' }).click()
+  await pick(page.getByRole('option', { name: 'H. Vole' }))
   await page.getByTestId('merge').click()
   await expect(page.getByText('H. Vole was taken into Hesper Vole')).toBeVisible()
   await page.getByRole('button', { name: 'Take back' }).click()
@@ -164,7 +164,7 @@ test('a squad: everybody’s frames against their age, who is too heavy and why,
   await expect(page.getByText('Nobody is in it yet')).toBeVisible()
   for (const name of [facts.name, 'Bartol Quillfeather']) {
     await page.getByTestId('squad-who').locator('input').fill(name)
-    await page.getByRole('option', { name }).click()
+    await pick(page.getByRole('option', { name }))
     await page.getByTestId('squad-in').click()
     await expect(page.locator('[data-member]', { hasText: name }).first()).toBeVisible()
   }

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { seedMeasured } from './seed.ts'
 import { expect, test, type Page } from './test.ts'
-import { predicted, put, readFour, saved, setTarget, toStage } from './hands.ts'
+import { pick, predicted, put, readFour, saved, setTarget, toStage } from './hands.ts'
 
 const planDone = (page: Page) => expect(page.getByTestId('plan-state')).not.toContainText('working')
 
@@ -275,7 +275,7 @@ test('one model into another: made of tape, or refused with the reason', async (
   await expect(page.getByTestId('model-plan')).toContainText('It can be made')
   await expect(page.locator('[data-apart="swingWeight"]')).toBeVisible()
   await page.getByRole('combobox', { name: /The model to become/ }).fill('Long')
-  await page.getByRole('option').filter({ hasText: 'Long' }).first().click()
+  await pick(page.getByRole('option').filter({ hasText: 'Long' }).first())
   await expect(page.getByTestId('refused')).toBeVisible()
   await expect(page.getByTestId('likeness')).toContainText('does not agree')
 })

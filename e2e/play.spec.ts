@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import { openPdf, textOf } from '../server/sheets/pdfReader.ts'
 import { expect, test, type Page } from './test.ts'
-import { noWiderThan, saved } from './hands.ts'
+import { noWiderThan, pick, saved } from './hands.ts'
 import { seedBuild } from './seed.ts'
 
 const BUILT = [
@@ -166,9 +166,9 @@ test('a blind test: sealed until its end, then exact; the page to take home as P
   await page.getByTestId('do-next').click()
   await page.getByTestId('blind').click()
   await page.getByTestId('blind-a').click()
-  await page.getByRole('listbox', { name: 'A', exact: true }).getByRole('option', { name: 'As built' }).click()
+  await pick(page.getByRole('listbox', { name: 'A', exact: true }).getByRole('option', { name: 'As built' }))
   await page.getByTestId('blind-b').click()
-  await page.getByRole('listbox', { name: 'B', exact: true }).getByRole('option').first().click()
+  await pick(page.getByRole('listbox', { name: 'B', exact: true }).getByRole('option').first())
   await page.getByTestId('bouts').locator('input').fill('4')
   await expect(page.getByText('With 4 bouts nothing can be shown')).toBeVisible()
   await page.getByTestId('bouts').locator('input').fill('6')
@@ -193,9 +193,9 @@ test('a blind test: sealed until its end, then exact; the page to take home as P
 
   // Against another frame, stopped after two bouts: told by the order that was shown.
   await page.getByTestId('blind-a').click()
-  await page.getByRole('listbox', { name: 'A', exact: true }).getByRole('option', { name: 'As built' }).click()
+  await pick(page.getByRole('listbox', { name: 'A', exact: true }).getByRole('option', { name: 'As built' }))
   await page.getByTestId('blind-b').click()
-  await page.getByRole('listbox', { name: 'B', exact: true }).getByRole('option', { name: 'Another frame' }).click()
+  await pick(page.getByRole('listbox', { name: 'B', exact: true }).getByRole('option', { name: 'Another frame' }))
   await expect(page.getByTestId('blind-start')).toBeDisabled()
   await page.getByTestId('blind-other').locator('input').fill('Her spare')
   await page.getByTestId('blind-start').click()
@@ -294,7 +294,7 @@ test('a school of the shop’s own: a dead end is told, nothing half is kept, an
   await page.goto(`/job/${id}/play`)
   await session(page, { end: 'Fresh' })
   await page.getByTestId('school').click()
-  await page.getByRole('option', { name: /Our pairs/ }).click()
+  await pick(page.getByRole('option', { name: /Our pairs/ }))
   await expect(page.locator('[data-school="own"]')).toContainText('3 g at 10 and 2, the balance kept')
   await page.getByTestId('do-next').click()
   await session(page, { end: 'Fresh', more: ['Stability: better'] })
@@ -309,7 +309,7 @@ test('what the records say: counts with their ranges, filtered in the address, n
   await expect(kept).not.toContainText('%')
   await expect(page.getByRole('region', { name: 'Stated chances' }).locator('[data-drawn]')).toBeVisible()
   await page.getByTestId('only-sport').click()
-  await page.getByRole('option', { name: 'Padel' }).click()
+  await pick(page.getByRole('option', { name: 'Padel' }))
   await expect(page).toHaveURL(/sport=padel/)
   await expect(page.getByText('No change was played yet.')).toBeVisible()
   await page.reload()

@@ -1,6 +1,6 @@
 import { seedMeasured } from './seed.ts'
 import { expect, test } from './test.ts'
-import { chips, newJob, predicted, quickBench, read, saved, setTarget, toStage } from './hands.ts'
+import { chips, newJob, pick, predicted, quickBench, read, saved, setTarget, toStage } from './hands.ts'
 
 test('a shop that works in ounces and points reads, shows and aims in them', async ({ page }) => {
   await page.route('**/api/overview', async (route) => {
@@ -65,7 +65,7 @@ test('tape that is cut by an inch ruler is planned, typed and built in quarters 
   await page.getByTestId('add-material').click()
   await page.getByTestId('material-name').locator('input').fill('Inch tape')
   await page.getByTestId('cut-step').click()
-  await page.getByRole('option', { name: '1/4 in', exact: true }).click()
+  await pick(page.getByRole('option', { name: '1/4 in', exact: true }))
   await expect(page.getByTestId('material-stock')).toContainText('in')
   await page.getByTestId('material-stock').locator('input').fill('100')
   await page.getByTestId('put-in').click()
