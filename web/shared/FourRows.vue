@@ -58,7 +58,7 @@ const references = (quantity: AimQuantity) =>
     </div>
     <p class="quiet state">
       {{ conditionText(job.picture.condition, job.profile) }}; swing weight about
-      {{ axisText(job.picture.axisCm, shop.units) }}
+      <span class="text-no-wrap">{{ axisText(job.picture.axisCm, shop.units) }}</span>
     </p>
     <p v-for="caution in cautions" :key="caution.id" class="caution" role="alert" :data-caution="caution.id">
       {{ caution.message }}
