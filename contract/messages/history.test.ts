@@ -40,6 +40,11 @@ describe('what changed in a stage', () => {
       'age: no longer said',
       'level: strong',
     ])
+    const asked = { ...player.facts, ceiling: { swingWeightKgCm2: 345, axisCm: 10.16 }, complaints: ['late' as const] }
+    expect(changesIn('player', { ...player, facts: asked }, player, METRIC).sort()).toEqual([
+      'ceiling: no longer said',
+      'complaints: no longer said',
+    ])
     expect(changesIn('player', null, player, METRIC).sort()).toEqual(['age: 27', 'name: Bartol Quillfeather'])
   })
   it('in the measuring: readings, what is on the frame, the axis in the shop’s unit', () => {
@@ -54,6 +59,9 @@ describe('what changed in a stage', () => {
     expect(changesIn('measure', measure, { ...measure, findings: [cracks], inspection: 'cracked' }, METRIC)).toEqual([
       'cracks: stop',
     ])
+    expect(changesIn('measure', { ...measure, findings: [cracks], inspection: 'cracked' }, measure, METRIC)).toEqual([
+      'cracks: not looked at yet',
+    ])
   })
   it('in a target: from one number to the next, in the shop’s units', () => {
     const after = { ...target, lines: { mass: line(338.6, 1), balance: line(32.385, 0.4), swingWeight: line(341, 2) } }
@@ -63,6 +71,7 @@ describe('what changed in a stage', () => {
       'swing weight 341.0 kg·cm² ± 2.0',
     ])
     expect(changesIn('target', target, after, INCHES)[0]).toBe('static weight 11.85 oz → 11.94 oz')
+    expect(changesIn('target', target, { ...target, school: 'keepBalance' }, METRIC)).toEqual(['another school'])
     expect(changesIn('target', after, target, METRIC).at(-1)).toBe('swing weight open')
   })
   it('in a plan: pieces by what became of them, limits by their words', () => {

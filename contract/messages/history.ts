@@ -5,7 +5,7 @@ import type { Stage } from '#core/job/stages.ts'
 import type { PlayerFacts } from '#core/player/facts.ts'
 import { OPEN_LIMITS, type PlanLimits, type TargetNumber } from '#core/planning/problem/request.ts'
 import { AIM_QUANTITIES, type AimQuantity, type UnitChoice } from '#core/quantities/units.ts'
-import { fixed, writeQuantity, writeSpread } from '#core/quantities/write.ts'
+import { counted, fixed, writeQuantity, writeSpread } from '#core/quantities/write.ts'
 import { entriesOf, keysOf } from '#core/records.ts'
 import type { SportProfile } from '#core/sports/profile.ts'
 import { documentSchemas } from '../documents.ts'
@@ -28,7 +28,6 @@ type Changes<D> = (before: D | null, after: D, around: HistoryContext) => string
 
 const differs = (a: unknown, b: unknown) => JSON.stringify(a ?? null) !== JSON.stringify(b ?? null)
 const said = (isSaid: boolean, words: string): string[] => (isSaid ? [words] : [])
-const counted = (n: number, one: string) => `${n} ${one}${n === 1 ? '' : 's'}`
 
 /** What came into a list and what went out of it. */
 function cameAndWent(
@@ -67,7 +66,7 @@ const cutsChanged = (before: readonly Cut[] | undefined, after: readonly Cut[]) 
 const ofPlayer: Changes<StageDocuments['player']> = (before, { facts }) =>
   (Object.keys(facts) as (keyof PlayerFacts)[]).flatMap((field) =>
     before || (facts[field] !== null && facts[field] !== '')
-      ? said(differs(before?.facts[field], facts[field]), toldText(field, facts[field]))
+      ? said(differs(before?.facts[field], facts[field]), toldText(field, facts[field]) || `${field}: no longer said`)
       : [],
   )
 
@@ -89,6 +88,9 @@ const ofMeasure: Changes<StageDocuments['measure']> = (before, after, { units, p
         ),
         `${INSPECTED[f.item].name.toLowerCase()}: ${f.verdict}`,
       ),
+    ),
+    ...was.findings.flatMap(({ item }) =>
+      said(!after.findings.some((f) => f.item === item), `${INSPECTED[item].name.toLowerCase()}: not looked at yet`),
     ),
     ...said(
       was.inspection !== after.inspection && !differs(was.findings, after.findings),
@@ -142,6 +144,7 @@ const ofTarget: Changes<StageDocuments['target']> = (before, after, around) => {
   const [was, is] = [aims(before), aims(after)]
   return [
     ...said(before?.way !== after.way, `by: ${WAY_NAMES[after.way]}`),
+    ...said(before !== null && before.school !== after.school, 'another school'),
     ...said(before !== null && before.referenceId !== after.referenceId, 'another setup to go by'),
     ...AIM_QUANTITIES.flatMap((quantity) => aimChanged(quantity, was[quantity], is[quantity], around)),
     ...entriesOf(after.lines).flatMap(([quantity, line]) =>

@@ -6,7 +6,7 @@ import { estimateOf, type FrameState } from '#core/frame/state.ts'
 import type { ChanceDoubt } from '#core/planning/explain/doubt.ts'
 import { workOfCuts, type WorkMinutes } from '#core/planning/problem/work.ts'
 import { QUANTITIES, type Quantity, type UnitChoice } from '#core/quantities/units.ts'
-import { fixed, writeDifference } from '#core/quantities/write.ts'
+import { counted, fixed, writeDifference } from '#core/quantities/write.ts'
 import { lengthText, onRuler, rulerOf, type Ruler } from '#core/cuts/ruler.ts'
 import { quantityInText, whereText } from './names.ts'
 
@@ -56,8 +56,6 @@ export const WORK_NAMES: Record<Exclude<keyof WorkMinutes, 'gram'>, string> = {
   strings: 'A frame strung',
   cure: 'A cure waited for',
 }
-
-const counted = (n: number, one: string, many = `${one}s`) => `${n} ${n === 1 ? one : many}`
 
 /** `12.0 g added, 4.0 g off, coats and plug 0.5 g`: what a cut list weighs, and what goes on with it. */
 export function addedText(cuts: readonly Cut[], materials: readonly Material[], work: Workpiece): string {

@@ -99,6 +99,13 @@ export function writeBalanceBoth(balanceCm: number, lengthCm: number): string {
 }
 
 /**
+ * So many of something.
+ * @example counted(2, 'strip') // '2 strips'
+ * @example counted(1, 'strip') // '1 strip'
+ */
+export const counted = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`
+
+/**
  * A sentence begins.
  * @example sentence('heavier in the hand') // 'Heavier in the hand'
  */

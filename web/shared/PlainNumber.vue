@@ -31,6 +31,11 @@ watch(
     if (!error.value && Number(text.value.replace(',', '.')) !== props.modelValue) text.value = written()
   },
 )
+/** What stood there when the field was entered. */
+let held = props.modelValue
+function entered(): void {
+  if (!error.value) held = props.modelValue
+}
 function typed(): void {
   error.value = ''
   const plain = text.value.trim().replace(',', '.').replace('−', '-')
@@ -44,11 +49,6 @@ function typed(): void {
   if (!error.value) emit('update:modelValue', value)
   // "31" on the way to "31 days" was no number that somebody meant.
   else if (props.modelValue !== held) emit('update:modelValue', held)
-}
-/** What stood there when the field was entered. */
-let held = props.modelValue
-function entered(): void {
-  if (!error.value) held = props.modelValue
 }
 /** What may not be left out stands there again. */
 function left(): void {
