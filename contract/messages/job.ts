@@ -40,7 +40,7 @@ export const messageOf = (error: unknown): string =>
 
 /** What is wrong with a reading, and the likely slip. */
 export function doubtMessage(doubt: Doubt, units: UnitChoice, lengthCm: number): string {
-  const { value, meant, axisCm, low, high } = doubt.data
+  const { value, meant, axisCm, low, high, other } = doubt.data
   const write = (v: number) =>
     doubt.quantity === 'balance' ? writeBalanceBoth(v, lengthCm) : writeQuantity(v, doubt.quantity, units, lengthCm)
   switch (doubt.code) {
@@ -62,6 +62,8 @@ export function doubtMessage(doubt: Doubt, units: UnitChoice, lengthCm: number):
       return `Swing weight ${fixed(value, 0)} is less than this weight at this balance must have. One of the three is wrong.`
     case 'doubt.inertiaTooLarge':
       return `Swing weight ${fixed(value, 0)} is more than this weight and balance could ever have. One of the three is wrong.`
+    case 'doubt.apart':
+      return `${write(value)} and ${write(other!)} cannot both be this frame. Which is right?`
     case 'doubt.warming':
       return `${write(value)} was read while the instrument was still warming up.`
     case 'doubt.gyration':

@@ -15,13 +15,14 @@ export type DoubtCode =
   | 'doubt.inertiaTooLarge'
   | 'doubt.gyration'
   | 'doubt.warming'
+  | 'doubt.apart'
 
 /** A number that does not fit; kept, but not used until somebody confirms it. */
 export interface Doubt {
   code: DoubtCode
   quantity: ReadQuantity
-  /** What was read, and what it would be if the likely slip were one; core units. */
-  data: { value: number; meant?: number; axisCm?: number; low?: number; high?: number }
+  /** What was read, and what it would be if the likely slip were one, or what it cannot stand beside; core units. */
+  data: { value: number; meant?: number; axisCm?: number; low?: number; high?: number; other?: number }
 }
 
 const inside = (value: number, [low, high]: [number, number]) => value >= low && value <= high

@@ -1,3 +1,4 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { aboutAxis, estimateOf, frameState } from '../frame/state.ts'
 import { tennis } from '../sports/tennis.ts'
@@ -78,7 +79,9 @@ describe('a frame’s readings together', () => {
     const odd = [...usual, reading('oz', 'mass', 11.6)]
     expect(read(odd).state.massG).toBeCloseTo(330, 9)
     expect(read(odd).quantities.mass.doubtful[0].doubt.code).toBe('doubt.ounces')
-    expect(read(odd, ['oz']).state.massG).toBeCloseTo(170.8, 6)
+    // Somebody says that it is right: then the other one cannot be, until somebody says so too.
+    expect(read(odd, ['oz']).state.massG).toBeCloseTo(11.6, 6)
+    expect(read(odd, ['oz', usual[0].id]).state.massG).toBeCloseTo(170.8, 6)
   })
   it('one slip among good swing weights leaves the good ones in use', () => {
     const mixed = read([...usual, reading('s2', 'swingWeight', 326), reading('s3', 'swingWeight', 509)])
@@ -128,6 +131,47 @@ describe('what stands out', () => {
     expect(s.uRepeat).toBeCloseTo(1, 12)
     expect(s.dof).toBeGreaterThan(1)
     expect(repeats([322, 322.1], bare).wide).toBe(false)
+  })
+  it('the further two readings lie apart, the less sure it is, until they are not averaged at all', () => {
+    const twice = (by: number, method = 'scale') =>
+      read([reading('a', 'mass', 318, null, 'scale'), reading('b', 'mass', 318 - by, null, method)]).quantities.mass
+    for (const method of ['scale', 'scale-1g']) {
+      let before = 0
+      for (let by = 0; by < 40; by += 0.25) {
+        const { combined, doubtful, groups, disagree } = twice(by, method)
+        if (combined === null) {
+          expect(doubtful.map((d) => d.doubt.code)).toEqual(['doubt.apart', 'doubt.apart'])
+          expect(by).toBeGreaterThan(4)
+          continue
+        }
+        if (by > (method === 'scale' ? 1 : 4)) expect(disagree || groups[0].wide).toBe(true)
+        expect(by).toBeLessThan(15)
+        expect(combined.u).toBeGreaterThanOrEqual(before - 1e-9)
+        before = combined.u
+      }
+    }
+  })
+  it('two that cannot both be this frame wait for somebody to say which; of three the odd one out waits', () => {
+    const two = [reading('a', 'mass', 318), reading('b', 'mass', 350, null, 'scale-1g')]
+    expect(read(two).state.massG).toBeNull()
+    expect(read(two, ['b']).state.massG).toBeCloseTo(350, 9)
+    expect(read(two, ['b']).quantities.mass.doubtful).toMatchObject([{ readingId: 'a', doubt: { data: { value: 318, other: 350 } } }]) // prettier-ignore
+    const three = read([...two, reading('c', 'mass', 318.2)])
+    expect(three.state.massG).toBeCloseTo(318.1, 9)
+    expect(three.quantities.mass.doubtful.map((d) => d.readingId)).toEqual(['b'])
+  })
+  it('what is told does not hang on the order of the readings', () => {
+    const value = fc.constantFrom(310, 310.2, 316, 318, 318.1, 350)
+    const doubted = (rows: Reading[]) =>
+      read(rows)
+        .quantities.mass.doubtful.map((d) => rows.find((r) => r.id === d.readingId)!.value)
+        .sort()
+    fc.assert(
+      fc.property(fc.array(value, { minLength: 1, maxLength: 6 }), (values) => {
+        const all = values.map((v, i) => reading(String(i), 'mass', v))
+        expect(doubted(all)).toEqual(doubted(all.toReversed()))
+      }),
+    )
   })
   it('says when two methods do not agree', () => {
     const apart = read([reading('a', 'mass', 330, null, 'scale'), reading('b', 'mass', 333, null, 'scale-1g')])

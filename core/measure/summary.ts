@@ -8,6 +8,7 @@ import { estimateWithin, within } from '../numerics/within.ts'
 import { zeros, type Matrix } from '../numerics/covariance.ts'
 import { GCM2_PER_KGCM2, QUANTITIES, READ_QUANTITIES, type Quantity, type ReadQuantity } from '../quantities/units.ts'
 import type { SportProfile } from '../sports/profile.ts'
+import { apartFrom } from './apart.ts'
 import { ownLayer } from './ownLayer.ts'
 import { half95, methodFor, repeats, type Reading, type RepeatSummary } from './readings.ts'
 
@@ -161,11 +162,19 @@ function summariseAlike(readings: readonly Reading[], options: SummaryOptions): 
     mean: (group: Reading[]) => (RepeatSummary & { per?: ReadingGroup['per'] }) | null,
   ) => {
     const mine = readings.filter((reading) => reading.quantity === quantity)
-    const doubtful = mine.flatMap((reading) => {
+    const doubtful: QuantitySummary['doubtful'] = mine.flatMap((reading) => {
       const doubt = confirmed.has(reading.id) ? null : (coldDoubt(reading) ?? doubtOf(reading))
       return doubt ? [{ readingId: reading.id, doubt }] : []
     })
-    const used = mine.filter((reading) => !doubtful.some((d) => d.readingId === reading.id))
+    const fitting = mine.filter((reading) => !doubtful.some((d) => d.readingId === reading.id))
+    for (const about of new Set(fitting.map((r) => r.axisCm))) {
+      const singles = fitting.filter((r) => r.axisCm === about).map((r) => ({ id: r.id, ...singleOf(r) }))
+      for (const [readingId, other] of apartFrom(quantity, singles, confirmed)) {
+        const { value } = singles.find((r) => r.id === readingId)!
+        doubtful.push({ readingId, doubt: { code: 'doubt.apart', quantity, data: { value, other: other.value } } })
+      }
+    }
+    const used = fitting.filter((reading) => !doubtful.some((d) => d.readingId === reading.id))
     const found = grouped(used).flatMap((group): ReadingGroup[] => {
       const summary = mean(group)
       if (!summary) return []
@@ -193,6 +202,8 @@ function summariseAlike(readings: readonly Reading[], options: SummaryOptions): 
     quantities[quantity] = { ...weighted(groups, whole), groups, doubtful, outliers, converted: [] }
     return quantities[quantity].combined
   }
+  /** A reading as it would stand alone. */
+  const singleOf = (reading: Reading) => ({ value: reading.value, u: meanOf([reading]).standard })
   const meanOf = (group: Reading[]) =>
     repeats(
       group.map((reading) => reading.value),

@@ -1,5 +1,7 @@
 // @ts-expect-error the library ships no types
 import jstat from 'jstat'
+import gammainc from '@stdlib/math-base-special-gammainc'
+import fc from 'fast-check'
 import { levenbergMarquardt } from 'ml-levenberg-marquardt'
 import { describe, expect, it } from 'vitest'
 import { budgetOf } from './budget.ts'
@@ -58,9 +60,59 @@ describe('distributions against a statistics library', () => {
     for (const dof of [1, 2, 5, 12])
       for (const x of [0.1, 1, 4, 15, 30])
         expect(chiSquareTail(x, dof)).toBeCloseTo(1 - jstat.jStat.chisquare.cdf(x, dof), 8)
+    for (let dof = 1; dof <= 200; dof++)
+      for (let power = -9; power <= 9; power += 0.25) {
+        const x = 10 ** power
+        const tail = gammainc(x / 2, dof / 2, true, true)
+        expect(Math.abs(chiSquareTail(x, dof) - tail), `χ² ${x}, ${dof}`).toBeLessThan(1e-12 + 1e-9 * tail)
+      }
     expect(incompleteBeta(0.3, 2, 3)).toBeCloseTo(jstat.jStat.ibeta(0.3, 2, 3) as number, 10)
     expect(incompleteBeta(0, 2, 3)).toBe(0)
     expect(incompleteBeta(1, 2, 3)).toBe(1)
+  })
+})
+
+describe('what decides', () => {
+  const any = fc.oneof(fc.double(), fc.constantFrom(NaN, Infinity, -Infinity, 0, 1e300, -1e300, 1491, 5e-324))
+  const degrees = fc.double({ min: 0.5, max: 1e4, noNaN: true })
+  const decided = (tell: () => number): number | null => {
+    try {
+      return tell()
+    } catch (error) {
+      expect(error).toMatchObject({ code: 'number.outside' })
+      return null
+    }
+  }
+  it('is a chance from nothing to one, or a refusal: never NaN', () => {
+    fc.assert(
+      fc.property(any, any, any, (a, b, c) => {
+        for (const chance of [
+          decided(() => chiSquareTail(a, b)),
+          decided(() => incompleteBeta(a, Math.min(1e6, Math.abs(b)), Math.min(1e6, Math.abs(c)))),
+        ])
+          if (chance !== null) {
+            expect(chance).toBeGreaterThanOrEqual(0)
+            expect(chance).toBeLessThanOrEqual(1)
+          }
+      }),
+    )
+  })
+  it('falls with what speaks against chance, however far', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0, max: 1e12, noNaN: true }), fc.double({ min: 1, max: 1e6, noNaN: true }), degrees, (x, times, dof) => {
+        expect(chiSquareTail(x * times, dof)).toBeLessThanOrEqual(chiSquareTail(x, dof) + 1e-12)
+      }),
+    ) // prettier-ignore
+  })
+  it('takes nothing that is no number', () => {
+    for (const tell of [
+      () => chiSquareTail(NaN, 2),
+      () => chiSquareTail(3, NaN),
+      () => studentT(NaN, 3),
+      () => studentT(0.95, NaN),
+      () => incompleteBeta(NaN, 1, 1),
+    ])
+      expect(tell).toThrow('number.outside')
   })
 })
 

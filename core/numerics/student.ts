@@ -1,9 +1,15 @@
+import { Problem } from '../problem.ts'
+import { within } from './within.ts'
+
 /**
  * The value t with P(|T| ≤ t) = `confidence` for Student's distribution with `dof` degrees of freedom (any positive number,
  * Infinity for the normal). Bisection on the incomplete beta function; good to 1e-9.
+ * @throws Problem `number.outside`
  * @example studentT(0.95, 4) // 2.7764…
  */
 export function studentT(confidence: number, dof: number): number {
+  within('confidence', confidence, 0, 1 - 1e-15)
+  aNumber('degrees of freedom', dof)
   const outside = (t: number) => tailOfT(t, dof)
   const wanted = 1 - confidence
   let low = 0
@@ -28,6 +34,9 @@ function tailOfT(t: number, dof: number): number {
  * @example incompleteBeta(0.4, 2, 3) // 0.5248
  */
 export function incompleteBeta(x: number, a: number, b: number): number {
+  aNumber('x', x)
+  within('a', a, 1e-12, 1e15)
+  within('b', b, 1e-12, 1e15)
   if (x <= 0) return 0
   if (x >= 1) return 1
   if (x > (a + 1) / (a + b + 2)) return 1 - incompleteBeta(1 - x, b, a)
@@ -66,18 +75,51 @@ function logGamma(z: number): number {
 }
 
 /**
- * P(χ² > value) for whole or half degrees of freedom, by the series of the incomplete gamma function.
+ * P(χ² > value), any degrees of freedom: the upper incomplete gamma function, by its series below the middle and by its continued
+ * fraction above (Abramowitz and Stegun 6.5.29 and 6.5.31, from memory). Small tails keep their digits.
+ * @throws Problem `number.outside` for what is no number: it would decide nothing
  * @example chiSquareTail(11.07, 5) // 0.05001
  */
 export function chiSquareTail(value: number, dof: number): number {
-  if (value <= 0) return 1
-  const a = dof / 2
+  aNumber('χ²', value)
+  const a = within('degrees of freedom', dof, 1e-6, 1e12) / 2
   const x = value / 2
+  if (x <= 0) return 1
+  if (x === Infinity) return 0
+  const front = Math.exp(-x + a * Math.log(x) - logGamma(a))
+  if (front === 0) return x < a ? 1 : 0
+  return x < a + 1 ? Math.max(0, 1 - front * lowerSeries(a, x)) : front * upperFraction(a, x)
+}
+
+/** Σ xⁿ/(a(a+1)…(a+n)) */
+function lowerSeries(a: number, x: number): number {
   let term = 1 / a
   let sum = term
-  for (let n = 1; n < 5000 && term > sum * 1e-16; n++) {
+  for (let n = 1; n < 5000 && term > sum * 1e-17; n++) {
     term *= x / (a + n)
     sum += term
   }
-  return Math.max(0, 1 - sum * Math.exp(-x + a * Math.log(x) - logGamma(a)))
+  return sum
+}
+
+/** 1/(x+1−a− 1(1−a)/(x+3−a− …)), by Lentz's method. */
+function upperFraction(a: number, x: number): number {
+  let b = x + 1 - a
+  let c = Infinity
+  let d = 1 / b
+  let fraction = d
+  for (let i = 1; i < 5000; i++) {
+    const an = -i * (i - a)
+    b += 2
+    d = 1 / (an * d + b || Number.MIN_VALUE)
+    c = b + an / c || Number.MIN_VALUE
+    fraction *= d * c
+    if (Math.abs(d * c - 1) < 1e-16) break
+  }
+  return fraction
+}
+
+/** @throws Problem `number.outside` for NaN; without end is allowed */
+function aNumber(path: string, value: number): void {
+  if (Number.isNaN(value)) throw new Problem('number.outside', path, { value, low: -Infinity, high: Infinity })
 }

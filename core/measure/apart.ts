@@ -1,0 +1,66 @@
+import type { Estimate } from '../quantities/estimate.ts'
+import type { ReadQuantity } from '../quantities/units.ts'
+
+/**
+ * How far apart two readings of one number can be and still be of one frame, as a share of the number: beyond it one of them is of
+ * another frame, another state or a slip (common practice, no source).
+ */
+const FURTHEST: Record<ReadQuantity, number> = {
+  mass: 0.015,
+  balance: 0.025,
+  swingWeight: 0.05,
+  twistWeight: 0.15,
+  length: 0.007,
+  leftMass: 0.03,
+  rightMass: 0.03,
+}
+/** Readings of their own uncertainty may always differ by so many of both. */
+const OF_THEIR_OWN = 6
+
+/** A reading with the standard uncertainty that it has by itself. */
+export type SingleReading = Estimate & { id: string }
+
+/**
+ * Whether two readings cannot both be this frame.
+ * @example areApart('mass', { value: 318, u: 0.1 }, { value: 350, u: 0.1 }) // true
+ */
+export function areApart(quantity: ReadQuantity, a: Estimate, b: Estimate): boolean {
+  const share = (FURTHEST[quantity] * Math.abs(a.value + b.value)) / 2
+  return Math.abs(a.value - b.value) > Math.max(share, OF_THEIR_OWN * Math.hypot(a.u, b.u))
+}
+
+/**
+ * Readings that are not used until somebody says so, each with the one that it cannot stand beside. What somebody said is right stands
+ * against the rest; else more than half of all that agree do; else none is used.
+ * @param confirmed ids of readings that somebody said are right
+ */
+export function apartFrom(
+  quantity: ReadQuantity,
+  readings: readonly SingleReading[],
+  confirmed: ReadonlySet<string>,
+): Map<string, SingleReading> {
+  const standing = readings.filter((r) => confirmed.has(r.id))
+  const doubted = new Map<string, SingleReading>()
+  const doubt = (among: readonly SingleReading[], held: readonly SingleReading[]) => {
+    for (const reading of among) {
+      const other = held.filter((h) => h !== reading && areApart(quantity, h, reading))
+      const [furthest] = other.toSorted((a, b) => Math.abs(b.value - reading.value) - Math.abs(a.value - reading.value))
+      if (furthest && other.length === held.filter((h) => h !== reading).length) doubted.set(reading.id, furthest)
+    }
+  }
+  if (standing.length > 0) {
+    doubt(readings.filter((r) => !confirmed.has(r.id)), standing) // prettier-ignore
+    return doubted
+  }
+  const agreeing = readings.map((r) => readings.filter((other) => !areApart(quantity, r, other)))
+  const most = agreeing.reduce((a, b) => (b.length > a.length ? b : a), agreeing[0] ?? [])
+  if (most.length === readings.length) return doubted
+  if (2 * most.length > readings.length)
+    doubt(readings.filter((r) => !most.includes(r)), most) // prettier-ignore
+  else
+    for (const reading of readings) {
+      const furthest = readings.reduce((a, b) => (Math.abs(b.value - reading.value) > Math.abs(a.value - reading.value) ? b : a)) // prettier-ignore
+      doubted.set(reading.id, furthest)
+    }
+  return doubted
+}
