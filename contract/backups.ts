@@ -20,6 +20,8 @@ export const backupsSchema = z.object({
   canRestore: z.boolean(),
   /** When somebody was erased last: backups from before hold them still. Null: nobody was. */
   erasedAt: z.string().nullable(),
+  /** Somebody was erased and is not out of the files yet: since when, and what stands in the way. Null: all is done. */
+  unwiped: z.object({ since: z.string(), problem: z.string() }).nullable(),
 })
 export type BackupList = z.infer<typeof backupsSchema>
 

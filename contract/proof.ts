@@ -18,7 +18,7 @@ const pieceMaterialSchema = z.object({
   cureHours: figure.nullable(),
   grip: z.enum(['base', 'leather', 'synthetic']).nullable(),
 })
-const proofBodySchema = z.object({
+export const proofBodySchema = z.object({
   condition: conditionSchema,
   axisCm: figure,
   geometry: geometrySchema,

@@ -1,15 +1,14 @@
-import { existsSync, rmSync } from 'node:fs'
+import { existsSync } from 'node:fs'
 import { readFile } from 'node:fs/promises'
-import { basename, resolve } from 'node:path'
+import { basename, dirname, resolve } from 'node:path'
 import { createInterface } from 'node:readline/promises'
 import { parseArgs } from 'node:util'
 import { loadArchive, rowsIn, verifyArchive, writeArchive, type Manifest } from './backup/archive.ts'
 import { Backups, holdingsOf } from './backup/backups.ts'
 import { checkAll } from './backup/check.ts'
-import { keepCounts } from './backup/counts.ts'
-import { cleanRestored, readErasures } from './backup/erasures.ts'
-import { prepareAnew, prepareRestore, takeOver } from './backup/restore.ts'
-import { databaseIn, CannotStart, isFresh, prepareFolder } from './db/dataFolder.ts'
+import { finishTakeOver, prepareRestore, takeOver } from './backup/restore.ts'
+import { CannotStart, databaseIn, DISK_FULL, diskFull, isFresh, prepareFolder } from './db/dataFolder.ts'
+import { remove } from './db/disk.ts'
 import type { Database } from './db/database.ts'
 import { DataFolderInUse, lockDataFolder } from './db/dataLock.ts'
 import { openEmbedded } from './db/embedded.ts'
@@ -19,21 +18,30 @@ import { openServer } from './db/postgres.ts'
 /** What is done to a shop's data while Kevro does not run: check, restore, save everything, move to another engine. */
 process.umask(0o077)
 const HELP = `npm run check   -- --data FOLDER               reads everything and says what is damaged
-npm run restore -- --data FOLDER [--from FILE] [--yes]   goes back to a backup
+npm run restore -- --data FOLDER [--from FILE] [--yes] [--as-it-is]   goes back to a backup; --as-it-is: also what cannot be read of it
 npm run save    -- --data FOLDER --to FILE     everything in one file
 npm run move    -- --data FOLDER --to postgres://…       the folder's data into an empty PostgreSQL database
 npm run move    -- --from postgres://… --data FOLDER     and back, into an empty folder`
 
-const { values, positionals } = parseArgs({
-  allowPositionals: true,
-  options: {
-    data: { type: 'string', default: '.kevro-data' },
-    from: { type: 'string' },
-    to: { type: 'string' },
-    image: { type: 'string' },
-    yes: { type: 'boolean', default: false },
-  },
-})
+const { values, positionals } = options()
+function options() {
+  try {
+    return parseArgs({
+      allowPositionals: true,
+      options: {
+        data: { type: 'string', default: '.kevro-data' },
+        from: { type: 'string' },
+        to: { type: 'string' },
+        image: { type: 'string' },
+        yes: { type: 'boolean', default: false },
+        'as-it-is': { type: 'boolean', default: false },
+      },
+    })
+  } catch (error) {
+    console.error(`${(error as Error).message.split('. ')[0]}.\n${HELP}`)
+    process.exit(1)
+  }
+}
 const folder = resolve(values.data)
 const say = (text: string) => console.log(text)
 const isServer = (text: string | undefined) => /^postgres(ql)?:/.test(text ?? '')
@@ -41,23 +49,30 @@ const isServer = (text: string | undefined) => /^postgres(ql)?:/.test(text ?? ''
 const image = async () =>
   values.image && existsSync(values.image) ? new Uint8Array(await readFile(values.image)) : null
 
-/** Works with the folder's data, held for this process alone. */
-async function withFolder<T>(work: (db: Database) => Promise<T>, laidOut = true): Promise<T> {
+/** Holds the folder for this process alone; what was broken off in it is finished first. */
+async function withFolder<T>(work: () => Promise<T>, made = false): Promise<T> {
+  if (!made && !existsSync(folder)) throw new CannotStart(`There is no folder ${folder}.`)
   prepareFolder(folder)
   const release = lockDataFolder(folder)
   try {
-    const fresh = isFresh(folder)
-    if (laidOut && fresh) throw new CannotStart(`There are no data in ${folder}.`)
-    const db = await openEmbedded({ dataDir: databaseIn(folder), image: fresh ? await image() : null })
+    const words = finishTakeOver(folder)
+    if (words) say(words)
+    return await work()
+  } finally {
+    release()
+  }
+}
+/** Works with the folder's data. */
+const withData = <T>(work: (db: Database) => Promise<T>): Promise<T> =>
+  withFolder(async () => {
+    if (isFresh(folder)) throw new CannotStart(`There are no data in ${folder}.`)
+    const db = await openEmbedded({ dataDir: databaseIn(folder) })
     try {
       return await work(db)
     } finally {
       await db.close()
     }
-  } finally {
-    release()
-  }
-}
+  })
 
 function holdings(manifest: Manifest): string {
   const { jobs, players, readings, photos } = holdingsOf(manifest)
@@ -65,7 +80,7 @@ function holdings(manifest: Manifest): string {
 }
 
 async function check(): Promise<number> {
-  const { damaged, jobs, whole } = await withFolder((db) => checkAll(db, folder))
+  const { damaged, jobs, whole } = await withData((db) => checkAll(db, folder))
   for (const line of whole) say(line)
   if (damaged.length === 0) {
     say('Nothing is damaged.')
@@ -96,14 +111,12 @@ async function howMany(name: string, jobs: readonly string[]): Promise<number> {
 
 async function restore(): Promise<number> {
   const backups = new Backups(folder)
-  const from = values.from ?? (await backups.newestGood())?.name
+  const from = values.from ?? (existsSync(folder) ? (await backups.newestGood())?.name : undefined)
   if (!from) throw new CannotStart('There is no good backup in this folder. Name a file with --from.')
   const file = existsSync(from) ? resolve(from) : backups.pathOf(basename(from))
   if (!file) throw new CannotStart(`There is no file ${from}.`)
-  prepareFolder(folder)
-  const release = lockDataFolder(folder)
-  try {
-    const manifest = await prepareRestore(folder, file, await image())
+  return withFolder(async () => {
+    const manifest = await prepareRestore(folder, file, await image(), { asItIs: values['as-it-is'] })
     say(`${basename(file)} holds ${holdings(manifest)}.`)
     if (
       !values.yes &&
@@ -113,24 +126,9 @@ async function restore(): Promise<number> {
       return 1
     }
     const before = takeOver(folder, new Date())
-    let db = await openEmbedded({ dataDir: databaseIn(folder) })
-    if (readErasures(folder).length > 0) {
-      await migrate(db)
-      if (await cleanRestored(db, folder)) {
-        await prepareAnew(db, folder, await image(), new Date())
-        await db.close()
-        rmSync(resolve(folder, takeOver(folder, new Date())), { recursive: true, force: true })
-        db = await openEmbedded({ dataDir: databaseIn(folder) })
-        say('Who was erased since then is erased of it too.')
-      }
-    }
-    await keepCounts(db, folder, new Date().toISOString())
-    await db.close()
-    say(`Done. The data of before are in ${before}.`)
+    say(before ? `Done. The data of before are in ${before}.` : 'Done.')
     return 0
-  } finally {
-    release()
-  }
+  }, true)
 }
 async function agrees(question: string): Promise<boolean> {
   if (!process.stdin.isTTY) throw new CannotStart('Add --yes to put it in place of the data. Nothing was changed.')
@@ -143,7 +141,8 @@ async function agrees(question: string): Promise<boolean> {
 async function save(): Promise<number> {
   if (!values.to) throw new CannotStart('Name the file with --to.')
   const file = resolve(values.to)
-  await withFolder((db) => writeArchive(db, file, { writtenAt: new Date().toISOString(), reason: 'button' }))
+  if (!existsSync(dirname(file))) throw new CannotStart(`There is no folder ${dirname(file)}.`)
+  await withData((db) => writeArchive(db, file, { writtenAt: new Date().toISOString(), reason: 'button' }))
   say(`${file} holds ${holdings(await verifyArchive(file))}.`)
   return 0
 }
@@ -151,25 +150,38 @@ async function save(): Promise<number> {
 async function move(): Promise<number> {
   const url = isServer(values.to) ? values.to! : isServer(values.from) ? values.from! : null
   if (!url) throw new CannotStart('Name the PostgreSQL database with --to or --from.')
-  const server = await openServer(url)
+  const server = await openServer(url).catch((error: Error) => {
+    throw new CannotStart(`The PostgreSQL server does not answer (${error.message}). Nothing was changed.`)
+  })
   try {
     const about = { writtenAt: new Date().toISOString(), reason: 'button' }
-    const file = resolve(folder, `moving-${process.pid}.zip`)
-    prepareFolder(folder)
-    let manifest: Manifest
-    if (isServer(values.to)) {
-      await withFolder(async (db) => {
-        await migrate(db)
-        await writeArchive(db, file, about)
-      })
-      manifest = await loadArchive(server, file)
-    } else {
-      await writeArchive(server, file, about)
-      manifest = await withFolder((db) => loadArchive(db, file), false)
-    }
-    say(
-      `Moved: ${holdings(manifest)}; ${rowsIn(manifest, 'stage_revision')} changes of jobs. The file ${file} holds the same; it can go.`,
+    const manifest = await withFolder(
+      async () => {
+        const file = resolve(folder, `moving-${process.pid}.zip`)
+        try {
+          if (isServer(values.to)) {
+            if (isFresh(folder)) throw new CannotStart(`There are no data in ${folder}.`)
+            const db = await openEmbedded({ dataDir: databaseIn(folder) })
+            try {
+              await migrate(db)
+              await writeArchive(db, file, about)
+            } finally {
+              await db.close()
+            }
+            return await loadArchive(server, file, { generation: 'same' })
+          }
+          if (!isFresh(folder)) throw new CannotStart(`${folder} holds data already. Choose an empty folder with --data.`)
+          await writeArchive(server, file, about)
+          const moved = await prepareRestore(folder, file, await image(), { generation: 'same' })
+          takeOver(folder, new Date())
+          return moved
+        } finally {
+          remove(file)
+        }
+      },
+      !isServer(values.to),
     )
+    say(`Moved: ${holdings(manifest)}; ${rowsIn(manifest, 'stage_revision')} changes of jobs.`)
     return 0
   } finally {
     await server.close()
@@ -188,7 +200,7 @@ command().then(
   (error: Error) => {
     const said =
       [CannotStart, DataFolderInUse, NewerDatabase].some((kind) => error instanceof kind) || error.name === 'BadArchive'
-    console.error(said ? error.message : `It did not work: ${error.message}`)
+    console.error(said ? error.message : diskFull(error) ? DISK_FULL : `It did not work: ${error.message.split('\n')[0]}`)
     process.exit(1)
   },
 )

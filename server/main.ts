@@ -1,8 +1,9 @@
 import { readFile } from 'node:fs/promises'
-import { existsSync } from 'node:fs'
+import { randomUUID } from 'node:crypto'
+import { existsSync, statfsSync } from 'node:fs'
 import { resolve } from 'node:path'
 import { parseArgs } from 'node:util'
-import { databaseIn, CannotStart, isFresh, markDemo, prepareFolder, startOver } from './db/dataFolder.ts'
+import { CannotStart, databaseIn, DISK_FULL, diskFull, isFresh, markDemo, prepareFolder, startOver } from './db/dataFolder.ts'
 import { theRow, type Database } from './db/database.ts'
 import { DataFolderInUse, lockDataFolder } from './db/dataLock.ts'
 import { openEmbedded } from './db/embedded.ts'
@@ -11,6 +12,7 @@ import { waitForServer } from './db/postgres.ts'
 import { SwitchableDatabase } from './db/switchable.ts'
 import { Backups } from './backup/backups.ts'
 import { missingAtStart } from './backup/check.ts'
+import { finishTakeOver } from './backup/restore.ts'
 import { Keeper } from './backup/keeper.ts'
 import { DeviceGateway } from './devices/gateway.ts'
 import { settleSoon, settleStale, stopSettling } from './logbook/settle.ts'
@@ -65,11 +67,15 @@ async function openData(
       if (why !== said) console.log(`The database does not answer yet (${why}). Waiting for it; Ctrl-C ends this.`)
       said = why
     })
+    // Backups lie here all the same.
+    prepareFolder(resolve(values.data))
     return { db, release: () => undefined, where: 'the PostgreSQL server that DATABASE_URL names' }
   }
   const folder = resolve(values.data)
   prepareFolder(folder)
   const release = lockDataFolder(folder)
+  const words = finishTakeOver(folder)
+  if (words) console.log(words)
   if (values.fresh && values.demo) startOver(folder, values.yes)
   const fresh = isFresh(folder)
   if (fresh && values.demo) markDemo(folder)
@@ -85,10 +91,12 @@ async function bringUpToDate(db: Database, dataFolder: string): Promise<void> {
   const { laidOut } = theRow(await db.query(`SELECT to_regclass('job') IS NOT NULL AS "laidOut"`))
   if (waiting.length > 0 && laidOut) await new Backups(dataFolder).make(db, 'migration')
   await migrate(db)
+  await db.query(`UPDATE shop SET generation = $1 WHERE generation = ''`, [randomUUID()])
 }
 
 /** A start that failed for what is on the disk: the words, and the way back. */
 async function wayBack(): Promise<string> {
+  if (process.env.DATABASE_URL) return 'The data are on the PostgreSQL server: look there first.'
   const { data } = options()
   const good = await new Backups(resolve(data)).newestGood().catch(() => null)
   return good
@@ -161,13 +169,24 @@ const EXPECTED = [CannotStart, DataFolderInUse, NewerDatabase]
 start().catch(async (error: unknown) => {
   const said = EXPECTED.some((kind) => error instanceof kind)
   console.error(said ? (error as Error).message : messageOfFailure(error))
+  // On a full disk nothing is damaged: going back would lose what is there.
+  if (diskFull(error) || isFull()) process.exit(1)
   if (!said || (error instanceof CannotStart && error.message.includes('damaged'))) console.error(await wayBack())
   process.exit(1)
 })
 
 function messageOfFailure(error: unknown): string {
-  const { message, code = '' } = error as Error & { code?: string }
-  if (code === 'ENOSPC' || message.includes('No space left'))
-    return 'The disk is full. Nothing is lost; free some space and start again.'
+  if (diskFull(error) || isFull()) return DISK_FULL
+  const { message } = error as Error
   return `Kevro could not start: ${message.split('\n')[0]}\nIf the data were damaged, ${ADVICE.replace('Run', 'run')}`
+}
+
+/** The engine does not always say why it stopped: a disk without room for a page of it is full. */
+function isFull(): boolean {
+  try {
+    const { bavail, bsize } = statfsSync(resolve(options().data))
+    return bavail * bsize < 1e6
+  } catch {
+    return false
+  }
 }

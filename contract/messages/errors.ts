@@ -39,6 +39,8 @@ const MESSAGES: Record<string, (data: Record<string, unknown>) => string> = {
   'player.merged': () => 'One of the two was taken into somebody else already.',
   'player.notMerged': () => 'This was taken back already.',
   'player.eraseName': () => 'This is not the name. Nothing was erased.',
+  'player.erased': () => 'This person was erased for good. What was typed about them is not kept.',
+  'shop.changed': () => 'This shop went back to a backup meanwhile. Load the page again; nothing was changed.',
   'player.born.unread': () => BIRTH_FAULTS.unread,
   'player.born.future': () => BIRTH_FAULTS.future,
   'player.born.tooOld': () => BIRTH_FAULTS.tooOld,

@@ -1,19 +1,19 @@
-import { createHash } from 'node:crypto'
-import { createWriteStream, openSync, closeSync, fsyncSync, renameSync, rmSync } from 'node:fs'
-import { dirname } from 'node:path'
+import { createHash, randomUUID } from 'node:crypto'
+import { createWriteStream, rmSync } from 'node:fs'
 import { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { z } from 'zod'
 import * as yazl from 'yazl'
 import * as yauzl from 'yauzl'
-import { theRow, type Database, type Queryable } from '../db/database.ts'
-import { migrate } from '../db/migrate.ts'
+import { DatabaseError, theRow, type Database, type Queryable } from '../db/database.ts'
+import { flush, rename } from '../db/disk.ts'
+import { migrate, NewerDatabase } from '../db/migrate.ts'
 import { rebuildIndex } from '../queries/library.ts'
-import { NOT_ARCHIVED, TABLES, type ArchivedTable, columnsOf } from './tables.ts'
+import { unreadRows } from './unread.ts'
+import { columnsOf, pagesOf, ROWS_AT_ONCE, tablesOf } from './tables.ts'
 
 /** Kevro's archive: everything of a shop in one file. A zip of JSON; docs/archive.md says how it is laid out. */
 export const ARCHIVE_VERSION = 1
-const ROWS_AT_ONCE = 400
 const PHOTOS = 'photos/'
 
 const manifestSchema = z.object({
@@ -32,43 +32,6 @@ export class BadArchive extends Error {
   constructor(file: string, why: string) {
     super(`${file} cannot be used: ${why}.`)
     this.name = 'BadArchive'
-  }
-}
-
-const textOf = (table: ArchivedTable) =>
-  table.name === 'photo' ? `(to_jsonb(t) - 'content')::text` : 'to_jsonb(t)::text'
-
-/** The tables of a database as it is laid out now: those of an earlier Kevro too, which are small and read in one go. */
-async function tablesOf(db: Queryable): Promise<ArchivedTable[]> {
-  const rows = await db.query(
-    `SELECT table_name AS name FROM information_schema.tables WHERE table_schema = 'public' AND table_type = 'BASE TABLE' ORDER BY 1`,
-  )
-  const there = rows.map((row) => String(row.name)).filter((name) => !NOT_ARCHIVED.some((n) => n === name))
-  const earlier = there.filter((name) => !TABLES.some((t) => t.name === name)).map((name) => ({ name, key: [] }))
-  return [...earlier, ...TABLES.filter((t) => there.includes(t.name))]
-}
-
-/** All rows of a table as JSON text, a page at a time, so that others get their turn. */
-async function* pagesOf(db: Queryable, table: ArchivedTable): AsyncGenerator<string[]> {
-  const columns = table.key.map((k) => k.column)
-  if (columns.length === 0) {
-    const rows = await db.query(`SELECT ${textOf(table)} AS row FROM ${table.name} t`)
-    if (rows.length > 0) yield rows.map((row) => String(row.row))
-    return
-  }
-  let after: unknown[] | null = null
-  for (;;) {
-    const from: string = after
-      ? `WHERE (${columns.join(', ')}) > (${table.key.map((k, i) => `$${i + 1}::${k.type}`).join(', ')})`
-      : ''
-    const rows = await db.query(
-      `SELECT ${columns.join(', ')}, ${textOf(table)} AS row FROM ${table.name} t ${from} ORDER BY ${columns.join(', ')} LIMIT ${ROWS_AT_ONCE}`,
-      after ?? [],
-    )
-    if (rows.length > 0) yield rows.map((row) => String(row.row))
-    if (rows.length < ROWS_AT_ONCE) return
-    const last = rows.at(-1)
-    after = columns.map((c) => last?.[c])
   }
 }
 
@@ -141,8 +104,7 @@ export function writeArchive(
       zip.end()
       await written
       flush(draft)
-      renameSync(draft, file)
-      flush(dirname(file))
+      rename(draft, file)
       return manifest
     } catch (error) {
       rmSync(draft, { force: true })
@@ -152,16 +114,10 @@ export function writeArchive(
 }
 const failing = (written: Promise<unknown>) => written.then(() => new Promise<never>(() => undefined))
 
-export function flush(path: string): void {
-  const descriptor = openSync(path, 'r')
-  try {
-    fsyncSync(descriptor)
-  } finally {
-    closeSync(descriptor)
-  }
-}
+/** What an archive may come to, unpacked: the largest shop is far below, and a crafted file does not fill the disk. */
+export const LIMITS = { entries: 100_000, entryBytes: 500e6, bytes: 8e9, depth: 60 } as const
 
-/** Reads the entries of a zip by name. */
+/** Reads the entries of a zip by name; none of them is unpacked before all are found to be of a size. */
 async function openZip(file: string): Promise<{ read(name: string): Promise<Buffer>; names: string[]; close(): void }> {
   const zip = await new Promise<yauzl.ZipFile>((done, failed) =>
     yauzl.open(file, { lazyEntries: true, autoClose: false }, (error, opened) =>
@@ -169,14 +125,22 @@ async function openZip(file: string): Promise<{ read(name: string): Promise<Buff
     ),
   )
   const entries = new Map<string, yauzl.Entry>()
+  let bytes = 0
   await new Promise<void>((done, failed) => {
     zip.on('entry', (found: yauzl.Entry) => {
+      bytes += found.uncompressedSize
+      if (entries.has(found.fileName)) return failed(new Error(`“${found.fileName}” is in it twice`))
+      if (zip.entryCount > LIMITS.entries || found.uncompressedSize > LIMITS.entryBytes || bytes > LIMITS.bytes)
+        return failed(new Error('it is larger than any shop'))
       entries.set(found.fileName, found)
       zip.readEntry()
     })
     zip.once('end', done)
     zip.once('error', failed)
     zip.readEntry()
+  }).catch((error: unknown) => {
+    zip.close()
+    throw error
   })
   return {
     names: [...entries.keys()],
@@ -196,6 +160,22 @@ async function openZip(file: string): Promise<{ read(name: string): Promise<Buff
   }
 }
 
+/** How deep lists and records of a JSON text lie in each other. */
+function depthOf(line: string): number {
+  let depth = 0
+  let deepest = 0
+  let inText = false
+  for (let i = 0; i < line.length; i++) {
+    const c = line.charCodeAt(i)
+    if (inText) {
+      if (c === 92) i++
+      else if (c === 34) inText = false
+    } else if (c === 34) inText = true
+    else if (c === 123 || c === 91) deepest = Math.max(deepest, ++depth)
+    else if (c === 125 || c === 93) depth--
+  }
+  return deepest
+}
 const hashOf = (content: Buffer) => createHash('sha256').update(content).digest('hex')
 const linesOf = (content: Buffer) => content.toString('utf8').split('\n').filter(Boolean)
 
@@ -214,6 +194,7 @@ export async function verifyArchive(file: string): Promise<Manifest> {
       const lines = linesOf(content)
       if (hashOf(content) !== sha256 || lines.length !== rows)
         throw new Error(`the part “${name}” is not as it was written`)
+      for (const line of lines) if (depthOf(line) > LIMITS.depth) throw new Error(`the part “${name}” is nested too deep`)
       for (const line of lines) JSON.parse(line)
     }
     for (const { id, sha256 } of manifest.photos)
@@ -254,39 +235,90 @@ function readManifest(file: string, content: Buffer): Manifest {
 
 export const rowsIn = (manifest: Manifest, table: string) => manifest.tables.find((t) => t.name === table)?.rows ?? 0
 
+export interface LoadOptions {
+  /** Revisions counted since the archive was written are counted again: a new life of the shop, unless it is the same shop written anew. */
+  generation?: 'new' | 'same'
+  /** Takes in rows that this Kevro cannot read. */
+  asItIs?: boolean
+}
+
 /**
- * Puts everything of an archive into an empty database: laid out as it was when the archive was written, filled, and brought up to
- * this Kevro.
+ * Puts everything of an archive into an empty database: laid out as it was when the archive was written, filled, held against what
+ * this Kevro reads, and brought up to it. All of it or nothing.
  * @throws BadArchive
  */
-export async function loadArchive(db: Database, file: string): Promise<Manifest> {
+export async function loadArchive(
+  db: Database,
+  file: string,
+  { generation = 'new', asItIs = false }: LoadOptions = {},
+): Promise<Manifest> {
   const manifest = await verifyArchive(file)
-  await migrate(db, { only: manifest.migrations })
+  await migrate(db, { only: manifest.migrations }).catch((error: Error) => {
+    if (error instanceof NewerDatabase) throw error
+    throw new BadArchive(file, `its tables cannot be laid out (${error.message})`)
+  })
   const done = new Set((await db.query('SELECT name FROM migration')).map((row) => row.name))
   if (manifest.migrations.some((name) => !done.has(name))) throw new BadArchive(file, 'a newer Kevro wrote it')
   if (done.size > manifest.migrations.length)
     throw new BadArchive(file, 'the database is laid out for a newer one: begin with an empty one')
   const { n } = theRow(await db.query('SELECT count(*)::int AS n FROM job'))
   if (Number(n) > 0) throw new BadArchive(file, 'the database is not empty')
+  const own = new Set((await tablesOf(db)).map((t) => t.name))
+  const names = manifest.tables.map((t) => t.name)
+  const foreign = names.find((name, i) => !own.has(name) || names.indexOf(name) !== i)
+  if (foreign !== undefined) throw new BadArchive(file, `“${foreign}” is no table of a shop`)
   const zip = await openZip(file)
   try {
-    await db.query('DELETE FROM shop')
-    for (const { name, rows } of manifest.tables) {
-      if (rows === 0) continue
-      const lines = linesOf(await zip.read(`tables/${name}.jsonl`))
-      if (name === 'photo') await loadPhotos(db, lines, (id) => zip.read(`${PHOTOS}${encodeURIComponent(id)}`))
-      else
-        for (let from = 0; from < lines.length; from += ROWS_AT_ONCE)
-          await loadRows(db, name, lines.slice(from, from + ROWS_AT_ONCE))
-      if (name === 'reading') await loadCorrections(db, lines)
-    }
-    await db.exec(`SELECT setval(pg_get_serial_sequence('job', 'number'), GREATEST((SELECT max(number) FROM job), 1))`)
+    await db.transaction((tx) =>
+      asRestorer(tx, async () => {
+        await tx.query('DELETE FROM shop')
+        for (const { name, rows } of manifest.tables) {
+          if (rows === 0) continue
+          const lines = linesOf(await zip.read(`tables/${name}.jsonl`))
+          if (name === 'photo') await loadPhotos(tx, lines, (id) => zip.read(`${PHOTOS}${encodeURIComponent(id)}`))
+          else
+            for (let from = 0; from < lines.length; from += ROWS_AT_ONCE)
+              await loadRows(tx, name, lines.slice(from, from + ROWS_AT_ONCE))
+          if (name === 'reading') await loadCorrections(tx, lines)
+        }
+        await tx.exec(
+          `SELECT setval(pg_get_serial_sequence('job', 'number'), GREATEST((SELECT max(number) FROM job), 1))`,
+        )
+      }),
+    )
+  } catch (error) {
+    throw error instanceof DatabaseError && !error.away
+      ? new BadArchive(file, `what it holds does not fit (${error.message})`)
+      : error
   } finally {
     zip.close()
   }
   await migrate(db)
+  const unread = asItIs ? [] : await unreadRows(db)
+  if (unread.length > 0)
+    throw new BadArchive(
+      file,
+      `this Kevro cannot read all of it (${unread.slice(0, 3).join('; ')}${unread.length > 3 ? `; ${unread.length - 3} more` : ''})`,
+    )
   await rebuildIndex(db)
+  if (generation === 'new') await db.query('UPDATE shop SET generation = $1', [randomUUID()])
   return manifest
+}
+
+/** Works in a role of its own that may fill the shop's tables and nothing else, where the role of now may make one. */
+async function asRestorer(tx: Queryable, work: () => Promise<void>): Promise<void> {
+  const able = theRow(
+    await tx.query('SELECT rolsuper OR rolcreaterole AS able FROM pg_roles WHERE rolname = current_user'),
+  )
+  if (able.able !== true) return work()
+  const role = `kevro_restore_${randomUUID().replaceAll('-', '')}`
+  await tx.exec(
+    `CREATE ROLE ${role} NOLOGIN; GRANT ${role} TO CURRENT_USER; GRANT USAGE ON SCHEMA public TO ${role};
+     GRANT SELECT, INSERT, UPDATE, DELETE ON ALL TABLES IN SCHEMA public TO ${role}; REVOKE ALL ON migration FROM ${role};
+     GRANT USAGE, SELECT, UPDATE ON ALL SEQUENCES IN SCHEMA public TO ${role}; SET LOCAL ROLE ${role}`,
+  )
+  await work()
+  await tx.exec(`RESET ROLE; DROP OWNED BY ${role}; DROP ROLE ${role}`)
 }
 
 /** A reading may correct one that comes later in the file: what it corrects is put in when all are there. */

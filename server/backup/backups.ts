@@ -1,8 +1,9 @@
-import { copyFileSync, existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs'
+import { copyFileSync, existsSync, mkdirSync, readdirSync, rmSync, statSync } from 'node:fs'
 import { isAbsolute, join } from 'node:path'
 import type { BackupList } from '#contract/backups.ts'
 import type { Database } from '../db/database.ts'
-import { flush, manifestOf, rowsIn, verifyArchive, writeArchive, type Manifest } from './archive.ts'
+import { flush, rename } from '../db/disk.ts'
+import { manifestOf, rowsIn, verifyArchive, writeArchive, type Manifest } from './archive.ts'
 
 export const REASONS = ['daily', 'button', 'import', 'migration', 'restore', 'erasure'] as const
 export type BackupReason = (typeof REASONS)[number]
@@ -25,11 +26,24 @@ export const holdingsOf = (manifest: Manifest): NonNullable<Backup['holds']> => 
   photos: manifest.photos.length,
 })
 
+/** An import so soon after the last backup of its kind goes without another. */
+const IMPORTS_APART_MS = 10 * 60 * 1000
+
 /**
- * Which of these may go: the newest of each of the last 14 days and of each of the last 12 months stay, and the five newest.
+ * Which of these may go. Of each reason by itself the newest of each of the last 14 days and of each of the last 12 months stay, and the
+ * five newest: many imports in one day throw nothing else away.
  * @param names file names, in any order
  */
 export function mayGo(names: readonly string[], now: Date): string[] {
+  const reasons = new Set(names.map((name) => NAME.exec(name)?.[2] ?? ''))
+  return [...reasons].flatMap((reason) =>
+    mayGoOf(
+      names.filter((name) => NAME.exec(name)?.[2] === reason),
+      now,
+    ),
+  )
+}
+function mayGoOf(names: readonly string[], now: Date): string[] {
   const all = names.flatMap((name) => {
     const stamp = NAME.exec(name)?.[1]
     return stamp ? [{ name, at: momentOf(stamp) }] : []
@@ -75,19 +89,31 @@ export class Backups {
       for (const name of readdirSync(second).filter((n) => NAME.test(n))) rmSync(join(second, name), { force: true })
   }
 
-  /** The newest first, with what each holds. */
+  /** The newest first, with what each holds; one that is cleared away meanwhile is none. */
   async list(): Promise<Backup[]> {
     const backups = this.names()
       .sort()
       .reverse()
-      .map(async (name): Promise<Backup> => {
+      .map(async (name): Promise<Backup[]> => {
         const [, stamp = '', reason = ''] = NAME.exec(name) ?? []
         const path = join(this.folder, name)
         const manifest = await manifestOf(path).catch(() => null)
-        const { size: bytes } = statSync(path)
-        return { name, writtenAt: momentOf(stamp), reason, bytes, holds: manifest && holdingsOf(manifest) }
+        const stat = statSync(path, { throwIfNoEntry: false })
+        if (!stat) return []
+        return [{ name, writtenAt: momentOf(stamp), reason, bytes: stat.size, holds: manifest && holdingsOf(manifest) }]
       })
-    return Promise.all(backups)
+    return (await Promise.all(backups)).flat()
+  }
+
+  /** Whether one of this reason was made some minutes ago. */
+  hasFresh(reason: BackupReason): boolean {
+    const newest = this.names()
+      .filter((name) => NAME.exec(name)?.[2] === reason)
+      .sort()
+      .at(-1)
+    if (!newest) return false
+    const age = this.now().getTime() - Date.parse(momentOf(NAME.exec(newest)?.[1] ?? ''))
+    return age >= 0 && age < IMPORTS_APART_MS
   }
 
   /** The newest that is whole, read from end to end; null when there is none. */
@@ -99,7 +125,7 @@ export class Backups {
 
   /** One at a time: written, flushed, named, read back from end to end, copied to the second folder; then old ones go. */
   make(db: Database, reason: BackupReason, second = ''): Promise<string> {
-    const made = this.making
+    const made: Promise<string> = this.making
       .catch(() => undefined)
       .then(() => this.makeNow(db, reason, second))
       .then(
@@ -135,8 +161,7 @@ export class Backups {
     const draft = join(second, `${name}.part`)
     copyFileSync(path, draft)
     flush(draft)
-    renameSync(draft, join(second, name))
-    flush(second)
+    rename(draft, join(second, name))
   }
 
   /** Whether today has none yet. */

@@ -1,8 +1,8 @@
-import { readFileSync, renameSync, writeFileSync } from 'node:fs'
+import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { z } from 'zod'
 import type { Queryable } from '../db/database.ts'
-import { flush } from './archive.ts'
+import { writeWhole } from '../db/disk.ts'
 
 /** Rows of these only become more: nothing deletes them. */
 export const COUNTED = [
@@ -39,16 +39,17 @@ const fileIn = (dataFolder: string) => join(dataFolder, 'counts.json')
 
 /** Keeps how much there is, beside the database: a file of it that was cut short shows nothing by itself. */
 export async function keepCounts(db: Queryable, dataFolder: string, at: string): Promise<void> {
-  const counts: RowCounts = { at, rows: await countRows(db) }
-  const draft = `${fileIn(dataFolder)}.part`
-  writeFileSync(draft, JSON.stringify(counts), { mode: 0o600, flush: true })
-  renameSync(draft, fileIn(dataFolder))
-  flush(dataFolder)
+  putCounts(dataFolder, { at, rows: await countRows(db) })
+}
+export function putCounts(dataFolder: string, counts: RowCounts): void {
+  writeWhole(fileIn(dataFolder), JSON.stringify(counts))
 }
 
-export function keptCounts(dataFolder: string): RowCounts | null {
+export const keptCounts = (dataFolder: string): RowCounts | null => readCounts(fileIn(dataFolder))
+/** @returns null where there are none, or none that can be read */
+export function readCounts(file: string): RowCounts | null {
   try {
-    return countsSchema.parse(JSON.parse(readFileSync(fileIn(dataFolder), 'utf8')))
+    return countsSchema.parse(JSON.parse(readFileSync(file, 'utf8')))
   } catch {
     return null
   }

@@ -1,9 +1,9 @@
-import { existsSync, readFileSync, renameSync, writeFileSync } from 'node:fs'
+import { existsSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { z } from 'zod'
 import type { Database } from '../db/database.ts'
-import { eraseAgain, listErasures } from '../people/erase.ts'
-import { flush } from './archive.ts'
+import { listErasures } from '../people/erase.ts'
+import { writeWhole } from '../db/disk.ts'
 
 const fileIn = (dataFolder: string) => join(dataFolder, 'erasures.json')
 const schema = z.array(z.object({ playerIds: z.array(z.string()), photos: z.boolean(), at: z.string() }))
@@ -15,11 +15,7 @@ export async function keepErasures(db: Database, dataFolder: string): Promise<vo
   if (erasures.length === 0) return
   const known = new Set(erasures.flatMap((e) => e.playerIds))
   const others = readErasures(dataFolder).filter((e) => !e.playerIds.every((id) => known.has(id)))
-  const draft = `${fileIn(dataFolder)}.part`
-  writeFileSync(draft, JSON.stringify([...others, ...erasures], null, 2), { mode: 0o600 })
-  flush(draft)
-  renameSync(draft, fileIn(dataFolder))
-  flush(dataFolder)
+  writeWhole(fileIn(dataFolder), JSON.stringify([...others, ...erasures], null, 2))
 }
 
 /** @returns none where the file is not there or cannot be read */
@@ -31,7 +27,3 @@ export function readErasures(dataFolder: string): Erasures {
     return []
   }
 }
-
-/** Erases once more whom data that were brought back hold again. @returns whether they held anybody */
-export const cleanRestored = (db: Database, dataFolder: string): Promise<boolean> =>
-  db.transaction((tx) => eraseAgain(tx, readErasures(dataFolder)))

@@ -107,3 +107,42 @@ export async function columnsOf(db: Queryable, table: string): Promise<{ names: 
   const value = ({ name, document }: Row) => (document ? `COALESCE(p.${name}, 'null'::jsonb)` : `p.${name}`)
   return { names: rows.map((row) => row.name).join(', '), values: rows.map(value).join(', ') }
 }
+
+export const ROWS_AT_ONCE = 400
+
+const textOf = (table: ArchivedTable) =>
+  table.name === 'photo' ? `(to_jsonb(t) - 'content')::text` : 'to_jsonb(t)::text'
+
+/** The tables of a database as it is laid out now: those of an earlier Kevro too, which are small and read in one go. */
+export async function tablesOf(db: Queryable): Promise<ArchivedTable[]> {
+  const rows = await db.query(
+    `SELECT table_name AS name FROM information_schema.tables WHERE table_schema = 'public' AND table_type = 'BASE TABLE' ORDER BY 1`,
+  )
+  const there = rows.map((row) => String(row.name)).filter((name) => !NOT_ARCHIVED.some((n) => n === name))
+  const earlier = there.filter((name) => !TABLES.some((t) => t.name === name)).map((name) => ({ name, key: [] }))
+  return [...earlier, ...TABLES.filter((t) => there.includes(t.name))]
+}
+
+/** All rows of a table as JSON text, a page at a time, so that others get their turn. */
+export async function* pagesOf(db: Queryable, table: ArchivedTable): AsyncGenerator<string[]> {
+  const columns = table.key.map((k) => k.column)
+  if (columns.length === 0) {
+    const rows = await db.query(`SELECT ${textOf(table)} AS row FROM ${table.name} t`)
+    if (rows.length > 0) yield rows.map((row) => String(row.row))
+    return
+  }
+  let after: unknown[] | null = null
+  for (;;) {
+    const from: string = after
+      ? `WHERE (${columns.join(', ')}) > (${table.key.map((k, i) => `$${i + 1}::${k.type}`).join(', ')})`
+      : ''
+    const rows = await db.query(
+      `SELECT ${columns.join(', ')}, ${textOf(table)} AS row FROM ${table.name} t ${from} ORDER BY ${columns.join(', ')} LIMIT ${ROWS_AT_ONCE}`,
+      after ?? [],
+    )
+    if (rows.length > 0) yield rows.map((row) => String(row.row))
+    if (rows.length < ROWS_AT_ONCE) return
+    const last = rows.at(-1)
+    after = columns.map((c) => last?.[c])
+  }
+}

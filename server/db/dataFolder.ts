@@ -12,6 +12,13 @@ export class CannotStart extends Error {
 const OWNER_ONLY = { folder: 0o700, file: 0o600 }
 const DEMO_MARK = 'demo.txt'
 
+export const DISK_FULL = 'The disk is full. Nothing is lost or damaged; free some space and start again.'
+/** Whether something failed because the disk is full, however it was said. */
+export function diskFull(error: unknown): boolean {
+  const { message = '', code = '' } = error as { message?: string; code?: string }
+  return code === 'ENOSPC' || code === '53100' || /no space left|ENOSPC/i.test(message)
+}
+
 /** The folder of a shop's data: one's own alone. */
 export const databaseIn = (folder: string) => join(folder, 'database')
 
@@ -33,7 +40,7 @@ export function prepareFolder(folder: string): void {
 }
 
 function messageFor(folder: string, code: string): string {
-  if (code === 'ENOSPC') return `The disk of ${folder} is full. Nothing is lost; free some space and start again.`
+  if (code === 'ENOSPC') return DISK_FULL
   if (code === 'EEXIST' || code === 'ENOTDIR') return `${folder} is a file, not a folder. Choose a folder with --data.`
   return `The folder ${folder} cannot be written (${code}). Choose another with --data, or change its owner.`
 }

@@ -52,7 +52,7 @@ export function makeApp(
   }: AppParts = {},
 ): Express {
   const app = express()
-  const beforeImport = async () => void (await keeper?.make('import'))
+  const beforeImport = async () => void (await keeper?.makeBeforeImport())
   app.disable('x-powered-by')
   app.use(
     helmet({

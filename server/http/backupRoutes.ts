@@ -16,6 +16,7 @@ export function backupRoutes(keeper: Keeper): Router {
       problem: backups.problem,
       canRestore: keeper.canRestore,
       erasedAt: await keeper.erasedAt(),
+      unwiped: await keeper.unwiped(),
     } satisfies BackupList)
   })
   router.post('/backups', async (_request, response) => {

@@ -5,7 +5,7 @@ import { writePeople } from '#contract/peopleCsv.ts'
 import { eraseSchema, importPeopleSchema, mergePeopleSchema, putPlayerSchema, type Extent } from '#contract/people.ts'
 import type { Keeper } from '../backup/keeper.ts'
 import type { Database, Queryable } from '../db/database.ts'
-import { erasePlayer, extentOf } from '../people/erase.ts'
+import { erasePlayer, extentOf, isErased, namesOfPlayer, refuseErased } from '../people/erase.ts'
 import { mergePlayers, undoMerge } from '../people/merge.ts'
 import { takeInPeople } from '../people/takeIn.ts'
 import { listBook } from '../queries/book.ts'
@@ -58,6 +58,7 @@ export function peopleRoutes(db: Database, keeper: Keeper | null, now: () => Dat
     const { facts, revision } = putPlayerSchema.parse(request.body)
     const wrong = facts.born === null ? null : wrongWithBirth(facts.born, today())
     if (wrong) throw new Refusal(422, `player.born.${wrong}`, 'facts.born')
+    await refuseErased(db, [id])
     await player(db, id)
     const change = async (tx: Queryable) => {
       const saved = await putPlayerFacts(tx, { id, facts, revision }, today())
@@ -80,20 +81,28 @@ export function peopleRoutes(db: Database, keeper: Keeper | null, now: () => Dat
   })
 
   router.get('/players/:id/extent', async (request, response) => {
-    await player(db, request.params.id)
     const extent = await extentOf(db, request.params.id)
+    if (extent.jobs === 0) await player(db, request.params.id)
     response.json({
       ...extent,
       earlier: (await keeper?.heldEarlier()) ?? 0,
       server: keeper !== null && !keeper.canRestore,
     } satisfies Extent)
   })
+  /** Who is gone already, but hangs on jobs still or is not out of the files yet, can be erased to the end. */
   router.post('/players/:id/erase', async (request, response) => {
+    const { id } = request.params
     const { name, photos, earlier } = eraseSchema.parse(request.body)
-    const { facts } = await player(db, request.params.id)
-    if (name.trim() !== facts.name.trim()) throw new Refusal(422, 'player.eraseName', 'name')
-    await db.transaction((tx) => erasePlayer(tx, request.params.id, photos, now().toISOString()))
-    await keeper?.wipe(earlier)
+    const known = await namesOfPlayer(db, id)
+    const isGone = known.length === 0 && (await isErased(db, id))
+    if (known.length === 0 && !isGone) throw notFound('player')
+    if (!isGone) {
+      if (!known.some((k) => k.trim() === name.trim())) throw new Refusal(422, 'player.eraseName', 'name')
+      const at = now().toISOString()
+      await db.transaction((tx) => erasePlayer(tx, id, { photos, at, unwiped: earlier ? 'earlier' : 'files' }))
+      keeper?.tellChange()
+    }
+    await keeper?.finishWiping()
     response.json({})
   })
   return router

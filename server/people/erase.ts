@@ -2,7 +2,9 @@ import { randomUUID } from 'node:crypto'
 import { unknownPlayer } from '#core/player/facts.ts'
 import { theRow, type Queryable } from '../db/database.ts'
 import { rebuildIndex } from '../queries/library.ts'
-import { everyoneIn } from '../queries/merges.ts'
+import { everyoneIn, lockEveryone } from '../queries/merges.ts'
+import { iso } from '../queries/rows.ts'
+import { Refusal } from '../refusal.ts'
 
 /** What stands where a name stood. */
 export const NO_NAME = 'No name'
@@ -36,6 +38,16 @@ export async function extentOf(db: Queryable, playerId: string): Promise<Erasure
     ),
   )
   return { jobs: jobs.length, frames: Number(row.frames), photos: Number(row.photos) }
+}
+
+/** Names by which somebody can be erased: the one of now, else what jobs that hang on them say. */
+export async function namesOfPlayer(db: Queryable, playerId: string): Promise<string[]> {
+  const rows = await db.query("SELECT facts ->> 'name' AS name FROM player WHERE id = $1", [playerId])
+  if (rows.length > 0) return rows.map((row) => String(row.name))
+  return namesOf(db, [playerId], await jobsOf(db, [playerId]))
+}
+export async function isErased(db: Queryable, playerId: string): Promise<boolean> {
+  return (await db.query('SELECT 1 FROM erasure WHERE $1 = ANY(player_ids) LIMIT 1', [playerId])).length > 0
 }
 
 /** Every name that somebody went by. */
@@ -87,8 +99,12 @@ const PERSONAL = ['age', 'level', 'complaints', 'ceiling']
  * Erases a player for good: name, facts of every day, what was said of body and play; with the photographs of their jobs where wanted.
  * Frames, numbers and proofs stay without a name. It cannot be undone.
  */
-export async function erasePlayer(tx: Queryable, playerId: string, photos: boolean, at: string): Promise<void> {
-  const ids = await everyoneIn(tx, playerId)
+export async function erasePlayer(
+  tx: Queryable,
+  playerId: string,
+  { photos, at, unwiped = null }: { photos: boolean; at: string; unwiped?: Unwiped | null },
+): Promise<void> {
+  const ids = await lockEveryone(tx, playerId)
   const jobs = await jobsOf(tx, ids)
   const names = await namesOf(tx, ids, jobs)
   await eraseStages(tx, jobs, names)
@@ -96,14 +112,47 @@ export async function erasePlayer(tx: Queryable, playerId: string, photos: boole
   if (photos) await tx.query('DELETE FROM photo WHERE job_id = ANY($1)', [jobs])
   await tx.query('DELETE FROM player_merge WHERE kept_id = ANY($1) OR gone_id = ANY($1)', [ids])
   await tx.query('DELETE FROM player WHERE id = ANY($1)', [ids])
-  await tx.query('INSERT INTO erasure (id, player_ids, photos, at) VALUES ($1, $2, $3, $4)', [
+  await tx.query('INSERT INTO erasure (id, player_ids, photos, at, unwiped) VALUES ($1, $2, $3, $4, $5)', [
     randomUUID(),
     ids,
     photos,
     at,
+    unwiped,
   ])
 }
 
+/** What of an erasure is still in files: the database's own; earlier backups and data of before as well. */
+export type Unwiped = 'files' | 'earlier'
+
+/** What is left to wipe of all erasures together, and since when; null: nothing. */
+export async function unwipedSince(db: Queryable): Promise<{ what: Unwiped; since: string; ids: string[] } | null> {
+  const rows = await db.query('SELECT id, at, unwiped FROM erasure WHERE unwiped IS NOT NULL ORDER BY at')
+  const [first] = rows
+  if (!first) return null
+  const what = rows.some((row) => row.unwiped === 'earlier') ? 'earlier' : 'files'
+  return { what, since: iso(first.at), ids: rows.map((row) => String(row.id)) }
+}
+export async function noteWiped(db: Queryable, ids: readonly string[]): Promise<void> {
+  await db.query('UPDATE erasure SET unwiped = NULL WHERE id = ANY($1)', [[...ids]])
+}
+
+/** Somebody who was erased is named: nothing of that comes in again. @throws Refusal */
+export async function refuseErased(db: Queryable, playerIds: readonly string[]): Promise<void> {
+  if (playerIds.length === 0) return
+  const found = await db.query('SELECT 1 FROM erasure WHERE player_ids && $1 LIMIT 1', [[...playerIds]])
+  if (found.length > 0) throw new Refusal(410, 'player.erased')
+}
+
+/** Ids of the players that a document names, however deep. */
+export function playersIn(body: unknown): string[] {
+  if (Array.isArray(body)) return body.flatMap(playersIn)
+  if (body === null || typeof body !== 'object') return []
+  return Object.entries(body).flatMap(([key, value]) =>
+    key === 'playerId' && typeof value === 'string' ? [value] : playersIn(value),
+  )
+}
+
+/** Every revision as it may stay, and one more with the newest: a page that saw an older one is asked before it saves upon it. */
 async function eraseStages(tx: Queryable, jobs: readonly string[], names: readonly string[]): Promise<void> {
   const rows = await tx.query('SELECT job_id, stage, revision, body, used FROM stage_revision WHERE job_id = ANY($1)', [
     [...jobs],
@@ -125,6 +174,12 @@ async function eraseStages(tx: Queryable, jobs: readonly string[], names: readon
       ],
     )
   }
+  await tx.query(
+    `INSERT INTO stage_revision (job_id, stage, revision, kind, content_of, redo_to, body, used, by_initials, at)
+     SELECT DISTINCT ON (job_id, stage) job_id, stage, revision + 1, 'edit', revision + 1, NULL, body, used, '', now()
+     FROM stage_revision WHERE job_id = ANY($1) ORDER BY job_id, stage, revision DESC`,
+    [[...jobs]],
+  )
 }
 
 /** Tickets, notes and labels of their jobs and frames; whole names in what belongs to nobody. */
@@ -173,6 +228,7 @@ async function eraseElsewhere(tx: Queryable, names: readonly string[]): Promise<
     { table: 'setup_revision', key: ['setup_id', 'revision'] },
     { table: 'setup', key: ['id'] },
   ]
+  const touched = { batch_revision: new Set<string>(), setup: new Set<string>() }
   for (const { table, key } of tables)
     for (const name of names) {
       const found = await tx.query(
@@ -187,12 +243,29 @@ async function eraseElsewhere(tx: Queryable, names: readonly string[]): Promise<
           ...key.map((k) => row[k]),
         ])
         if (table === 'setup') await tx.query('DELETE FROM setup_index WHERE setup_id = $1', [row.id])
+        if (table === 'batch_revision') touched.batch_revision.add(String(row.batch_id))
+        if (table === 'setup') touched.setup.add(String(row.id))
       }
     }
+  await tx.query(
+    `INSERT INTO batch_revision (batch_id, revision, kind, content_of, redo_to, body, by_initials, at)
+     SELECT DISTINCT ON (batch_id) batch_id, revision + 1, 'edit', revision + 1, NULL, body, '', now()
+     FROM batch_revision WHERE batch_id = ANY($1) ORDER BY batch_id, revision DESC`,
+    [[...touched.batch_revision]],
+  )
+  await tx.query(
+    `INSERT INTO setup_revision (setup_id, revision, body, retired, at, by_initials)
+     SELECT id, revision, body, retired, at, by_initials FROM setup WHERE id = ANY($1)`,
+    [[...touched.setup]],
+  )
+  await tx.query('UPDATE setup SET revision = revision + 1 WHERE id = ANY($1)', [[...touched.setup]])
   await rebuildIndex(tx)
 }
 
-/** Erases once more whom a backup of before has brought back. @returns whether it brought back anybody */
+/**
+ * Erases once more whom a backup of before has brought back, and what hangs on somebody who is gone.
+ * @returns whether there was anything
+ */
 export async function eraseAgain(
   tx: Queryable,
   erasures: readonly { playerIds: string[]; photos: boolean; at: string }[],
@@ -201,8 +274,8 @@ export async function eraseAgain(
   for (const { playerIds, photos, at } of erasures)
     for (const id of playerIds) {
       const [there] = await tx.query('SELECT id FROM player WHERE id = $1', [id])
-      if (!there) continue
-      await erasePlayer(tx, id, photos, at)
+      if (!there && (await jobsOf(tx, [id])).length === 0) continue
+      await erasePlayer(tx, id, { photos, at })
       any = true
     }
   return any

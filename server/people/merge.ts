@@ -5,7 +5,7 @@ import type { PlayerFacts } from '#core/player/facts.ts'
 import type { Queryable } from '../db/database.ts'
 import { noteOwner } from '../queries/frames.ts'
 import { isKnown } from '../queries/facts.ts'
-import { standsFor } from '../queries/merges.ts'
+import { lockPlayers, standsFor } from '../queries/merges.ts'
 import { findPlayer, updatePlayerFacts } from '../queries/players.ts'
 import { notFound, Refusal } from '../refusal.ts'
 
@@ -23,6 +23,7 @@ export function filledUp(kept: PlayerFacts, gone: PlayerFacts): PlayerFacts {
  */
 export async function mergePlayers(tx: Queryable, keptId: string, goneId: string, day: string): Promise<string> {
   if (keptId === goneId) throw new Refusal(422, 'player.mergeSelf', 'into')
+  await lockPlayers(tx, [keptId, goneId])
   const [kept, gone] = [await findPlayer(tx, keptId), await findPlayer(tx, goneId)]
   if (!kept || !gone) throw notFound('player')
   if ((await standsFor(tx, keptId)) !== keptId || (await standsFor(tx, goneId)) !== goneId)
@@ -46,6 +47,8 @@ export async function mergePlayers(tx: Queryable, keptId: string, goneId: string
 
 /** Takes a merge back: what moved with it goes back, and what was filled up is unknown again unless it was told anew since. */
 export async function undoMerge(tx: Queryable, mergeId: string, day: string): Promise<void> {
+  const [of] = await tx.query('SELECT kept_id, gone_id FROM player_merge WHERE id = $1', [mergeId])
+  if (of) await lockPlayers(tx, [String(of.kept_id), String(of.gone_id)])
   const [row] = await tx.query('SELECT kept_id, gone_id, before, undone FROM player_merge WHERE id = $1 FOR UPDATE', [
     mergeId,
   ])

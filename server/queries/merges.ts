@@ -34,3 +34,18 @@ export async function listMerges(db: Queryable, keptId: string): Promise<{ id: s
   )
   return rows.map((r) => ({ id: String(r.id), name: String(r.name), at: new Date(String(r.at)).toISOString() }))
 }
+
+/** Holds players until the end of the transaction, always in one order: whoever works on them at once waits. */
+export async function lockPlayers(tx: Queryable, ids: readonly string[]): Promise<void> {
+  await tx.query('SELECT id FROM player WHERE id = ANY($1) ORDER BY id FOR UPDATE', [[...ids]])
+}
+
+/** A player and all who were taken into them, held: also who is taken in while one waits. */
+export async function lockEveryone(tx: Queryable, playerId: string): Promise<string[]> {
+  for (let ids = [playerId]; ; ) {
+    await lockPlayers(tx, ids)
+    const now = await everyoneIn(tx, playerId)
+    if (now.every((id) => ids.includes(id))) return now
+    ids = now
+  }
+}

@@ -83,6 +83,16 @@ const size = (bytes: number) => (bytes < 1e6 ? `${Math.ceil(bytes / 1e3)} kB` : 
     <v-alert v-if="problem || list?.problem" type="error" variant="tonal" density="compact" class="mb-2">{{
       problem || `The last backup was not made: ${list?.problem}`
     }}</v-alert>
+    <v-alert
+      v-if="list?.unwiped"
+      type="warning"
+      variant="tonal"
+      density="compact"
+      class="mb-2"
+      data-testid="unwiped"
+      >Somebody was erased {{ writeTime(list.unwiped.since) }} and is not out of the files yet.
+      {{ list.unwiped.problem || 'It goes on by itself.' }}</v-alert
+    >
     <v-alert v-if="done" type="success" variant="tonal" density="compact" class="mb-2" data-testid="taken-over"
       >The backup has taken over. The data of before are kept beside it and in a backup of their own.</v-alert
     >
@@ -147,7 +157,7 @@ const size = (bytes: number) => (bytes < 1e6 ? `${Math.ceil(bytes / 1e3)} kB` : 
     <v-btn v-if="!all && (list?.backups.length ?? 0) > SHOWN" size="small" variant="text" @click="all = true"
       >All {{ list!.backups.length }}</v-btn
     >
-    <p v-if="list" class="quiet folder">In {{ list.folder }}: 14 days and 12 months are kept.</p>
+    <p v-if="list" class="quiet folder">In {{ list.folder }}: 14 days and 12 months are kept, of each kind.</p>
     <v-text-field
       :model-value="props.second"
       label="A second folder for backups, on another disk"
