@@ -155,32 +155,29 @@ async function move(): Promise<number> {
   })
   try {
     const about = { writtenAt: new Date().toISOString(), reason: 'button' }
-    const manifest = await withFolder(
-      async () => {
-        const file = resolve(folder, `moving-${process.pid}.zip`)
-        try {
-          if (isServer(values.to)) {
-            if (isFresh(folder)) throw new CannotStart(`There are no data in ${folder}.`)
-            const db = await openEmbedded({ dataDir: databaseIn(folder) })
-            try {
-              await migrate(db)
-              await writeArchive(db, file, about)
-            } finally {
-              await db.close()
-            }
-            return await loadArchive(server, file, { generation: 'same' })
+    const manifest = await withFolder(async () => {
+      const file = resolve(folder, `moving-${process.pid}.zip`)
+      try {
+        if (isServer(values.to)) {
+          if (isFresh(folder)) throw new CannotStart(`There are no data in ${folder}.`)
+          const db = await openEmbedded({ dataDir: databaseIn(folder) })
+          try {
+            await migrate(db)
+            await writeArchive(db, file, about)
+          } finally {
+            await db.close()
           }
-          if (!isFresh(folder)) throw new CannotStart(`${folder} holds data already. Choose an empty folder with --data.`)
-          await writeArchive(server, file, about)
-          const moved = await prepareRestore(folder, file, await image(), { generation: 'same' })
-          takeOver(folder, new Date())
-          return moved
-        } finally {
-          remove(file)
+          return await loadArchive(server, file, { generation: 'same' })
         }
-      },
-      !isServer(values.to),
-    )
+        if (!isFresh(folder)) throw new CannotStart(`${folder} holds data already. Choose an empty folder with --data.`)
+        await writeArchive(server, file, about)
+        const moved = await prepareRestore(folder, file, await image(), { generation: 'same' })
+        takeOver(folder, new Date())
+        return moved
+      } finally {
+        remove(file)
+      }
+    }, !isServer(values.to))
     say(`Moved: ${holdings(manifest)}; ${rowsIn(manifest, 'stage_revision')} changes of jobs.`)
     return 0
   } finally {
@@ -200,7 +197,9 @@ command().then(
   (error: Error) => {
     const said =
       [CannotStart, DataFolderInUse, NewerDatabase].some((kind) => error instanceof kind) || error.name === 'BadArchive'
-    console.error(said ? error.message : diskFull(error) ? DISK_FULL : `It did not work: ${error.message.split('\n')[0]}`)
+    console.error(
+      said ? error.message : diskFull(error) ? DISK_FULL : `It did not work: ${error.message.split('\n')[0]}`,
+    )
     process.exit(1)
   },
 )

@@ -3,7 +3,16 @@ import { randomUUID } from 'node:crypto'
 import { existsSync, statfsSync } from 'node:fs'
 import { resolve } from 'node:path'
 import { parseArgs } from 'node:util'
-import { CannotStart, databaseIn, DISK_FULL, diskFull, isFresh, markDemo, prepareFolder, startOver } from './db/dataFolder.ts'
+import {
+  CannotStart,
+  databaseIn,
+  DISK_FULL,
+  diskFull,
+  isFresh,
+  markDemo,
+  prepareFolder,
+  startOver,
+} from './db/dataFolder.ts'
 import { theRow, type Database } from './db/database.ts'
 import { DataFolderInUse, lockDataFolder } from './db/dataLock.ts'
 import { openEmbedded } from './db/embedded.ts'

@@ -1,6 +1,7 @@
 import {
   copyFileSync,
   cpSync,
+  createWriteStream,
   existsSync,
   mkdtempSync,
   readdirSync,
@@ -8,6 +9,9 @@ import {
   rmSync,
   writeFileSync,
 } from 'node:fs'
+import { createHash } from 'node:crypto'
+import { pipeline } from 'node:stream/promises'
+import { ZipFile } from 'yazl'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
@@ -22,7 +26,7 @@ import { findReference } from '../queries/library.ts'
 import { insertPhoto } from '../queries/photos.ts'
 import { exportJob } from '../jobs/jobFile.ts'
 import { openForTest } from '../db/testing.ts'
-import { loadArchive, manifestOf, verifyArchive, writeArchive } from './archive.ts'
+import { loadArchive, manifestOf, openZip, verifyArchive, writeArchive } from './archive.ts'
 import { NOT_ARCHIVED, TABLES } from './tables.ts'
 
 const root = mkdtempSync(join(tmpdir(), 'kevro-archive-'))
@@ -71,7 +75,7 @@ describe('an archive', () => {
   })
   it('read back gives everything, to the last digit, and new jobs go on counting', async () => {
     const other = await openForTest()
-    await loadArchive(other, file)
+    await loadArchive(other, file, { generation: 'same' })
     expect(await all(other)).toEqual(await all(db))
     expect(await exportJob(other, 'job-done', '')).toEqual(await exportJob(db, 'job-done', ''))
     const next = (of: Database) => of.query(`SELECT nextval(pg_get_serial_sequence('job', 'number'))::int AS n`)
@@ -109,7 +113,7 @@ describe('an archive', () => {
     await migrate(old, { folder: `${folder}/` })
     await old.exec(`
       INSERT INTO frame (id, label, geometry) VALUES ('f', 'Old frame', '${JSON.stringify(tennis.geometry)}');
-      INSERT INTO job (id, kind, frame_id, ticket) VALUES ('j', 'job', 'f', '{"due": "soon"}');
+      INSERT INTO job (id, kind, frame_id, ticket) VALUES ('j', 'job', 'f', '{"owner": "", "due": "soon", "price": "", "strings": "", "returnToOriginal": false}');
       INSERT INTO reference_setup (id, name, kind, grade, condition, axis_cm, mass_g, mass_u, geometry)
         VALUES ('r', 'Old entry', 'retail', 'published', '${JSON.stringify(NOTHING_ON)}', 10.16, 305, 2, '${JSON.stringify(tennis.geometry)}')`)
     const before = join(root, 'earlier.zip')
@@ -123,6 +127,58 @@ describe('an archive', () => {
     const today = await openForTest()
     await expect(loadArchive(today, before)).rejects.toThrow('laid out for a newer one')
     await Promise.all([old, fresh, today].map((d) => d.close()))
+  })
+  /** The archive with some of its parts as somebody else would have them. */
+  async function crafted(change: (tables: Map<string, string[]>) => void): Promise<string> {
+    const zip = await openZip(file)
+    const manifest = await manifestOf(file)
+    const tables = new Map<string, string[]>()
+    for (const { name } of manifest.tables)
+      tables.set(name, (await zip.read(`tables/${name}.jsonl`)).toString('utf8').split('\n').filter(Boolean))
+    zip.close()
+    change(tables)
+    const out = new ZipFile()
+    const list = [...tables].map(([name, lines]) => {
+      const text = Buffer.from(lines.map((line) => `${line}\n`).join(''))
+      out.addBuffer(text, `tables/${name}.jsonl`)
+      return { name, rows: lines.length, sha256: createHash('sha256').update(text).digest('hex') }
+    })
+    tables.set('photo', [])
+    out.addBuffer(Buffer.from(JSON.stringify({ ...manifest, tables: list, photos: [] })), 'manifest.json')
+    out.end()
+    const path = join(root, 'crafted.zip')
+    await pipeline(out.outputStream, createWriteStream(path))
+    return path
+  }
+  const nest = (deep: number) => `${'['.repeat(deep)}${']'.repeat(deep)}`
+  const CRAFTED: readonly [string, (tables: Map<string, string[]>) => void, string][] = [
+    ['writes into a table that is none of a shop’s', (t) => t.set('pg_authid', ['{"rolname": "mallory", "rolsuper": true}']), 'pg_authid” is no table of a shop'], // prettier-ignore
+    ['says which steps were taken itself', (t) => t.set('migration', ['{"name": "999_none.sql"}']), 'migration” is no table of a shop'], // prettier-ignore
+    ['holds a player who is none', (t) => t.set('player', t.get('player')!.map((line) => line.replace(/"name": "[^"]*"/, '"name": 7'))), 'cannot read all of it (player '], // prettier-ignore
+    ['holds a reading that is none', (t) => t.set('reading', [t.get('reading')![0]!.replace(/"value": [\d.]+/, '"value": "NaN"')]), 'cannot be used'], // prettier-ignore
+    ['is nested without end', (t) => t.set('player', [`{"id": "x", "facts": ${nest(5000)}}`]), 'nested too deep'],
+  ]
+  it('that somebody crafted is refused, and nothing of it stays', async () => {
+    const other = await openForTest()
+    for (const [what, change, why] of CRAFTED) {
+      const bad = await crafted((tables) => {
+        tables.set('photo', [])
+        change(tables)
+      })
+      await expect(loadArchive(other, bad), what).rejects.toThrow(why)
+      const roles = await other.query(
+        `SELECT rolname FROM pg_roles WHERE rolname = 'mallory' OR rolname LIKE 'kevro_restore_%'`,
+      )
+      expect(roles, what).toEqual([])
+    }
+    await other.close()
+  })
+  it('is another life of the shop when it comes back', async () => {
+    const other = await openForTest()
+    await loadArchive(other, file)
+    const life = async (of: Database) => (await of.query('SELECT generation FROM shop'))[0]?.generation
+    expect(await life(other)).not.toBe(await life(db))
+    await other.close()
   })
   it('that cannot be written leaves nothing that looks like one', async () => {
     const nowhere = join(root, 'not there', 'x.zip')

@@ -118,7 +118,9 @@ const failing = (written: Promise<unknown>) => written.then(() => new Promise<ne
 export const LIMITS = { entries: 100_000, entryBytes: 500e6, bytes: 8e9, depth: 60 } as const
 
 /** Reads the entries of a zip by name; none of them is unpacked before all are found to be of a size. */
-async function openZip(file: string): Promise<{ read(name: string): Promise<Buffer>; names: string[]; close(): void }> {
+export async function openZip(
+  file: string,
+): Promise<{ read(name: string): Promise<Buffer>; names: string[]; close(): void }> {
   const zip = await new Promise<yauzl.ZipFile>((done, failed) =>
     yauzl.open(file, { lazyEntries: true, autoClose: false }, (error, opened) =>
       error ? failed(error) : done(opened),
@@ -194,7 +196,8 @@ export async function verifyArchive(file: string): Promise<Manifest> {
       const lines = linesOf(content)
       if (hashOf(content) !== sha256 || lines.length !== rows)
         throw new Error(`the part “${name}” is not as it was written`)
-      for (const line of lines) if (depthOf(line) > LIMITS.depth) throw new Error(`the part “${name}” is nested too deep`)
+      for (const line of lines)
+        if (depthOf(line) > LIMITS.depth) throw new Error(`the part “${name}” is nested too deep`)
       for (const line of lines) JSON.parse(line)
     }
     for (const { id, sha256 } of manifest.photos)

@@ -41,6 +41,13 @@ describe('which backups stay', () => {
     // Of October the last one stays.
     expect(stay.filter((at) => at.startsWith('2026-10'))).toEqual(['2026-10-31T18:00:00.000Z'])
   })
+  it('fifty imports in a day throw no other backup of it away, and soon after one there is no second', () => {
+    const now = new Date('2026-11-25T18:00:00Z')
+    const others = ['daily', 'button', 'restore', 'erasure', 'migration'].map((reason, i) => nameOf(new Date(now.getTime() - i * 1000), reason)) // prettier-ignore
+    const imports = Array.from({ length: 50 }, (_, i) => nameOf(new Date(now.getTime() + i * 1000), 'import'))
+    expect(mayGo([...others, ...imports], now).filter((name) => others.includes(name))).toEqual([])
+    expect(mayGo(imports, now)).toHaveLength(45)
+  })
   it('what is no backup of Kevro’s is left alone', () => {
     expect(mayGo(['holiday.zip', 'kevro-notes.txt'], new Date())).toEqual([])
   })
@@ -61,6 +68,16 @@ describe('making backups', () => {
     expect(backups.isDue()).toBe(true)
     expect(await backups.list()).toMatchObject([{ name, reason: 'daily', holds: { jobs: 11, players: 6 } }])
     expect(await backups.newestGood()).toMatchObject({ name })
+  })
+  it('an import that comes soon after another goes upon the same backup', async () => {
+    let now = new Date('2026-11-24T09:00:00Z')
+    const backups = new Backups(join(root, 'imports'), () => now)
+    expect(backups.hasFresh('import')).toBe(false)
+    await backups.make(db, 'import')
+    now = new Date('2026-11-24T09:09:00Z')
+    expect([backups.hasFresh('import'), backups.hasFresh('daily')]).toEqual([true, false])
+    now = new Date('2026-11-24T09:11:00Z')
+    expect(backups.hasFresh('import')).toBe(false)
   })
   it('a second folder that is not there is said; the first has it all the same, and nothing half is left', async () => {
     const backups = new Backups(join(root, 'other'))

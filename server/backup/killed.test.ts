@@ -1,4 +1,13 @@
-import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmdirSync, rmSync, writeFileSync } from 'node:fs'
+import {
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmdirSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
@@ -78,13 +87,17 @@ describe('killed at every step that renames, removes, writes or flushes', () => 
   it('the start that finishes it is killed as well, at each of its own steps', () => {
     const take = (folder: string) => void takeOver(folder, AT)
     const steps = killedAt(Infinity, () => take(shop()))
-    for (let n = 1; n <= steps.length; n++) {
+    // Between two names the disk is as it was left by the one before: each of these beginnings once.
+    const beginnings = steps.flatMap((step, i) => (step === 'renameSync' ? [i + 1, i + 2] : []))
+    for (const n of beginnings) {
       const broken = () => {
         const folder = shop()
         killedAt(n, () => take(folder))
         return folder
       }
-      const finishing = killedAt(Infinity, () => void finishTakeOver(broken()))
+      const whole = broken()
+      const finishing = killedAt(Infinity, () => void finishTakeOver(whole))
+      rmSync(whole, { recursive: true })
       for (let m = 1; m <= finishing.length; m++)
         for (const halfway of [false, true]) {
           const folder = broken()

@@ -2,7 +2,14 @@ import { z } from 'zod'
 import { batchBodySchema } from '#contract/batch.ts'
 import { bodySchema, checkSchema, deviceSchema, photoSchema } from '#contract/devices.ts'
 import { documentSchemas, stageSchema } from '#contract/documents.ts'
-import { frameSchema, jobRowSchema, materialSchema, mayBeEmptied, playerSchema, readingSchema } from '#contract/entities.ts'
+import {
+  frameSchema,
+  jobRowSchema,
+  materialSchema,
+  mayBeEmptied,
+  playerSchema,
+  readingSchema,
+} from '#contract/entities.ts'
 import { firstIssue } from '#contract/fields.ts'
 import { setupBodySchema } from '#contract/library.ts'
 import { proofBodySchema } from '#contract/proof.ts'

@@ -42,7 +42,7 @@ export async function lockPlayers(tx: Queryable, ids: readonly string[]): Promis
 
 /** A player and all who were taken into them, held: also who is taken in while one waits. */
 export async function lockEveryone(tx: Queryable, playerId: string): Promise<string[]> {
-  for (let ids = [playerId]; ; ) {
+  for (let ids = [playerId]; ;) {
     await lockPlayers(tx, ids)
     const now = await everyoneIn(tx, playerId)
     if (now.every((id) => ids.includes(id))) return now

@@ -83,13 +83,7 @@ const size = (bytes: number) => (bytes < 1e6 ? `${Math.ceil(bytes / 1e3)} kB` : 
     <v-alert v-if="problem || list?.problem" type="error" variant="tonal" density="compact" class="mb-2">{{
       problem || `The last backup was not made: ${list?.problem}`
     }}</v-alert>
-    <v-alert
-      v-if="list?.unwiped"
-      type="warning"
-      variant="tonal"
-      density="compact"
-      class="mb-2"
-      data-testid="unwiped"
+    <v-alert v-if="list?.unwiped" type="warning" variant="tonal" density="compact" class="mb-2" data-testid="unwiped"
       >Somebody was erased {{ writeTime(list.unwiped.since) }} and is not out of the files yet.
       {{ list.unwiped.problem || 'It goes on by itself.' }}</v-alert
     >
