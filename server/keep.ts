@@ -167,11 +167,11 @@ async function move(): Promise<number> {
           } finally {
             await db.close()
           }
-          return await loadArchive(server, file, { generation: 'same' })
+          return await loadArchive(server, file, { generation: 'same', asItIs: true })
         }
         if (!isFresh(folder)) throw new CannotStart(`${folder} holds data already. Choose an empty folder with --data.`)
         await writeArchive(server, file, about)
-        const moved = await prepareRestore(folder, file, await image(), { generation: 'same' })
+        const moved = await prepareRestore(folder, file, await image(), { generation: 'same', asItIs: true })
         takeOver(folder, new Date())
         return moved
       } finally {

@@ -247,7 +247,7 @@ export interface LoadOptions {
 
 /**
  * Puts everything of an archive into an empty database: laid out as it was when the archive was written, filled, held against what
- * this Kevro reads, and brought up to it. All of it or nothing.
+ * this Kevro reads, and brought up to it. All rows come in together or none.
  * @throws BadArchive
  */
 export async function loadArchive(

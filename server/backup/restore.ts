@@ -66,7 +66,7 @@ export async function prepareAnew(db: Database, dataFolder: string, image: Uint8
   const file = join(dataFolder, REWRITTEN)
   try {
     await writeArchive(db, file, { writtenAt: at.toISOString(), reason: 'erasure' })
-    await prepareRestore(dataFolder, file, image, { generation: 'same' })
+    await prepareRestore(dataFolder, file, image, { generation: 'same', asItIs: true })
   } finally {
     remove(file)
   }

@@ -14,6 +14,7 @@ import { answerErrors } from './problems.ts'
 import { notFound, Refusal } from '../refusal.ts'
 import { logbookRoutes } from './logbookRoutes.ts'
 import { libraryRoutes } from './libraryRoutes.ts'
+import { lifeRoute, tellLife } from './life.ts'
 import { sameSiteOnly } from './sameSite.ts'
 import { peopleRoutes } from './peopleRoutes.ts'
 import { squadRoutes } from './squadRoutes.ts'
@@ -96,6 +97,8 @@ export function makeApp(
   )
   app.use(
     '/api',
+    tellLife(db, (heard) => keeper?.onChange(heard)),
+    lifeRoute(),
     ...(keeper ? [backupRoutes(keeper)] : []),
     shopRoutes(db, alarms, now),
     jobRoutes(db, now, beforeImport),

@@ -1,7 +1,9 @@
 import type { Request } from 'express'
 import { z } from 'zod'
 import { theRow, type Database, type Queryable } from '../db/database.ts'
+import { playersIn, refuseErased } from '../people/erase.ts'
 import { Refusal, staleEdit } from '../refusal.ts'
+import { isOfAnotherLife } from './life.ts'
 
 const headSchema = z.object({
   id: z
@@ -46,6 +48,9 @@ export function applyOnce<T extends { revision: number }>(
         return { ...now, revision: Number(before.revision) }
       }
     }
+    await refuseErased(tx, playersIn(request.body))
+    // Numbers of revisions come again after a restore: what was made upon those of before is asked about.
+    if (await isOfAnotherLife(tx, request)) throw staleEdit()
     const saved = await work(tx)
     if (!saved) throw staleEdit()
     if (id !== null) await tx.query('UPDATE applied_edit SET revision = $2 WHERE id = $1', [id, saved.revision])

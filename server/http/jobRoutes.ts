@@ -23,7 +23,8 @@ import { insertFrame, findFrame, withModelLandmarks } from '../queries/frames.ts
 import * as jobs from '../queries/jobs.ts'
 import { insertPlayer, findPlayer, updatePlayerFacts } from '../queries/players.ts'
 import { factsOn } from '#core/player/age.ts'
-import { standsFor } from '../queries/merges.ts'
+import { lockPlayers, standsFor } from '../queries/merges.ts'
+import { refuseErased } from '../people/erase.ts'
 import { settleAfter, settleSoon } from '../logbook/settle.ts'
 import { settleStock } from '../drawer/settleStock.ts'
 import { keepProof } from '../jobs/keepProof.ts'
@@ -123,7 +124,11 @@ export function jobRoutes(db: Database, now: () => Date, beforeImport: () => Pro
           await jobs.appendRevision(tx, id, stage, editMark(marks), { body: parsed, used, by, at })
           if (stage === 'player') {
             const { playerId, facts } = documentSchemas.player.parse(parsed)
-            if (playerId) await updatePlayerFacts(tx, await standsFor(tx, playerId), facts)
+            if (playerId) {
+              const standing = await standsFor(tx, playerId)
+              await lockPlayers(tx, [standing])
+              await updatePlayerFacts(tx, standing, facts)
+            }
           }
           if (stage === 'check') await signatureMade(tx, id)
           if (stage === 'play') await settleStock(tx, id)
@@ -227,6 +232,9 @@ async function signatureMade(tx: Queryable, id: string): Promise<void> {
 
 async function playerFor(tx: Queryable, player: NonNullable<NewJob['player']>): Promise<string> {
   if ('id' in player) {
+    // Whoever erases or takes somebody in at once waits, or has been before.
+    await lockPlayers(tx, [player.id])
+    await refuseErased(tx, [player.id])
     if (!(await findPlayer(tx, player.id))) throw notFound('player')
     return player.id
   }

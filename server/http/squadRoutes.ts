@@ -2,6 +2,7 @@ import { Router } from 'express'
 import { memberSchema, putSquadSchema } from '#contract/squad.ts'
 import type { Database } from '../db/database.ts'
 import { squadPage } from '../logbook/squad.ts'
+import { refuseErased } from '../people/erase.ts'
 import { findPlayer } from '../queries/players.ts'
 import { addMember, findSquad, putSquad, removeMember } from '../queries/squads.ts'
 import { oneShop } from '../queries/shop.ts'
@@ -29,6 +30,7 @@ export function squadRoutes(db: Database, now: () => Date): Router {
   router.post('/squads/:id/members', async (request, response) => {
     const { player } = memberSchema.parse(request.body)
     if (!(await findSquad(db, request.params.id))) throw notFound('squad')
+    await refuseErased(db, [player])
     if (!(await findPlayer(db, player))) throw notFound('player')
     await addMember(db, request.params.id, player)
     response.status(201).json(await squadPage(db, request.params.id, today()))

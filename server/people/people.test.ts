@@ -4,6 +4,7 @@ import type { AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { seeded } from '#core/numerics/random.ts'
 import { unknownPlayer } from '#core/player/facts.ts'
 import { tennis } from '#core/sports/tennis.ts'
 import type { JobView, Player } from '#contract/entities.ts'
@@ -20,7 +21,7 @@ import { migrate } from '../db/migrate.ts'
 import { openForTest, preparedImage, TEST_SERVER } from '../db/testing.ts'
 import { SwitchableDatabase } from '../db/switchable.ts'
 import { makeApp } from '../http/app.ts'
-import { withoutNames } from './erase.ts'
+import { erasePlayer, withoutNames } from './erase.ts'
 
 const root = mkdtempSync(join(tmpdir(), 'kevro-people-'))
 /** A server keeps its own files: what is told of them is told of the embedded engine's. */
@@ -309,6 +310,76 @@ describe('erasing', () => {
       expect(readdirSync(root).filter((name) => name.startsWith('database-before-'))).toEqual([])
     },
   )
+  it('does not come back through a window that was open: each document counts on, and what names them is refused', async () => {
+    const { id, playerId } = await job('Quillon Farrowby', 'A frame')
+    const before = (await ask<JobView>('GET', `/jobs/${id}`)).body
+    const stage = before.stages.find((s) => s.stage === 'player')!
+    const here = (await player(playerId)).revision
+    expect((await ask('POST', `/players/${playerId}/erase`, { name: 'Quillon Farrowby', photos: false, earlier: false })).status).toBe(200) // prettier-ignore
+    const after = (await ask<JobView>('GET', `/jobs/${id}`)).body
+    for (const old of before.stages) expect(after.stages.find((s) => s.stage === old.stage)!.revision).toBeGreaterThan(old.revision) // prettier-ignore
+    expect(after.job.revision).toBeGreaterThan(before.job.revision)
+    const erased = { status: 410, body: { error: { code: 'player.erased' } } }
+    const facts = unknownPlayer('Quillon Farrowby')
+    for (const expected of [stage.revision, stage.revision + 1])
+      expect(await ask('PUT', `/jobs/${id}/stages/player`, { expected, body: { playerId, facts }, used: {}, by: '' })).toMatchObject(erased) // prettier-ignore
+    expect(await ask('PUT', `/players/${playerId}`, { facts, revision: here })).toMatchObject(erased)
+    const again = { id: `${id}-b`, kind: 'job', player: { id: playerId }, frame: { id: after.frame.id } }
+    expect(await ask('POST', '/jobs', again)).toMatchObject(erased)
+    expect(await ask('PUT', `/frames/${after.frame.id}`, { ...after.frame, playerId })).toMatchObject(erased)
+    expect((await ask<JobView>('GET', `/jobs/${id}`)).body.stages.find((s) => s.stage === 'player')!.revision).toBe(stage.revision + 1) // prettier-ignore
+    // What hangs on them nevertheless, of an earlier Kevro, goes with the next look.
+    await db.query(`UPDATE stage_revision SET body = $2 WHERE job_id = $1 AND stage = 'player'`, [id, JSON.stringify({ playerId, facts })]) // prettier-ignore
+    expect((await ask('POST', `/players/${playerId}/erase`, { name: 'Quillon Farrowby', photos: false, earlier: false })).status).toBe(200) // prettier-ignore
+    expect(JSON.stringify((await ask('GET', `/jobs/${id}/export`)).body)).not.toMatch(/quillon|farrowby/i)
+  })
+  it('killed after it was written down is finished by the next start; until then the page says so', async () => {
+    const { playerId } = await job('Sable Underhall', 'A frame')
+    await db.transaction((tx) => erasePlayer(tx, playerId, { photos: false, at: '2026-03-01T10:00:00Z', unwiped: 'earlier' })) // prettier-ignore
+    const list = async () => (await ask<{ unwiped: unknown; backups: { reason: string }[] }>('GET', '/backups')).body
+    expect((await list()).unwiped).toMatchObject({ since: '2026-03-01T10:00:00.000Z' })
+    const next = new Keeper({ db, dataFolder: root, embedded, image })
+    await next.finishWiping()
+    expect((await list()).unwiped).toBeNull()
+    expect((await list()).backups.map((b) => b.reason)).toEqual(['erasure'])
+    await db.exec('CHECKPOINT')
+    if (embedded) expect(holding(root, 'underhall')).toEqual([])
+  })
+  it('two that are merged, taken apart and erased at once: one after the other, nobody put away twice', async () => {
+    const people: string[] = []
+    for (let i = 0; i < 4; i++) people.push((await job(`Racer ${i} Runn`, 'A frame')).playerId)
+    const pick = seeded(11)
+    const one = () => people[Math.floor(pick() * people.length)]!
+    for (let i = 0; i < 40; i++) {
+      const [a, b] = [one(), one()]
+      const answers = await Promise.all([
+        ask<{ id?: string }>('POST', `/players/${a}/merge`, { gone: b }),
+        ask<{ id?: string }>('POST', `/players/${b}/merge`, { gone: a }),
+        ask('POST', `/players/${a}/retire`, { retired: false }),
+      ])
+      for (const { status } of answers) expect([200, 201, 409, 422]).toContain(status)
+      expect(answers.slice(0, 2).filter((r) => r.status === 201).length).toBeLessThanOrEqual(a === b ? 0 : 1)
+      const rows = await db.query('SELECT gone_id, kept_id FROM player_merge WHERE NOT undone')
+      const gone = new Map(rows.map((r) => [String(r.gone_id), String(r.kept_id)]))
+      for (const id of people) {
+        let at = id
+        for (let steps = 0; gone.has(at); steps++) {
+          at = gone.get(at)!
+          expect(steps).toBeLessThan(people.length)
+        }
+      }
+      const made = answers.slice(0, 2).flatMap((r) => (r.body as { id?: string }).id ?? [])
+      for (const id of made) expect((await ask('POST', `/merges/${id}/undo`)).status).toBe(200)
+    }
+    const [kept, gone] = people as [string, string]
+    const both = await Promise.all([
+      db.transaction((tx) => erasePlayer(tx, kept, { photos: false, at: '2026-03-01T10:00:00Z' })),
+      ask('POST', `/players/${kept}/merge`, { gone }),
+    ])
+    // Taken in first, both are erased; erased first, there is nobody to take in.
+    const left = await db.query('SELECT id FROM player WHERE id = ANY($1)', [[kept, gone]])
+    expect(left.map((r) => r.id)).toEqual(both[1].status === 201 ? [] : [gone])
+  })
   it('what others save while the files are written anew is kept: it waits, and nothing is refused', async () => {
     const { playerId } = await job('Vanda Offgoing', 'A frame')
     const kept: string[] = []

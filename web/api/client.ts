@@ -1,5 +1,6 @@
 import { firstIssue } from '#contract/fields.ts'
 import { tooLarge } from '../browser/fileSize.ts'
+import { hearLife, LIFE, lifeNow } from './life.ts'
 import type { z } from 'zod'
 import { photoSchema, type Photo } from '#contract/devices.ts'
 import { refusalSchema, messageFor, type ApiError } from '#contract/messages/errors.ts'
@@ -42,6 +43,7 @@ async function ask(path: string, request: RequestInit): Promise<unknown> {
   const response = await fetch(`/api${path}`, request).catch(() => {
     throw new Unreachable('Kevro’s server does not answer.')
   })
+  hearLife(response.headers.get(LIFE))
   const answer: unknown = await response.json().catch(() => null)
   if (response.ok) return answer
   const refused = refusalSchema.safeParse(answer)
@@ -50,6 +52,11 @@ async function ask(path: string, request: RequestInit): Promise<unknown> {
 }
 
 type Method = 'GET' | 'POST' | 'PUT'
+/** Documents say by themselves upon which life they were made; what else is asked for is asked of the one that the page shows. */
+const ofThisLife = (method: Method): Record<string, string> => {
+  const life = lifeNow()
+  return method === 'POST' && life !== null ? { [LIFE]: life } : {}
+}
 function requestFor(method: Method, body: unknown, headers: Record<string, string>): RequestInit {
   const text = body === undefined || typeof body === 'string' ? body : JSON.stringify(body)
   return {
@@ -58,7 +65,7 @@ function requestFor(method: Method, body: unknown, headers: Record<string, strin
     ...(text === undefined
       ? {}
       : {
-          headers: { 'content-type': 'application/json', ...headers },
+          headers: { 'content-type': 'application/json', ...ofThisLife(method), ...headers },
           body: text,
           keepalive: text.length < OUTLIVES_BYTES,
         }),

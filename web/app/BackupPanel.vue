@@ -4,6 +4,7 @@ import { z } from 'zod'
 import { type BackupList, type Prepared, backupsSchema, preparedSchema } from '#contract/backups.ts'
 import { typedIn } from '../browser/typedIn.ts'
 import { call, problemText, tell } from '../api/client.ts'
+import { beginningAnother } from '../api/life.ts'
 import { useOutbox } from '../documents/useOutbox.ts'
 import { writeTime } from '../browser/writeTime.ts'
 
@@ -62,7 +63,7 @@ const prepare = (name: string) =>
   })
 const takeOver = () =>
   run('take', async () => {
-    await tell('POST', '/backups/take-over')
+    await beginningAnother(() => tell('POST', '/backups/take-over'))
     prepared.value = null
     done.value = true
     await load()

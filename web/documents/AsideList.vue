@@ -25,13 +25,15 @@ watchEffect(() => outbox.state.aside.length === 0 && emit('close'))
           <span class="quiet">{{ writeTime(edit.typedAt) }}{{ edit.by ? `, ${edit.by}` : '' }}</span>
         </div>
         <p class="mb-1">{{ edit.aside?.words }}</p>
-        <details>
+        <details v-if="edit.content !== null">
           <summary>What it holds</summary>
           <pre tabindex="0">{{ text(edit) }}</pre>
         </details>
         <div class="acts">
-          <v-btn size="small" data-testid="aside-again" @click="outbox.again(edit.id)">Send again</v-btn>
-          <v-btn size="small" variant="text" @click="copy(edit)">Copy</v-btn>
+          <v-btn v-if="edit.content !== null" size="small" data-testid="aside-again" @click="outbox.again(edit.id)"
+            >Send again</v-btn
+          >
+          <v-btn v-if="edit.content !== null" size="small" variant="text" @click="copy(edit)">Copy</v-btn>
           <v-btn size="small" variant="text" data-testid="aside-discard" @click="outbox.discard(edit.id)">Delete</v-btn>
         </div>
       </li>

@@ -1,16 +1,28 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import AsideList from './AsideList.vue'
-import { useOutbox } from './useOutbox.ts'
+import { OTHER_LIFE, useOutbox } from './useOutbox.ts'
 
 /** What needs a person: two windows that changed one thing, and changes that were not accepted. On every page. */
 const outbox = useOutbox()
 const refused = computed(() => outbox.state.aside.filter((e) => e.aside?.why === 'refused'))
 const list = ref(false)
+const other = ref(sessionStorage.getItem(OTHER_LIFE) !== null)
+sessionStorage.removeItem(OTHER_LIFE)
 </script>
 
 <template>
-  <div v-if="outbox.state.conflicts.length > 0 || refused.length > 0 || outbox.problem" class="notices">
+  <div v-if="outbox.state.conflicts.length > 0 || refused.length > 0 || outbox.problem || other" class="notices">
+    <v-alert
+      v-if="other"
+      type="info"
+      variant="tonal"
+      density="compact"
+      closable
+      data-testid="other-life"
+      @click:close="other = false"
+      >In another window a backup was put in place, or somebody was erased. This page shows what there is now.</v-alert
+    >
     <v-alert v-if="outbox.problem" type="error" variant="tonal" density="compact">{{ outbox.problem }}</v-alert>
     <v-alert
       v-for="conflict in outbox.state.conflicts"

@@ -48,6 +48,8 @@ export interface Edit {
   typedAt: string
   /** What it is, in words, for lists: “Job 12, Measure”. */
   about: string
+  /** The life of the shop that it was made upon; null or none where that was not known. */
+  shop?: string | null
   /** Put aside: the server does not take it, or the person took what another window had saved. */
   aside: null | { why: 'refused' | 'not chosen'; words: string }
 }

@@ -1,4 +1,4 @@
-import { describe, it } from 'vitest'
+import { describe, expect, it } from 'vitest'
 import { seeded } from '#core/numerics/random.ts'
 import type { Edit } from './edit.ts'
 import { Outbox } from './outbox.ts'
@@ -240,4 +240,27 @@ describe('thousands of bad days', () => {
         })
     },
   )
+})
+
+describe('what was typed of somebody who was erased', () => {
+  it('is put aside without a word of it, here and in the browser’s store', async () => {
+    const browser = new Browser()
+    const outbox = new Outbox({
+      window: 'w',
+      store: browser,
+      send: async () => ({ kind: 'refused', words: 'This person was erased for good.', nameless: true }),
+      now: () => '2026-12-02T10:00:00.000Z',
+      after: browser.after,
+      random: () => 0,
+      newId: () => 'e1',
+    })
+    outbox.edit({ doc: 'stage/a/player', seen: 1, content: { facts: { name: 'Brixomel' } }, by: '', about: 'Brixomel' }) // prettier-ignore
+    await breathe()
+    const told = JSON.stringify([outbox.state(), ...browser.stored.values()])
+    expect(told).not.toContain('Brixomel')
+    expect(outbox.state().aside).toHaveLength(1)
+    outbox.discard('e1')
+    await breathe()
+    expect(browser.stored.size).toBe(0)
+  })
 })

@@ -3,6 +3,9 @@ import type { DocumentNews, NewEdit, Outcome, OutboxParts, OutboxState } from '.
 
 export const RETRY_MS = { first: 500, most: 15000 } as const
 
+/** What is left of an edit of somebody who was erased: that there was one. */
+const nameless = (edit: Edit): Edit => ({ ...edit, content: null, about: 'Somebody who was erased' })
+
 /** The edits of one document, oldest first. One object for one document, for as long as the window lives. */
 class Queue {
   readonly edits: Edit[] = []
@@ -86,6 +89,7 @@ export class Outbox {
       by,
       typedAt: this.parts.now(),
       about,
+      shop: this.parts.shop?.() ?? null,
       aside: null,
     }
     queue.edits.push(edit)
@@ -175,7 +179,7 @@ export class Outbox {
         queue.conflict = true
         this.tell()
       } else if (outcome.kind === 'saved') this.acknowledged(doc, queue, edit, outcome)
-      else this.putAside(queue, edit, 'refused', outcome.words)
+      else this.putAside(queue, outcome.nameless ? nameless(edit) : edit, 'refused', outcome.words)
     }
   }
 
@@ -195,7 +199,10 @@ export class Outbox {
   }
 
   private putAside(queue: Queue, edit: Edit, why: 'refused' | 'not chosen', words: string): void {
-    queue.edits.splice(queue.edits.indexOf(edit), 1)
+    queue.edits.splice(
+      queue.edits.findIndex((e) => e.id === edit.id),
+      1,
+    )
     this.passOn(queue, edit.expected)
     const put: Edit = { ...edit, aside: { why, words } }
     this.aside.push(put)
@@ -220,7 +227,7 @@ export class Outbox {
     if (!queue?.conflict || !first) return
     queue.conflict = false
     if (keep === 'mine') {
-      const mine = { ...first, expected: theirs }
+      const mine = { ...first, expected: theirs, shop: this.parts.shop?.() ?? null }
       queue.edits[0] = mine
       this.keep(mine)
     } else {

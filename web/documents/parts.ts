@@ -6,8 +6,8 @@ export type Outcome =
   | { kind: 'saved'; revision: number; answer: unknown }
   /** Somebody else changed the document since it was seen. */
   | { kind: 'stale' }
-  /** The server will never take this. */
-  | { kind: 'refused'; words: string }
+  /** The server will never take this; `nameless`: it is of somebody who was erased, and nothing of it is kept. */
+  | { kind: 'refused'; words: string; nameless?: boolean }
   /** No answer, or one that says nothing about the edit: it is sent again later. */
   | { kind: 'away' }
 
@@ -32,6 +32,8 @@ export interface OutboxParts {
   now(): string
   /** Runs `work` after so many ms. @returns how to call it off */
   after(ms: number, work: () => void): () => void
+  /** The life of the shop as this window knows it; null: not yet. */
+  shop?(): string | null
   /** From 0 to 1. */
   random(): number
   newId(): string

@@ -1,7 +1,8 @@
 import { plainCopy } from '#core/records.ts'
 import { defineStore } from 'pinia'
 import { computed, shallowRef } from 'vue'
-import { problemText } from '../api/client.ts'
+import { problemText, tell } from '../api/client.ts'
+import { hearLife, lifeNow, onOtherLife } from '../api/life.ts'
 import { leaveField, takeWords } from '../browser/leaveField.ts'
 import { notTaken } from '../browser/notTaken.ts'
 import { browserStore } from './browserStore.ts'
@@ -12,6 +13,10 @@ import { saveMessage } from './saveMessage.ts'
 import { revisionAtServer, send } from './wire.ts'
 
 const LOOK_MS = 4000
+const LIFE_MS = 5000
+const SETTLE_MS = 3000
+/** Left for the page that is loaded anew, so that it says why. */
+export const OTHER_LIFE = 'kevro-other-life'
 /** A browser's database that has not answered by then is not waited for. */
 const STORE_MS = 3000
 
@@ -27,6 +32,7 @@ export const useOutbox = defineStore('outbox', () => {
       const timer = setTimeout(work, ms)
       return () => clearTimeout(timer)
     },
+    shop: lifeNow,
     random: Math.random,
     newId: () => crypto.randomUUID(),
   })
@@ -54,6 +60,7 @@ export const useOutbox = defineStore('outbox', () => {
       leaveField()
       if (unsent.value) event.preventDefault()
     }
+    const stopHearing = hearOthers()
     globalThis.addEventListener('online', back)
     globalThis.addEventListener('beforeunload', leaving)
     // A phone says no more than this.
@@ -63,10 +70,34 @@ export const useOutbox = defineStore('outbox', () => {
     document.addEventListener('visibilitychange', hidden)
     return () => {
       clearInterval(timer)
+      stopHearing()
       globalThis.removeEventListener('online', back)
       globalThis.removeEventListener('beforeunload', leaving)
       globalThis.removeEventListener('pagehide', gone)
       document.removeEventListener('visibilitychange', hidden)
+    }
+  }
+
+  /** What another window did to the whole shop is heard at once, and by itself every few seconds: the page is loaded anew with what there is. */
+  function hearOthers(): () => void {
+    const channel = new BroadcastChannel('kevro-life')
+    channel.onmessage = (event) => hearLife(String(event.data))
+    const asking = setInterval(() => {
+      if (document.visibilityState === 'visible') void tell('GET', '/life').catch(() => undefined)
+    }, LIFE_MS)
+    const stop = onOtherLife((isOwn) => {
+      channel.postMessage(lifeNow())
+      if (isOwn) return
+      leaveField()
+      sessionStorage.setItem(OTHER_LIFE, 'yes')
+      void Promise.race([outbox.settled(), new Promise((go) => setTimeout(go, SETTLE_MS))]).then(() =>
+        location.reload(),
+      )
+    })
+    return () => {
+      clearInterval(asking)
+      channel.close()
+      stop()
     }
   }
 

@@ -4,6 +4,7 @@ import { z } from 'zod'
 import { frameSchema, jobViewSchema, playerSchema, materialSchema } from '#contract/entities.ts'
 import { shopSchema } from '#contract/shop.ts'
 import { referenceSchema } from '#contract/library.ts'
+import { LIFE } from '../api/life.ts'
 import { ApiProblem, call, problemText, Unreachable } from '../api/client.ts'
 import { nameParts, type DocumentName, type Edit, type StageContent } from './edit.ts'
 import type { Outcome } from './parts.ts'
@@ -41,7 +42,7 @@ export function outcomeOf(error: unknown): Outcome {
   if (error instanceof Unreachable || !(error instanceof ApiProblem)) return { kind: 'away' }
   if (error.status === 409) return error.error.code === 'edit.stale' ? { kind: 'stale' } : { kind: 'away' }
   if (error.status >= 500 || PASSING.has(error.status)) return { kind: 'away' }
-  return { kind: 'refused', words: problemText(error) }
+  return { kind: 'refused', words: problemText(error), nameless: error.error.code === 'player.erased' }
 }
 
 export async function send(edit: Edit, expected: number): Promise<Outcome> {
@@ -50,6 +51,7 @@ export async function send(edit: Edit, expected: number): Promise<Outcome> {
     const answer = await call(z.looseObject({ revision: revisionSchema }), 'PUT', path, body, {
       'kevro-edit': edit.id,
       'kevro-typed-at': edit.typedAt,
+      ...(edit.shop ? { [LIFE]: edit.shop } : {}),
     })
     return { kind: 'saved', revision: answer.revision, answer }
   } catch (error) {

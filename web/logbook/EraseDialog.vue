@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref, shallowRef, watch } from 'vue'
 import { extentSchema, type Extent } from '#contract/people.ts'
+import { beginningAnother } from '../api/life.ts'
 import { call, problemText, tell } from '../api/client.ts'
 
 /** Erasing somebody for good: what goes, what keeps it all the same, and the name typed letter by letter. */
@@ -27,7 +28,8 @@ async function erase(): Promise<void> {
   busy.value = true
   problem.value = ''
   try {
-    await tell('POST', `${at()}/erase`, { name: typed.value, photos: photos.value, earlier: earlier.value })
+    const wanted = { name: typed.value, photos: photos.value, earlier: earlier.value }
+    await beginningAnother(() => tell('POST', `${at()}/erase`, wanted))
     open.value = false
     emit('erased')
   } catch (error) {
