@@ -14,6 +14,7 @@ import type { SportProfile } from '../sports/profile.ts'
 import { isMinor } from '../targets/minors.ts'
 import type { LineMethod } from '../targets/target.ts'
 import type { StageDocuments } from './documents.ts'
+import { pieceFacts, PIECES_TOLD, rollFacts } from './pieceFacts.ts'
 import {
   FRAME_SIZES,
   freshnessOf,
@@ -100,7 +101,11 @@ export function deriveJob(input: JobInput): DerivedJob {
   const saved = Object.fromEntries(
     STAGES.map((stage) => [stage, documents[stage] ? (input.used[stage] ?? {}) : null]),
   ) as Record<Stage, Dependencies | null>
-  return { ...partial, dependencies, freshness: freshnessOf(saved, dependencies) }
+  // An order of an earlier version told its pieces in words: those are held against the words of now.
+  const build = saved.build
+  const isTold = !build || PIECES_TOLD in build
+  const now = isTold ? dependencies : { ...dependencies, build: buildAsTold(input, partial) }
+  return { ...partial, dependencies, freshness: freshnessOf(saved, now) }
 }
 
 /** The setups that a job names, by id: to compare with, to aim by, and what the frame claims to be. */
@@ -117,7 +122,7 @@ export function referencesOf(documents: Partial<StageDocuments>): string[] {
 
 function dependenciesNow(
   input: JobInput,
-  picture: Pick<DerivedJob, 'measured' | 'condition' | 'axisCm' | 'planned' | 'materials'>,
+  picture: Pick<DerivedJob, 'measured' | 'condition' | 'axisCm' | 'planned' | 'materials' | 'work'>,
 ): Record<Stage, Dependencies> {
   const { documents } = input
   const measured: Dependencies = { 'as measured': conditionText(picture.condition, input.profile) }
@@ -125,9 +130,7 @@ function dependenciesNow(
     const estimate = estimateOf(picture.measured.state, quantity)
     if (estimate) measured[`measured ${quantity}`] = stated(estimate.value, quantity)
   }
-  const sizes: Dependencies = {}
-  for (const [field, name] of Object.entries(FRAME_SIZES) as [keyof typeof FRAME_SIZES, string][])
-    sizes[name] = Number(input.geometry[field].toFixed(2))
+  const sizes = sizesOf(input.geometry)
   const target: Dependencies = {}
   for (const quantity of QUANTITIES) {
     const line = documents.target?.lines[quantity]
@@ -150,8 +153,8 @@ function dependenciesNow(
     measure: {},
     compare: measured,
     target: targetDependencies(input, picture, measured),
-    plan: { ...measured, ...sizes, ...target },
-    build: { ...cutDependencies(documents.plan?.cuts ?? [], picture.materials), ...sizes },
+    plan: { ...measured, ...sizes, ...target, ...rollFacts(documents.plan?.cuts ?? [], picture.materials) },
+    build: { ...pieceFacts(documents.plan?.cuts ?? [], picture.materials, picture.work), ...sizes },
     check: { ...target, ...predicted },
     play: documents.check?.signed ? { 'signed off': documents.check.signed.at } : {},
   }
@@ -194,12 +197,22 @@ function targetDependencies(
   return dependencies
 }
 
-function cutDependencies(cuts: StageDocuments['plan']['cuts'], materials: readonly Material[]): Dependencies {
+function sizesOf(geometry: FrameGeometry): Dependencies {
+  const sizes: Dependencies = {}
+  for (const [field, name] of Object.entries(FRAME_SIZES) as [keyof typeof FRAME_SIZES, string][])
+    sizes[name] = Number(geometry[field].toFixed(2))
+  return sizes
+}
+
+/** The pieces of an order as earlier versions told them. */
+function buildAsTold({ documents, geometry }: JobInput, { materials }: Pick<DerivedJob, 'materials'>): Dependencies {
+  const cuts = documents.plan?.cuts ?? []
   const name = (id: string) => materials.find((m) => m.id === id)?.name ?? id
-  return Object.fromEntries(
+  const told = Object.fromEntries(
     cuts.map((cut) => [
       `${name(cut.materialId)} at ${cut.zoneId ?? cut.place} ${cut.atCm.toFixed(1)} cm`,
       Number(cut.amount.toFixed(2)),
     ]),
   )
+  return { ...told, ...sizesOf(geometry) }
 }

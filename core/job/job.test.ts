@@ -6,6 +6,8 @@ import { type Cut } from '../cuts/cut.ts'
 import { tennis } from '../sports/tennis.ts'
 import { DRAWER } from '../planning/fixtures/fixtures.ts'
 import { BARE, STRUNG } from '../frame/fixtures.ts'
+import { estimateOf } from '../frame/state.ts'
+import { QUANTITIES } from '../quantities/units.ts'
 import { OPEN_LIMITS } from '../planning/problem/request.ts'
 import type { StageDocuments } from './documents.ts'
 import { deriveJob, type JobInput, type StoredReading } from './derive.ts'
@@ -198,5 +200,59 @@ describe('what a changed reading makes stale', () => {
     expect(
       statuses(after({ documents: { ...documents, plan: { ...documents.plan!, cuts: [{ ...CUT, amount: 12 }] } } })),
     ).toMatchObject({ compare: 'done', target: 'done', plan: 'done', build: 'stale', check: 'stale' })
+  })
+  it('another edge, side, wall, end or place of a piece makes the build stale; so does a roll that was weighed again; no name does', () => {
+    const { documents, after } = job('hand')
+    const build = (cuts: Cut[], materials: JobInput['materials'] = DRAWER) =>
+      after({ documents: { ...documents, plan: { ...documents.plan!, cuts } }, materials })
+    const changes: Partial<Cut>[] = [{ edges: 2 }, { edge: 'inner' as never }, { side: 'left' }, { wall: 'outer' as never }, { across: 'tip' }, { atCm: CUT.atCm + 0.05 }, { amount: CUT.amount + 0.05 }] // prettier-ignore
+    for (const change of changes) expect(build([{ ...CUT, ...change }]).build.status, JSON.stringify(change)).toBe('stale') // prettier-ignore
+    expect(build([{ ...CUT, side: 'left' }]).build.changed).not.toEqual(
+      build([{ ...CUT, side: 'right' }]).build.changed,
+    )
+    // Two at one place are two.
+    expect(build([CUT, { ...CUT, id: 'twin' }]).build.status).toBe('stale')
+    const of = (change: object) => DRAWER.map((m) => (m.id === CUT.materialId ? { ...m, ...change } : m))
+    const { unitMassG } = DRAWER.find((m) => m.id === CUT.materialId)!
+    const weighed = build([CUT], of({ unitMassG: unitMassG * 1.02 }))
+    expect([weighed.plan.status, weighed.build.status]).toEqual(['stale', 'stale'])
+    for (const change of [{ name: 'Called otherwise' }, { stock: 1 }, { cost: 3 }, { cureHours: 4 }])
+      expect(Object.values(statuses(build([CUT], of(change)))), JSON.stringify(change)).not.toContain('stale')
+  })
+  it('whatever changes a number by more than a tenth of its tolerance makes the check, the build or the plan stale', () => {
+    const { documents, after } = job('hand')
+    const base = deriveJob({ profile: tennis, geometry: tennis.geometry, ownStrings: null, documents, used: {}, readings, references: [REFERENCE], materials: DRAWER, taken: {} }) // prettier-ignore
+    const TENTH = { mass: 0.1, balance: 0.03, swingWeight: 0.2, twistWeight: 0.03 } as const
+    const roll = DRAWER.find((m) => m.id === CUT.materialId)!
+    fc.assert(
+      fc.property(
+        fc.record({ at: fc.double({ min: -5, max: 5, noNaN: true }), amount: fc.double({ min: 1, max: 30, noNaN: true }), edges: fc.constantFrom(1 as const, 2 as const), times: fc.double({ min: 0.9, max: 1.1, noNaN: true }), head: fc.double({ min: -1, max: 1, noNaN: true }) }), // prettier-ignore
+        ({ at, amount, edges, times, head }) => {
+          const cut = { ...CUT, atCm: Math.max(0, CUT.atCm + at), amount, edges }
+          const materials = DRAWER.map((m) => (m === roll ? { ...m, unitMassG: m.unitMassG * times } : m))
+          const geometry = { ...tennis.geometry, headWidthCm: tennis.geometry.headWidthCm + head }
+          const change = { documents: { ...documents, plan: { ...documents.plan!, cuts: [cut] } }, materials, geometry }
+          const next = deriveJob({ profile: tennis, ownStrings: null, used: {}, readings, references: [REFERENCE], taken: {}, ...change }) // prettier-ignore
+          const moved = QUANTITIES.some((q) => {
+            const [a, b] = [base.planned && estimateOf(base.planned, q), next.planned && estimateOf(next.planned, q)]
+            return a && b && Math.abs(a.value - b.value) > TENTH[q]
+          })
+          if (moved) expect(after(change).build.status).toBe('stale')
+        },
+      ),
+    )
+  })
+  it('an order of an earlier version, whose pieces were told in words, is not called stale for it', () => {
+    const { documents, after } = job('hand')
+    const { name } = DRAWER.find((m) => m.id === CUT.materialId)!
+    const told = { [`${name} at ${CUT.zoneId ?? CUT.place} ${CUT.atCm.toFixed(1)} cm`]: Number(CUT.amount.toFixed(2)) }
+    const input = { profile: tennis, geometry: tennis.geometry, ownStrings: null, documents, readings, references: [REFERENCE], materials: DRAWER, taken: {} } // prettier-ignore
+    const { dependencies } = deriveJob({ ...input, used: {} })
+    const used = { ...dependencies, build: told }
+    expect(deriveJob({ ...input, used }).freshness.build.status).toBe('done')
+    const cuts = [{ ...CUT, amount: CUT.amount + 1 }]
+    const changed = { ...documents, plan: { ...documents.plan!, cuts } }
+    expect(deriveJob({ ...input, documents: changed, used }).freshness.build.status).toBe('stale')
+    expect(after({ documents }).build.status).toBe('done')
   })
 })

@@ -1,8 +1,7 @@
 <script setup lang="ts">
-import { keysOf } from '#core/records.ts'
 import { computed } from 'vue'
 import type { Stage } from '#core/job/stages.ts'
-import { QUANTITY_NAMES, quantityInText } from '#contract/messages/names.ts'
+import { changedTexts } from '#contract/messages/stale.ts'
 import { useJob } from '../stores/job.ts'
 import StageHistory from './StageHistory.vue'
 
@@ -11,10 +10,10 @@ const props = defineProps<{ stage: Stage; title: string; rederive?: () => void |
 const job = useJob()
 const standing = computed(() => job.picture?.freshness[props.stage])
 
-function factName(name: string): string {
-  for (const quantity of keysOf(QUANTITY_NAMES)) name = name.replace(quantity, quantityInText(quantity))
-  return name
-}
+const changed = computed(() => {
+  const { picture } = job
+  return picture && standing.value ? changedTexts(standing.value.changed, picture.materials, picture.work) : []
+})
 </script>
 
 <template>
@@ -35,9 +34,8 @@ function factName(name: string): string {
         >
       </div>
       <ul>
-        <li v-for="fact in standing.changed" :key="fact.name">
-          {{ factName(fact.name) }}: <s class="figure">{{ fact.old ?? 'none' }}</s> →
-          <b class="figure">{{ fact.now ?? 'none' }}</b>
+        <li v-for="(fact, i) in changed" :key="i">
+          {{ fact.name }}: <s class="figure">{{ fact.old }}</s> → <b class="figure">{{ fact.now }}</b>
         </li>
       </ul>
     </div>
