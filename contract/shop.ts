@@ -1,3 +1,4 @@
+import { isZone } from '#core/quantities/days.ts'
 import { z } from 'zod'
 import { ACCEPTANCE_RULES } from '#core/job/conformity.ts'
 import { BALANCE_UNITS, LENGTH_UNITS, MASS_UNITS } from '#core/quantities/units.ts'
@@ -42,6 +43,12 @@ export const shopSchema = z.object({
   ownSchool: schoolSchema.nullable().default(null),
   /** Builds that the shop keeps as recipes. */
   ownRecipes: z.array(ownRecipeSchema).max(MOST_RECIPES).default([]),
+  /** Where its days begin and end; empty: as the machine of the server has it. */
+  timeZone: z
+    .string()
+    .max(80)
+    .refine((zone) => zone === '' || isZone(zone), 'There is no such time zone')
+    .default(''),
   revision: revisionSchema,
 })
 export type Shop = z.infer<typeof shopSchema>

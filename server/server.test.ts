@@ -269,6 +269,100 @@ describe('the server', () => {
     )
     expect(status).toBe(403)
   })
+  it('knows loopback in any spelling, and no origin that says more than a browser does', async () => {
+    const port = new URL(base).port
+    const saying = (headers: Record<string, string>, method = 'GET') =>
+      raw(method === 'GET' ? '/shop' : '/jobs/none/stages/plan/undo', method, { 'content-type': 'application/json', ...headers }, method === 'GET' ? '' : '{"expected": 1, "by": ""}') // prettier-ignore
+    for (const host of ['LOCALHOST', 'localhost.', 'Localhost.', '127.0.0.1', '[::1]'])
+      expect(await saying({ host: `${host}:${port}` }), host).toBe(200)
+    for (const host of ['localhost.example', '127.0.0.1.example', 'xlocalhost', 'localhost..'])
+      expect(await saying({ host: `${host}:${port}` }), host).toBe(403)
+    const own = `http://127.0.0.1:${port}`
+    expect(await saying({ origin: own }, 'POST')).toBe(404)
+    for (const origin of [
+      `http://a@127.0.0.1:${port}`,
+      `http://a:b@127.0.0.1:${port}`,
+      `${own}/`,
+      `ftp://127.0.0.1:${port}`,
+      'null',
+    ])
+      expect(await saying({ origin }, 'POST'), origin).toBe(403)
+  })
+  it('prints the label of a frame that was never measured, and says what a sheet is only once it is there', async () => {
+    await ask('POST', '/jobs', { id: 'bare-job', kind: 'job', player: null, frame: frame('bare-frame') })
+    const label = await fetch(`${base}/frames/bare-frame/label.pdf`)
+    expect([label.status, label.headers.get('content-type')]).toEqual([200, 'application/pdf'])
+    for (const path of [
+      '/frames/none/label.pdf',
+      '/jobs/bare-job/sheets/label.pdf',
+      '/jobs/bare-job/sheets/certificate.pdf',
+      '/frames/bare-frame/label.pdf?sheet=none',
+    ]) {
+      // prettier-ignore
+      const refused = await fetch(base + path)
+      expect(refused.status, path).toBeGreaterThanOrEqual(400)
+      expect(refused.status, path).toBeLessThan(500)
+      expect(refused.headers.get('content-type'), path).toContain('application/json')
+      expect(refused.headers.get('content-disposition'), path).toBeNull()
+    }
+  })
+  it('folds what would begin another line of the calendar', async () => {
+    const { body: shop } = await ask<Record<string, unknown>>('GET', '/shop')
+    const name = 'Shop\r\nATTENDEE:mailto:mallory@example\u2028X-OWN:1'
+    const { body: saved } = await ask<Record<string, unknown>>('PUT', '/shop', { ...shop, name })
+    const text = await (await fetch(`${base}/calendar.ics`)).text()
+    expect(text.split(/\r\n|\n|\r/).filter((line) => /^(ATTENDEE|X-OWN)/.test(line))).toEqual([])
+    await ask('PUT', '/shop', { ...saved, name: shop.name })
+  })
+  it('undoing the player of a job undoes what is known of the player, as saving did', async () => {
+    const id = 'undone-player'
+    const { body: view } = await ask<JobView>('POST', '/jobs', { id, kind: 'job', player: { facts: unknownPlayer('Ann Undone') }, frame: frame('undone-frame') }) // prettier-ignore
+    const stage = view.stages.find((s) => s.stage === 'player')!
+    const { playerId } = stage.body as { playerId: string }
+    const bob = { playerId, facts: unknownPlayer('Bob Undone') }
+    await ask('PUT', `/jobs/${id}/stages/player`, { expected: stage.revision, body: bob, used: {}, by: '' })
+    const known = async () => [
+      (await ask<{ facts: { name: string } }>('GET', `/players/${playerId}`)).body.facts.name,
+      ...(await db.query(`SELECT player_name AS n FROM job_index WHERE job_id = $1`, [id])).map((r) => r.n),
+      ...(await db.query(`SELECT value AS n FROM player_fact WHERE player_id = $1 AND field = 'name' ORDER BY day DESC LIMIT 1`, [playerId])).map((r) => r.n), // prettier-ignore
+    ]
+    expect(await known()).toEqual(['Bob Undone', 'Bob Undone', 'Bob Undone'])
+    await ask('POST', `/jobs/${id}/stages/player/undo`, { expected: stage.revision + 1, by: '' })
+    expect(await known()).toEqual(['Ann Undone', 'Ann Undone', 'Ann Undone'])
+    await ask('POST', `/jobs/${id}/stages/player/redo`, { expected: stage.revision + 2, by: '' })
+    expect(await known()).toEqual(['Bob Undone', 'Bob Undone', 'Bob Undone'])
+  })
+  it('an edit made upon data of before a restore is asked about, whatever its number; any other change is refused in words', async () => {
+    const { body: shop } = await ask<{ revision: number }>('GET', '/shop')
+    const put = (life: string, id: string) =>
+      fetch(`${base}/shop`, { method: 'PUT', headers: { 'content-type': 'application/json', 'kevro-shop': life, 'kevro-edit': id }, body: JSON.stringify(shop) }) // prettier-ignore
+    const life = (await fetch(`${base}/life`)).headers.get('kevro-shop')!
+    await db.query(`UPDATE shop SET generation = 'another'`)
+    const stale = await put('before.0', 'life-1')
+    expect([stale.status, ((await stale.json()) as Refused).error.code]).toEqual([409, 'edit.stale'])
+    const again = await fetch(`${base}/shop`, { method: 'PUT', headers: { 'content-type': 'application/json', 'kevro-shop': 'another.7', 'kevro-edit': 'life-1' }, body: JSON.stringify(shop) }) // prettier-ignore
+    expect(again.status).toBe(200)
+    const undo = await fetch(`${base}/jobs/job-done/stages/plan/undo`, { method: 'POST', headers: { 'content-type': 'application/json', 'kevro-shop': 'before.0' }, body: '{"expected": 1, "by": ""}' }) // prettier-ignore
+    expect([undo.status, ((await undo.json()) as Refused).error.code]).toEqual([409, 'shop.changed'])
+    await db.query('UPDATE shop SET generation = $1', [life.replace(/\.\d+$/, '')])
+  })
+  it('a shop’s day is its own: what is told at 17:00 in the west is told that day', async () => {
+    const { body: shop } = await ask<Record<string, unknown>>('GET', '/shop')
+    const saved = await ask<{ revision: number }>('PUT', '/shop', { ...shop, timeZone: 'America/Los_Angeles' })
+    expect(saved.status).toBe(200)
+    const wrong = await ask<Refused>('PUT', '/shop', { ...saved.body, timeZone: 'Nowhere/None' })
+    expect([wrong.status, wrong.body.error.path]).toEqual([422, 'timeZone'])
+    const id = 'west-job'
+    const { body: view } = await ask<JobView>('POST', '/jobs', { id, kind: 'job', player: { facts: unknownPlayer('West Told') }, frame: frame('west-frame') }) // prettier-ignore
+    const stage = view.stages.find((s) => s.stage === 'player')!
+    const { playerId } = stage.body as { playerId: string }
+    const body = { playerId, facts: { ...unknownPlayer('West Told'), wants: 'said at five' } }
+    const sent = await fetch(`${base}/jobs/${id}/stages/player`, { method: 'PUT', headers: { 'content-type': 'application/json', 'kevro-typed-at': '2026-11-20T01:00:00Z' }, body: JSON.stringify({ expected: stage.revision, body, used: {}, by: '' }) }) // prettier-ignore
+    expect(sent.status).toBe(200)
+    const [told] = await db.query(`SELECT day FROM player_fact WHERE player_id = $1 AND field = 'wants'`, [playerId])
+    expect(told?.day).toBe('2026-11-19')
+    await ask('PUT', '/shop', { ...saved.body, timeZone: '' })
+  })
   it.each([
     ['a form on another site', { 'sec-fetch-site': 'cross-site', 'content-type': 'text/plain' }],
     ['another port of this machine', { 'sec-fetch-site': 'same-site' }],

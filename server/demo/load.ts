@@ -74,7 +74,7 @@ export async function loadDemoWorld(
 ): Promise<boolean> {
   if ((await listPlayerChoices(db, '')).length > 0) return false
   await db.transaction(async (tx) => {
-    await updateShop(tx, { ...SHOP, intervals: USUAL_INTERVALS, revision: (await oneShop(tx)).revision })
+    await updateShop(tx, { ...SHOP, timeZone: '', intervals: USUAL_INTERVALS, revision: (await oneShop(tx)).revision })
     for (const player of PLAYERS) await tellPlayer(tx, player.id, onDayBefore(now))
     for (const frame of FRAMES) await insertFrame(tx, frameSchema.omit({ revision: true }).parse(frame))
     await insertReferences(

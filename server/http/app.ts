@@ -35,6 +35,8 @@ export interface AppParts {
 const storable = (text: string) => text.replaceAll('\u0000', '').toWellFormed()
 
 const isPlace = (part: string) => /^(\.|%2e){1,2}$/i.test(part)
+/** A host as it is looked up: a name in any case, and with the dot of the root, is the same name. */
+const nameOf = (host: string) => host.replace(/:\d+$/, '').toLowerCase().replace(/\.$/, '')
 const LOOPBACK = new Set(['127.0.0.1', 'localhost', '[::1]'])
 
 /**
@@ -78,7 +80,7 @@ export function makeApp(
   // A page elsewhere must not reach this server by a name that resolves to loopback.
   app.use((request, _response, next) =>
     next(
-      LOOPBACK.has((request.headers.host ?? '').replace(/:\d+$/, ''))
+      LOOPBACK.has(nameOf(request.headers.host ?? ''))
         ? undefined
         : new Refusal(403, 'not.found', '', { what: 'address' }),
     ),

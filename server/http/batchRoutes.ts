@@ -3,11 +3,13 @@ import { saveBatchSchema } from '#contract/batch.ts'
 import type { Database } from '../db/database.ts'
 import { stepBackSchema } from '#contract/entities.ts'
 import { findBatch, saveBatch, stepBatch } from '../queries/batches.ts'
+import { dayOf } from '#core/quantities/days.ts'
 import { profileOf } from '#core/sports/sports.ts'
 import { listComparables } from '../library/measuredFrames.ts'
 import { oneShop } from '../queries/shop.ts'
 import { choiceSheet } from '../sheets/choice.ts'
 import { renderPdf } from '../sheets/pdf.ts'
+import { sendPdf } from './sendPdf.ts'
 import { applyOnce } from './edits.ts'
 import { notFound, Refusal, staleEdit } from '../refusal.ts'
 
@@ -28,9 +30,8 @@ export function batchRoutes(db: Database, now: () => Date): Router {
       listComparables(db, body.choice.ownId ? [body.choice.ownId] : []),
     ])
     const units = { ...shop.units, ...profileOf(body.sport).units }
-    const sheet = choiceSheet(body, found[0] ?? null, { name: shop.name, units }, now().toISOString().slice(0, 10))
-    response.setHeader('Content-Disposition', 'inline; filename="kevro-choice.pdf"')
-    response.type('application/pdf').send(await renderPdf(sheet, shop.paper))
+    const sheet = choiceSheet(body, found[0] ?? null, { name: shop.name, units }, dayOf(now(), shop.timeZone))
+    sendPdf(response, 'kevro-choice', await renderPdf(sheet, shop.paper))
   })
   router.put('/batches/:id', async (request, response) => {
     const { expected, body, by } = saveBatchSchema.parse(request.body)

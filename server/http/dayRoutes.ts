@@ -14,7 +14,7 @@ import { listChecksDue } from '../queries/devices.ts'
 import { listDue, listWaiting } from '../queries/jobList.ts'
 import { listMaterials } from '../queries/materials.ts'
 import { notFound, Refusal } from '../refusal.ts'
-import { oneShop } from '../queries/shop.ts'
+import { dayInShop, oneShop } from '../queries/shop.ts'
 
 const DAY_MS = 86400000
 /** The start page looks a week ahead, the calendar a year. */
@@ -31,7 +31,11 @@ const shortOf = (materials: readonly StoredMaterial[]): Day['short'] =>
     return m.retired || m.stock >= SHORT[counted] ? [] : [{ id: m.id, name: m.name, left: m.stock, counted }]
   })
 
-const titleOf = (job: JobSummary) => [`Job ${job.number}`, job.playerName, job.frameLabel].filter(Boolean).join(' · ')
+/** A text that goes out as one line of a file: what would begin another one is a space. */
+// eslint-disable-next-line no-control-regex
+const oneLine = (text: string) => text.replace(/[\u0000-\u001f\u007f-\u009f\u2028\u2029]+/g, ' ').trim()
+const titleOf = (job: JobSummary) =>
+  oneLine([`Job ${job.number}`, job.playerName, job.frameLabel].filter(Boolean).join(' · '))
 
 /** What is promised, and the same as a calendar that other programs on this machine can read. */
 export function dayRoutes(db: Database, now: () => Date): Router {
@@ -42,7 +46,7 @@ export function dayRoutes(db: Database, now: () => Date): Router {
     const [due, waiting, comingBack, checks, materials] = await Promise.all([
       listDue(db, week),
       listWaiting(db, until(-1)),
-      listComingBack(db, week.toISOString().slice(0, 10)),
+      listComingBack(db, await dayInShop(db, week)),
       listChecksDue(db, now()),
       listMaterials(db),
     ])
@@ -51,14 +55,19 @@ export function dayRoutes(db: Database, now: () => Date): Router {
   router.post('/coming-back/:frame/:rule', async (request, response) => {
     const rule = z.enum(COMING_BACK).parse(request.params.rule)
     const change = changeComingBackSchema.parse(request.body)
-    if (change.putOffTo !== null && change.putOffTo < now().toISOString().slice(0, 10))
+    if (change.putOffTo !== null && change.putOffTo < (await dayInShop(db, now())))
       throw new Refusal(422, 'day.past', 'putOffTo')
     if (!(await changeComingBack(db, request.params.frame, rule, change))) throw notFound('appointment')
     response.json(change)
   })
   router.get('/calendar.ics', async (_request, response) => {
     const [shop, day] = await Promise.all([oneShop(db), listDue(db, until(YEAR))])
-    const calendar = ical({ name: shop.name, method: ICalCalendarMethod.PUBLISH, prodId: '//Kevro//day//EN', ttl: 900 })
+    const calendar = ical({
+      name: oneLine(shop.name),
+      method: ICalCalendarMethod.PUBLISH,
+      prodId: '//Kevro//day//EN',
+      ttl: 900,
+    })
     for (const job of day.jobs) {
       const about = `${PROFILES[job.sport].name}. ${job.due}`
       const due = new Date(job.dueAt!)
@@ -69,7 +78,7 @@ export function dayRoutes(db: Database, now: () => Date): Router {
         end,
         stamp: new Date(job.changedAt),
         summary: titleOf(job),
-        description: about,
+        description: oneLine(about),
       })
       if (job.readyAt && job.waitsFor) {
         const ready = new Date(job.readyAt)

@@ -2,6 +2,7 @@ import type { Request } from 'express'
 import { z } from 'zod'
 import { theRow, type Database, type Queryable } from '../db/database.ts'
 import { playersIn, refuseErased } from '../people/erase.ts'
+import { dayInShop } from '../queries/shop.ts'
 import { Refusal, staleEdit } from '../refusal.ts'
 import { isOfAnotherLife } from './life.ts'
 
@@ -57,3 +58,7 @@ export function applyOnce<T extends { revision: number }>(
     return saved
   })
 }
+
+/** The shop's day on which an edit was typed: facts are dated by when they were told, not by when they arrived. */
+export const toldOn = (tx: Queryable, request: Request, now: () => Date): Promise<string> =>
+  dayInShop(tx, headOf(request).typedAt ?? now())

@@ -21,15 +21,15 @@ import { DatabaseError, type Database, type Queryable } from '../db/database.ts'
 import { takeFromTray } from '../queries/devices.ts'
 import { insertFrame, findFrame, withModelLandmarks } from '../queries/frames.ts'
 import * as jobs from '../queries/jobs.ts'
-import { insertPlayer, findPlayer, updatePlayerFacts } from '../queries/players.ts'
+import { insertPlayer, findPlayer } from '../queries/players.ts'
 import { factsOn } from '#core/player/age.ts'
-import { lockPlayers, standsFor } from '../queries/merges.ts'
+import { lockPlayers } from '../queries/merges.ts'
 import { refuseErased } from '../people/erase.ts'
-import { settleAfter, settleSoon } from '../logbook/settle.ts'
-import { settleStock } from '../drawer/settleStock.ts'
-import { keepProof } from '../jobs/keepProof.ts'
+import { settleSoon } from '../logbook/settle.ts'
+import { dayInShop } from '../queries/shop.ts'
 import { listProofs } from '../queries/proofs.ts'
-import { applyOnce, headOf } from './edits.ts'
+import { applyOnce, headOf, toldOn } from './edits.ts'
+import { followStage } from './follows.ts'
 import { exportJob, importJob, parseJobFile } from '../jobs/jobFile.ts'
 import { notFound, Refusal, staleEdit } from '../refusal.ts'
 
@@ -54,7 +54,7 @@ export function jobRoutes(db: Database, now: () => Date, beforeImport: () => Pro
     await db
       .transaction(async (tx) => {
         if (await jobs.findJob(tx, input.id)) return
-        const playerId = input.player ? await playerFor(tx, input.player) : null
+        const playerId = input.player ? await playerFor(tx, input.player, await dayInShop(tx, now())) : null
         const frameId = input.frame.id
         if ('label' in input.frame)
           await insertFrame(tx, {
@@ -63,7 +63,7 @@ export function jobRoutes(db: Database, now: () => Date, beforeImport: () => Pro
           })
         else if (!(await findFrame(tx, frameId))) throw notFound('frame')
         await jobs.insertJob(tx, { id: input.id, kind: input.kind, frameId, ticket: { ...noTicket, ...input.ticket } })
-        if (playerId) await savePlayerStage(tx, input.id, playerId)
+        if (playerId) await savePlayerStage(tx, input.id, playerId, await dayInShop(tx, now()))
       })
       .catch(async (error: unknown) => {
         // The same new job twice at once: one of them made it, and it is the same.
@@ -83,7 +83,8 @@ export function jobRoutes(db: Database, now: () => Date, beforeImport: () => Pro
     await db.transaction(async (tx) => {
       if (!(await jobs.findJob(tx, id))) throw notFound('job')
       await jobs.makeJobProper(tx, id)
-      await savePlayerStage(tx, id, await playerFor(tx, player))
+      const day = await dayInShop(tx, now())
+      await savePlayerStage(tx, id, await playerFor(tx, player, day), day)
     })
     response.json(await jobView(db, id))
   })
@@ -122,17 +123,7 @@ export function jobRoutes(db: Database, now: () => Date, beforeImport: () => Pro
           if (current !== expected) throw staleEdit({ current, expected, stage })
           await keepReadings(tx, id, readings)
           await jobs.appendRevision(tx, id, stage, editMark(marks), { body: parsed, used, by, at })
-          if (stage === 'player') {
-            const { playerId, facts } = documentSchemas.player.parse(parsed)
-            if (playerId) {
-              const standing = await standsFor(tx, playerId)
-              await lockPlayers(tx, [standing])
-              await updatePlayerFacts(tx, standing, facts)
-            }
-          }
-          if (stage === 'check') await signatureMade(tx, id)
-          if (stage === 'play') await settleStock(tx, id)
-          await settleAfter(tx, id, stage)
+          await followStage(tx, id, stage, await toldOn(tx, request, now))
           return jobs.findSavedStage(tx, id, stage)
         },
         (tx) => jobs.findSavedStage(tx, id, stage),
@@ -152,9 +143,7 @@ export function jobRoutes(db: Database, now: () => Date, beforeImport: () => Pro
           if (step === 'stale') throw staleEdit({ expected, stage })
           if (step === 'nothing') throw new Refusal(409, `${direction}.nothing`)
           await jobs.appendRevision(tx, id, stage, step.mark, { ...step.content, by })
-          if (stage === 'check') await signatureMade(tx, id)
-          if (stage === 'play') await settleStock(tx, id)
-          await settleAfter(tx, id, stage)
+          await followStage(tx, id, stage, await toldOn(tx, request, now))
           return jobs.findSavedStage(tx, id, stage)
         }),
       )
@@ -224,13 +213,7 @@ const absent = (what: string): never => {
   throw notFound(what)
 }
 
-/** What comes of a signature, or of its undoing: the drawer is settled, and what was vouched for is kept for good. */
-async function signatureMade(tx: Queryable, id: string): Promise<void> {
-  await settleStock(tx, id)
-  await keepProof(tx, id)
-}
-
-async function playerFor(tx: Queryable, player: NonNullable<NewJob['player']>): Promise<string> {
+async function playerFor(tx: Queryable, player: NonNullable<NewJob['player']>, day: string): Promise<string> {
   if ('id' in player) {
     // Whoever erases or takes somebody in at once waits, or has been before.
     await lockPlayers(tx, [player.id])
@@ -239,15 +222,15 @@ async function playerFor(tx: Queryable, player: NonNullable<NewJob['player']>): 
     return player.id
   }
   const id = randomUUID()
-  await insertPlayer(tx, id, player.facts)
+  await insertPlayer(tx, id, player.facts, day)
   return id
 }
 
-async function savePlayerStage(tx: Queryable, jobId: string, playerId: string): Promise<void> {
+async function savePlayerStage(tx: Queryable, jobId: string, playerId: string, day: string): Promise<void> {
   const player = (await findPlayer(tx, playerId))!
   const marks = await jobs.stageRevisions.marks(tx, [jobId, 'player'])
   await jobs.appendRevision(tx, jobId, 'player', editMark(marks), {
-    body: { playerId, facts: factsOn(player.facts, new Date().toISOString()) },
+    body: { playerId, facts: factsOn(player.facts, day) },
     used: {},
     by: '',
   })

@@ -7,6 +7,7 @@ import { ShopEvidence } from '../logbook/evidence.ts'
 import { frameLog, playerLog, twinsOf } from '../logbook/logbook.ts'
 import { listBook } from '../queries/book.ts'
 import { findFrame } from '../queries/frames.ts'
+import { dayInShop } from '../queries/shop.ts'
 import { notFound } from '../refusal.ts'
 
 const knownOnSchema = z.object({ on: z.iso.datetime({ offset: true }).nullable().default(null) })
@@ -17,7 +18,7 @@ export function logbookRoutes(db: Database, now: () => Date): Router {
   const evidence = new ShopEvidence()
   for (const [what, name] of Object.entries(BOOK_LISTS) as [BookOf, string][])
     router.get(`/book/${name}`, async (request, response) => {
-      response.json(await listBook(db, what, bookSearchSchema.parse(request.query), now().toISOString().slice(0, 10)))
+      response.json(await listBook(db, what, bookSearchSchema.parse(request.query), await dayInShop(db, now())))
     })
   router.get('/book/frames/:id/twins', async (request, response) => {
     const frame = await findFrame(db, request.params.id)

@@ -12,8 +12,9 @@ import { listBook } from '../queries/book.ts'
 import { markStaleOf } from '../queries/ledger.ts'
 import { settleSoon } from '../logbook/settle.ts'
 import { findPlayer, putPlayerFacts } from '../queries/players.ts'
+import { dayInShop } from '../queries/shop.ts'
 import { notFound, Refusal } from '../refusal.ts'
-import { applyOnce } from './edits.ts'
+import { applyOnce, toldOn } from './edits.ts'
 
 /** Rows at once of a list that goes out whole. */
 const AT_ONCE = 500
@@ -21,7 +22,7 @@ const AT_ONCE = 500
 /** Players by themselves: what is known of them, two that are one, and erasing somebody for good. */
 export function peopleRoutes(db: Database, keeper: Keeper | null, now: () => Date): Router {
   const router = Router()
-  const today = () => now().toISOString().slice(0, 10)
+  const today = (tx: Queryable = db) => dayInShop(tx, now())
   const player = async (tx: Queryable, id: string) => {
     const found = await findPlayer(tx, id)
     if (!found) throw notFound('player')
@@ -32,12 +33,17 @@ export function peopleRoutes(db: Database, keeper: Keeper | null, now: () => Dat
     const asked = bookSearchSchema.parse({ ...request.query, after: '' })
     response.setHeader('Content-Disposition', 'attachment; filename="kevro-people.csv"')
     const people = []
+    const day = await today()
     for (let after = ''; ;) {
-      const { rows, next } = await listBook(db, 'player', { ...asked, after }, today(), AT_ONCE)
+      const { rows, next } = await listBook(db, 'player', { ...asked, after }, day, AT_ONCE)
       for (const row of rows) {
         const found = await findPlayer(db, row.id)
         if (found)
-          people.push({ ...factsOn(found.facts, today()), jobs: row.jobs, seen: row.seenAt?.slice(0, 10) ?? '' })
+          people.push({
+            ...factsOn(found.facts, day),
+            jobs: row.jobs,
+            seen: row.seenAt ? await dayInShop(db, row.seenAt) : '',
+          })
       }
       if (!next) break
       after = next
@@ -47,7 +53,7 @@ export function peopleRoutes(db: Database, keeper: Keeper | null, now: () => Dat
   /** A list of people: looked through first, then taken in whole or not at all. */
   router.post('/people/import', json({ limit: '12mb' }), async (request, response) => {
     const { text, apply } = importPeopleSchema.parse(request.body)
-    response.json(await db.transaction((tx) => takeInPeople(tx, text, apply, today())))
+    response.json(await db.transaction(async (tx) => takeInPeople(tx, text, apply, await today(tx))))
   })
 
   router.get('/players/:id', async (request, response) => {
@@ -56,12 +62,12 @@ export function peopleRoutes(db: Database, keeper: Keeper | null, now: () => Dat
   router.put('/players/:id', async (request, response) => {
     const { id } = request.params
     const { facts, revision } = putPlayerSchema.parse(request.body)
-    const wrong = facts.born === null ? null : wrongWithBirth(facts.born, today())
+    const wrong = facts.born === null ? null : wrongWithBirth(facts.born, await today())
     if (wrong) throw new Refusal(422, `player.born.${wrong}`, 'facts.born')
     await refuseErased(db, [id])
     await player(db, id)
     const change = async (tx: Queryable) => {
-      const saved = await putPlayerFacts(tx, { id, facts, revision }, today())
+      const saved = await putPlayerFacts(tx, { id, facts, revision }, await toldOn(tx, request, now))
       if (saved) await markStaleOf(tx, id)
       return saved
     }
@@ -72,11 +78,11 @@ export function peopleRoutes(db: Database, keeper: Keeper | null, now: () => Dat
   /** Takes another one into this one. */
   router.post('/players/:id/merge', async (request, response) => {
     const { gone } = mergePeopleSchema.parse(request.body)
-    const id = await db.transaction((tx) => mergePlayers(tx, request.params.id, gone, today()))
+    const id = await db.transaction(async (tx) => mergePlayers(tx, request.params.id, gone, await today(tx)))
     response.status(201).json({ id })
   })
   router.post('/merges/:id/undo', async (request, response) => {
-    await db.transaction((tx) => undoMerge(tx, request.params.id, today()))
+    await db.transaction(async (tx) => undoMerge(tx, request.params.id, await today(tx)))
     response.json({})
   })
 

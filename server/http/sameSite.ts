@@ -13,8 +13,13 @@ export const sameSiteOnly: RequestHandler = (request, _response, next) => {
   const site = request.get('sec-fetch-site')
   const origin = request.get('origin')
   const foreign =
-    (site !== undefined && !OWN.has(site)) || (origin !== undefined && hostOf(origin) !== request.get('host'))
+    (site !== undefined && !OWN.has(site)) ||
+    (origin !== undefined && hostOf(origin) !== request.get('host')?.toLowerCase())
   next(foreign ? new Refusal(403, 'request.elsewhere') : undefined)
 }
 
-const hostOf = (origin: string): string | null => (URL.canParse(origin) ? new URL(origin).host : null)
+/** Null for what no browser says of itself: no address, or one with more in it than scheme, host and port. */
+const hostOf = (origin: string): string | null =>
+  /^https?:/i.test(origin) && URL.canParse(origin) && new URL(origin).origin === origin.toLowerCase()
+    ? new URL(origin).host
+    : null

@@ -6,6 +6,7 @@ import { beforeAfterSheet } from '../sheets/beforeAfter.ts'
 import { certificateSheet } from '../sheets/certificate.ts'
 import { courtCardSheet } from '../sheets/courtCard.ts'
 import { cutListSheet } from '../sheets/cutList.ts'
+import { dayOf } from '#core/quantities/days.ts'
 import { profileOf } from '#core/sports/sports.ts'
 import { frameLog } from '../logbook/logbook.ts'
 import { oneShop } from '../queries/shop.ts'
@@ -15,6 +16,7 @@ import { comparisonSheet } from '../sheets/comparison.ts'
 import { sheetSource, withPhotos, withTwins, type SheetSource } from '../sheets/load.ts'
 import { renderOnLabelSheet, renderPdf, type LabelPlace } from '../sheets/pdf.ts'
 import type { Sheet } from '../sheets/sheet.ts'
+import { sendPdf } from './sendPdf.ts'
 import { Refusal } from '../refusal.ts'
 import { specCardSheet } from '../sheets/specCard.ts'
 import { takeHomeSheet } from '../sheets/takeHome.ts'
@@ -51,21 +53,19 @@ export function sheetRoutes(db: Database, now: () => Date): Router {
       .enum(['A4', 'LETTER'])
       .catch(source.shop.paper)
       .parse(String(request.query.paper ?? '').toUpperCase())
-    const day = now().toISOString().slice(0, 10)
+    const day = dayOf(now(), source.shop.timeZone)
     const sheet = await BUILDERS[name](db, source, day)
     const place = name === 'label' ? placeOf(request.query) : null
     const pdf = place ? await renderOnLabelSheet(sheet, paper, place) : await renderPdf(sheet, paper)
-    response.setHeader('Content-Disposition', `inline; filename="kevro-${name}-${source.view.job.number}.pdf"`)
-    response.type('application/pdf').send(pdf)
+    sendPdf(response, `kevro-${name}-${source.view.job.number}`, pdf)
   })
   router.get('/frames/:id/label.pdf', async (request, response) => {
     const log = await frameLog(db, request.params.id, now())
-    const { units, paper } = await oneShop(db)
-    const sheet = frameLabelSheet(log, { ...units, ...profileOf(log.frame.sport).units })
-    response.setHeader('Content-Disposition', `inline; filename="kevro-frame-${log.frame.code}.pdf"`)
+    const { units, paper, timeZone } = await oneShop(db)
+    const sheet = frameLabelSheet(log, { ...units, ...profileOf(log.frame.sport).units }, timeZone)
     const place = placeOf(request.query)
     const pdf = place ? renderOnLabelSheet(sheet, paper, place) : renderPdf(sheet, paper)
-    response.type('application/pdf').send(await pdf)
+    sendPdf(response, `kevro-frame-${log.frame.code}`, await pdf)
   })
   return router
 }

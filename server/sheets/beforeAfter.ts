@@ -1,3 +1,4 @@
+import { dayOf } from '#core/quantities/days.ts'
 import { estimateOf } from '#core/frame/state.ts'
 import { conditionText } from '#core/frame/condition.ts'
 import { asBuilt } from '#core/workorder/marks.ts'
@@ -17,9 +18,9 @@ function workBegan({ documents }: Pick<WithPhotos, 'documents'>): string {
   const done = Object.values(documents.build?.marks ?? {}).map((mark) => mark.doneAt)
   return done.sort()[0] ?? documents.check?.signed?.at ?? ''
 }
-function photoRow(photos: readonly SheetPhoto[]): SheetBlock[] {
+function photoRow(zone: string, photos: readonly SheetPhoto[]): SheetBlock[] {
   if (photos.length === 0) return []
-  const shown = photos.slice(0, PHOTOS_IN_ROW).map(({ image, name, at }) => ({ image, words: `${name}, ${at.slice(0, 10)}` })) // prettier-ignore
+  const shown = photos.slice(0, PHOTOS_IN_ROW).map(({ image, name, at }) => ({ image, words: `${name}, ${dayOf(at, zone)}` })) // prettier-ignore
   const more = photos.length - shown.length
   return [
     { kind: 'photos', photos: shown },
@@ -45,13 +46,16 @@ export function beforeAfterSheet(source: WithPhotos, printedOn: string): Sheet {
   const signed = documents.check?.signed
   return {
     title: `Before and after: ${view.frame.label}`,
-    heading: `${shop.name} · job ${view.job.number} · ${signed ? `signed ${signed.at.slice(0, 10)} ${signed.by}` : `${printedOn}, not signed off`}`,
+    heading: `${shop.name} · job ${view.job.number} · ${signed ? `signed ${dayOf(signed.at, shop.timeZone)} ${signed.by}` : `${printedOn}, not signed off`}`,
     size: 'page',
     blocks: [
       { kind: 'heading', text: 'As it came' },
       { kind: 'drawing', svg: benchSvg([], materials, work), widthShare },
       { kind: 'text', text: conditionText(picture.condition, work.profile) },
-      ...photoRow(photos.filter(({ at }) => at <= began)),
+      ...photoRow(
+        shop.timeZone,
+        photos.filter(({ at }) => at <= began),
+      ),
       { kind: 'heading', text: 'As it is' },
       { kind: 'drawing', svg: benchSvg(known, materials, work), widthShare },
       ...known.map((cut) => ({
@@ -62,7 +66,10 @@ export function beforeAfterSheet(source: WithPhotos, printedOn: string): Sheet {
           work,
         )}`,
       })),
-      ...photoRow(photos.filter(({ at }) => at > began)),
+      ...photoRow(
+        shop.timeZone,
+        photos.filter(({ at }) => at > began),
+      ),
       ...(unprinted > 0 ? [{ kind: 'text' as const, text: `Photographs that cannot be printed: ${unprinted}.` }] : []),
       {
         kind: 'table',

@@ -1,3 +1,4 @@
+import { dayOf } from '#core/quantities/days.ts'
 import { rulerOf } from '#core/cuts/ruler.ts'
 import { conditionText } from '#core/frame/condition.ts'
 import { checkResults } from '#core/job/check.ts'
@@ -24,7 +25,7 @@ export function certificateSheet(source: WithTwins, printedOn: string): Sheet {
   const units = { ...shop.units, balance: 'cm' as const }
   return {
     title: `Certificate ${view.job.number}`,
-    heading: `${shop.name} · ${view.frame.label} · signed off ${signed.by}, ${signed.at.slice(0, 10)} · printed ${printedOn}`,
+    heading: `${shop.name} · ${view.frame.label} · signed off ${signed.by}, ${dayOf(signed.at, shop.timeZone)} · printed ${printedOn}`,
     size: 'page',
     blocks: [
       {

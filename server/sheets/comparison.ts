@@ -1,3 +1,4 @@
+import { dayOf } from '#core/quantities/days.ts'
 import { bestGrade, referenceState } from '#core/compare/setup.ts'
 import { feltOf } from '#core/compare/felt.ts'
 import { differenceOf } from '#core/quantities/difference.ts'
@@ -118,7 +119,7 @@ export function comparisonSheet(source: SheetSource, printedOn: string): Sheet {
       ...(reasons.length > 0 ? [{ kind: 'heading' as const, text: 'Target, and why' }, ...reasons] : []),
       ...confirmed.map((c): SheetBlock => ({
         kind: 'text',
-        text: `Gone over in writing by ${c.by || '–'}, ${c.at.slice(0, 10)}: ${c.words}`,
+        text: `Gone over in writing by ${c.by || '–'}, ${dayOf(c.at, shop.timeZone)}: ${c.words}`,
       })),
       {
         kind: 'caution',

@@ -1,3 +1,4 @@
+import { dayOf } from '#core/quantities/days.ts'
 import { codedText, spelt } from '#contract/messages/frameCode.ts'
 import { frameLogSchema, type FrameLog } from '#contract/logbook.ts'
 import { QUANTITY_NAMES } from '#contract/messages/names.ts'
@@ -7,13 +8,13 @@ import { Refusal } from '../refusal.ts'
 import type { Sheet } from './sheet.ts'
 
 /** A label by which a frame is found again: its code to read and to scan, and the numbers it is known by last. @throws Refusal `sheet.notReady` */
-export function frameLabelSheet(log: FrameLog, units: UnitChoice): Sheet {
+export function frameLabelSheet(log: FrameLog, units: UnitChoice, zone: string): Sheet {
   const { frame, jobs } = frameLogSchema.parse(log)
   if (!frame.code) throw new Refusal(409, 'sheet.notReady', '', { why: 'it has no code' })
   const last = jobs.flatMap((job) => job.events.filter((event) => event.kind !== 'played').slice(-1))[0]
   return {
     title: [frame.label, frame.unit].filter(Boolean).join(' · '),
-    heading: [frame.code, log.owner?.name ?? '', last ? last.at.slice(0, 10) : 'not measured']
+    heading: [frame.code, log.owner?.name ?? '', last ? dayOf(last.at, zone) : 'not measured']
       .filter(Boolean)
       .join(' · '),
     size: 'label',

@@ -1,3 +1,4 @@
+import { dayOf } from '#core/quantities/days.ts'
 import { conditionText } from '#core/frame/condition.ts'
 import { estimateOf } from '#core/frame/state.ts'
 import { QUANTITIES } from '#core/quantities/units.ts'
@@ -8,7 +9,7 @@ import type { SheetSource } from './load.ts'
 import type { Sheet } from './sheet.ts'
 
 /** What the code on a label says: plain lines, one number each, in core units whatever the shop writes in. */
-export function labelText({ view, documents, picture }: SheetSource): string {
+export function labelText({ view, shop, documents, picture }: SheetSource): string {
   const { checked, axisCm } = picture
   const value = (quantity: (typeof QUANTITIES)[number]) => estimateOf(checked.state, quantity)?.value ?? null
   const line = (name: string, v: number | null, digits: number, unit: string) =>
@@ -22,7 +23,7 @@ export function labelText({ view, documents, picture }: SheetSource): string {
     ...line('swing weight', value('swingWeight'), 1, `kg.cm2 about ${fixed(axisCm, 2)} cm`),
     ...line('twist weight', value('twistWeight'), 2, 'kg.cm2'),
     ...(documents.check?.signed
-      ? [`signed ${documents.check.signed.at.slice(0, 10)} ${documents.check.signed.by}`]
+      ? [`signed ${dayOf(documents.check.signed.at, shop.timeZone)} ${documents.check.signed.by}`]
       : []),
   ].join('\n')
 }
@@ -36,7 +37,7 @@ export function labelSheet(source: SheetSource, printedOn: string): Sheet {
   const signed = documents.check?.signed
   return {
     title: [view.frame.label, view.frame.unit].filter(Boolean).join(' · '),
-    heading: `${view.frame.code ? `${view.frame.code} · ` : ''}job ${view.job.number} · ${signed ? `${signed.at.slice(0, 10)} ${signed.by}` : `${printedOn}, not signed off`}`,
+    heading: `${view.frame.code ? `${view.frame.code} · ` : ''}job ${view.job.number} · ${signed ? `${dayOf(signed.at, shop.timeZone)} ${signed.by}` : `${printedOn}, not signed off`}`,
     size: 'label',
     blocks: [
       {

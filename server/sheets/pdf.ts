@@ -196,10 +196,12 @@ function blockOf(block: SheetBlock, width: number): Content {
             width: '*',
             table: {
               widths: ['*', 'auto'],
-              body: block.rows.map(([label, value]) => [
-                { text: label, fontSize: 6, color: GREY },
-                { text: value, bold: true, fontSize: 8, alignment: 'right' as const },
-              ]),
+              body: (block.rows.length > 0 ? block.rows : [['Numbers', 'none yet'] as [string, string]]).map(
+                ([label, value]) => [
+                  { text: label, fontSize: 6, color: GREY },
+                  { text: value, bold: true, fontSize: 8, alignment: 'right' as const },
+                ],
+              ),
             },
             layout: 'noBorders',
           },

@@ -326,7 +326,7 @@ describe('paper, read by another program', () => {
   })
   it('labels a frame by its code alone, to be found by it again, on one label', async () => {
     const log = await frameLog(db, 'frame-5', new Date('2026-11-26T10:00:00Z'))
-    const doc = await openPdf(await renderPdf(frameLabelSheet(log, done.shop.units), 'A4'))
+    const doc = await openPdf(await renderPdf(frameLabelSheet(log, done.shop.units, ''), 'A4'))
     expect(doc.numPages).toBe(1)
     const { data, width: w, height: h } = await pixelsOf(doc, 1, 6)
     expect(codeIn(jsQR(data, w, h)!.data)).toBe(log.frame.code)

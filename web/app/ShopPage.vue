@@ -22,6 +22,10 @@ const save = (change: Partial<Shop>) => shop.saveShop(change)
 const setUnit = (unit: Partial<Shop['units']>) =>
   settings.value && save({ units: { ...settings.value.units, ...unit } })
 
+/** The time zone that this browser stands in: most likely the shop's. */
+const here = Intl.DateTimeFormat().resolvedOptions().timeZone
+const zones = [here, ...Intl.supportedValuesOf('timeZone').filter((zone) => zone !== here)]
+
 const latitudeProblem = ref('')
 countNotTaken(latitudeProblem)
 function saveLatitude(text: string): void {
@@ -97,6 +101,19 @@ function saveLatitude(text: string): void {
           label="Order of work"
           class="mb-3"
           @update:model-value="(workOrder) => save({ workOrder })"
+        />
+        <v-autocomplete
+          :model-value="settings.timeZone || null"
+          :items="zones"
+          label="Days begin and end in"
+          :placeholder="here"
+          persistent-placeholder
+          clearable
+          :hint="settings.timeZone ? '' : `As the computer that Kevro runs on has it. This one is in ${here}.`"
+          persistent-hint
+          class="mb-3"
+          data-testid="time-zone"
+          @update:model-value="(zone: string | null) => save({ timeZone: zone ?? '' })"
         />
         <v-text-field
           :model-value="settings.latitudeDeg ?? ''"
