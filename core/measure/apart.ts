@@ -1,4 +1,5 @@
 import type { Estimate } from '../quantities/estimate.ts'
+import type { Doubt } from '../frame/plausible.ts'
 import type { ReadQuantity } from '../quantities/units.ts'
 
 /**
@@ -63,4 +64,26 @@ export function apartFrom(
       doubted.set(reading.id, furthest)
     }
   return doubted
+}
+
+/**
+ * The same as doubts of readings, those about one axis held against each other.
+ * @param singleOf a reading as it would stand alone, with its standard uncertainty
+ */
+export function apartDoubts<R extends { id: string; axisCm: number | null }>(
+  quantity: ReadQuantity,
+  readings: readonly R[],
+  singleOf: (reading: R) => Estimate,
+  confirmed: ReadonlySet<string>,
+): { readingId: string; doubt: Doubt }[] {
+  return [...new Set(readings.map((r) => r.axisCm))].flatMap((about) => {
+    const singles = readings.filter((r) => r.axisCm === about).map((r) => ({ id: r.id, ...singleOf(r) }))
+    const apart = apartFrom(quantity, singles, confirmed)
+    return singles.flatMap(({ id, value }) => {
+      const other = apart.get(id)
+      return other
+        ? [{ readingId: id, doubt: { code: 'doubt.apart' as const, quantity, data: { value, other: other.value } } }]
+        : []
+    })
+  })
 }

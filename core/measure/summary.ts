@@ -8,7 +8,7 @@ import { estimateWithin, within } from '../numerics/within.ts'
 import { zeros, type Matrix } from '../numerics/covariance.ts'
 import { GCM2_PER_KGCM2, QUANTITIES, READ_QUANTITIES, type Quantity, type ReadQuantity } from '../quantities/units.ts'
 import type { SportProfile } from '../sports/profile.ts'
-import { apartFrom } from './apart.ts'
+import { apartDoubts } from './apart.ts'
 import { ownLayer } from './ownLayer.ts'
 import { half95, methodFor, repeats, type Reading, type RepeatSummary } from './readings.ts'
 
@@ -167,13 +167,7 @@ function summariseAlike(readings: readonly Reading[], options: SummaryOptions): 
       return doubt ? [{ readingId: reading.id, doubt }] : []
     })
     const fitting = mine.filter((reading) => !doubtful.some((d) => d.readingId === reading.id))
-    for (const about of new Set(fitting.map((r) => r.axisCm))) {
-      const singles = fitting.filter((r) => r.axisCm === about).map((r) => ({ id: r.id, ...singleOf(r) }))
-      for (const [readingId, other] of apartFrom(quantity, singles, confirmed)) {
-        const { value } = singles.find((r) => r.id === readingId)!
-        doubtful.push({ readingId, doubt: { code: 'doubt.apart', quantity, data: { value, other: other.value } } })
-      }
-    }
+    doubtful.push(...apartDoubts(quantity, fitting, singleOf, confirmed))
     const used = fitting.filter((reading) => !doubtful.some((d) => d.readingId === reading.id))
     const found = grouped(used).flatMap((group): ReadingGroup[] => {
       const summary = mean(group)

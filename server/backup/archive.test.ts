@@ -26,7 +26,8 @@ import { findReference } from '../queries/library.ts'
 import { insertPhoto } from '../queries/photos.ts'
 import { exportJob } from '../jobs/jobFile.ts'
 import { openForTest } from '../db/testing.ts'
-import { loadArchive, manifestOf, openZip, verifyArchive, writeArchive } from './archive.ts'
+import { loadArchive, manifestOf, verifyArchive, writeArchive } from './archive.ts'
+import { openZip } from './zip.ts'
 import { NOT_ARCHIVED, TABLES } from './tables.ts'
 
 const root = mkdtempSync(join(tmpdir(), 'kevro-archive-'))

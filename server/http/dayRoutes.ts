@@ -32,7 +32,6 @@ const shortOf = (materials: readonly StoredMaterial[]): Day['short'] =>
   })
 
 /** A text that goes out as one line of a file: what would begin another one is a space. */
-// eslint-disable-next-line no-control-regex
 const oneLine = (text: string) => text.replace(/[\u0000-\u001f\u007f-\u009f\u2028\u2029]+/g, ' ').trim()
 const titleOf = (job: JobSummary) =>
   oneLine([`Job ${job.number}`, job.playerName, job.frameLabel].filter(Boolean).join(' · '))
