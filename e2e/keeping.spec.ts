@@ -183,7 +183,7 @@ test('back to a backup by one command: shown first, taken over, what was before 
   expect(readdirSync(back).filter((name) => name.startsWith('database-before-'))).toHaveLength(1)
 })
 
-test('back to a backup from the page', async ({ page }) => {
+test('back to a backup from the page; another window hears of it and shows what there is now', async ({ page }) => {
   const there = join(root, 'page')
   cpSync(shop, there, { recursive: true })
   const server = await start(there)
@@ -191,9 +191,14 @@ test('back to a backup from the page', async ({ page }) => {
   const row = page.locator('[data-reason="button"]').first()
   await row.getByRole('button', { name: 'Restore' }).click()
   await expect(page.getByTestId('prepared')).toContainText('11 jobs')
+  const other = await page.context().newPage()
+  await other.goto(`${server.base}/people`)
+  await expect(other.getByTestId('find')).toBeVisible()
   await page.getByTestId('take-over').click()
   await expect(page.getByTestId('taken-over')).toBeVisible()
   expect(await jobsAt(server.base)).toBe(11)
+  await expect(other.getByTestId('other-life')).toBeVisible()
+  await expect(page.getByTestId('taken-over')).toBeVisible()
   await server.stop()
 })
 

@@ -1,6 +1,6 @@
 import { firstIssue } from '#contract/fields.ts'
 import { tooLarge } from '../browser/fileSize.ts'
-import { hearLife, LIFE, lifeNow } from './life.ts'
+import { asOwnDoing, hearLife, LIFE, lifeNow } from './life.ts'
 import type { z } from 'zod'
 import { photoSchema, type Photo } from '#contract/devices.ts'
 import { refusalSchema, messageFor, type ApiError } from '#contract/messages/errors.ts'
@@ -91,6 +91,13 @@ export async function call<Schema extends z.ZodType>(
 export async function tell(method: Method, path: string, body?: unknown): Promise<void> {
   await ask(path, requestFor(method, body, {}))
 }
+
+/** Work that begins another life of the shop by itself: this page is of the new one when it is done, and is not loaded anew. */
+export const beginningAnother = (work: () => Promise<void>): Promise<void> =>
+  asOwnDoing(async () => {
+    await work()
+    await tell('GET', '/life')
+  })
 
 /** What to show for anything that went wrong. */
 export function problemText(error: unknown): string {

@@ -18,8 +18,8 @@ export const onOtherLife = (listener: (isOwn: boolean) => void): (() => void) =>
   heard.add(listener)
   return () => heard.delete(listener)
 }
-/** Work that begins another life itself. */
-export async function beginningAnother<T>(work: () => Promise<T>): Promise<T> {
+/** Whatever is heard while this runs is this page's own doing. */
+export async function asOwnDoing<T>(work: () => Promise<T>): Promise<T> {
   own++
   try {
     return await work()

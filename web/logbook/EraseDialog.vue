@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { ref, shallowRef, watch } from 'vue'
 import { extentSchema, type Extent } from '#contract/people.ts'
-import { beginningAnother } from '../api/life.ts'
-import { call, problemText, tell } from '../api/client.ts'
+import { beginningAnother, call, problemText, tell } from '../api/client.ts'
 
 /** Erasing somebody for good: what goes, what keeps it all the same, and the name typed letter by letter. */
 const open = defineModel<boolean>({ required: true })
