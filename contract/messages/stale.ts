@@ -22,11 +22,7 @@ export function changedTexts(
   const material = (id: string) => materials.find((m) => m.id === id)
   return changed.flatMap(({ name, old, now }): ChangedText[] => {
     if (name === PIECES_TOLD) return []
-    if (name.startsWith(PIECE)) {
-      const [was, is] = [pieceIn(old), pieceIn(now)]
-      const named = material((is ?? was)?.cut.materialId ?? '')?.name ?? 'A piece'
-      return [{ name: named, old: pieceText(was, work, material), now: pieceText(is, work, material) }]
-    }
+    if (name.startsWith(PIECE)) return [pieceChanged(pieceIn(old), pieceIn(now), work, material)]
     if (name.startsWith(ROLL)) {
       const of = material(name.slice(ROLL.length))
       const text = (g: number | null) =>
@@ -40,19 +36,32 @@ export function changedTexts(
 }
 const UNITS = { cm: 'cm', g: 'g', pieces: 'piece' } as const
 
-function pieceText(
-  piece: ReturnType<typeof pieceIn>,
+type Piece = ReturnType<typeof pieceIn>
+/** What a piece is, part by part; only those that changed are said. */
+function partsOf(piece: NonNullable<Piece>, work: Workpiece, material: Material | undefined): string[] {
+  const cut: Cut = { ...piece.cut, id: '' }
+  const unit = COUNTED_IN[material?.kind ?? 'tape']
+  return [
+    material?.name ?? 'a roll that is gone',
+    unit === 'pieces' ? counted(cut.amount, 'piece') : `${fixed(cut.amount, unit === 'cm' ? 1 : 2)} ${unit}`,
+    placeText(cut, work),
+    piece.unitMassG === null || unit === 'g' ? '' : `${fixed(piece.unitMassG, 3)} g a ${UNITS[unit]}`,
+  ]
+}
+
+function pieceChanged(
+  was: Piece,
+  is: Piece,
   work: Workpiece,
   material: (id: string) => Material | undefined,
-): string {
-  if (!piece) return 'none'
-  const cut: Cut = { ...piece.cut, id: '' }
-  const kind = material(cut.materialId)?.kind ?? 'tape'
-  const unit = COUNTED_IN[kind]
-  const amount =
-    unit === 'pieces' ? counted(cut.amount, 'piece') : `${fixed(cut.amount, unit === 'cm' ? 1 : 2)} ${unit}`
-  const weight = piece.unitMassG === null || unit === 'g' ? '' : `, ${fixed(piece.unitMassG, 3)} g a ${UNITS[unit]}`
-  const side = cut.side ? `, on the ${cut.side}` : ''
-  const edges = cut.place === 'hoop' ? (cut.edges === 2 ? ', both edges' : cut.wall ? ', on the wall' : cut.edge ? `, one edge` : '') : '' // prettier-ignore
-  return `${amount} at ${placeText(cut, work)}${side}${edges}${weight}`
+): ChangedText {
+  const [before, after] = [was, is].map((piece) => piece && partsOf(piece, work, material(piece.cut.materialId)))
+  const whole = (parts: string[] | null | undefined) => (parts ? parts.slice(1, 3).join(', ') : 'none')
+  const name = (after ?? before)?.[0] ?? 'A piece'
+  if (!before || !after) return { name, old: whole(before), now: whole(after) }
+  const differs = before.map((part, i) => part !== after[i])
+  const changed = (parts: string[]) => parts.filter((_, i) => differs[i]).join(', ')
+  if (!differs.includes(true)) return { name, old: whole(before), now: `${whole(after)}, laid otherwise` }
+  const where = differs[2] ? '' : `, ${after[2]}`
+  return { name: `${name}${where}`, old: changed(before), now: changed(after) }
 }

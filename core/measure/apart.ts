@@ -40,31 +40,20 @@ export function apartFrom(
   readings: readonly SingleReading[],
   confirmed: ReadonlySet<string>,
 ): Map<string, SingleReading> {
-  const standing = readings.filter((r) => confirmed.has(r.id))
-  const doubted = new Map<string, SingleReading>()
-  const doubt = (among: readonly SingleReading[], held: readonly SingleReading[]) => {
-    for (const reading of among) {
-      const other = held.filter((h) => h !== reading && areApart(quantity, h, reading))
-      const [furthest] = other.toSorted((a, b) => Math.abs(b.value - reading.value) - Math.abs(a.value - reading.value))
-      if (furthest && other.length === held.filter((h) => h !== reading).length) doubted.set(reading.id, furthest)
-    }
-  }
-  if (standing.length > 0) {
-    doubt(readings.filter((r) => !confirmed.has(r.id)), standing) // prettier-ignore
-    return doubted
-  }
-  const agreeing = readings.map((r) => readings.filter((other) => !areApart(quantity, r, other)))
-  const most = agreeing.reduce((a, b) => (b.length > a.length ? b : a), agreeing[0] ?? [])
-  if (most.length === readings.length) return doubted
-  if (2 * most.length > readings.length)
-    doubt(readings.filter((r) => !most.includes(r)), most) // prettier-ignore
-  else
-    for (const reading of readings) {
-      const furthest = readings.reduce((a, b) => (Math.abs(b.value - reading.value) > Math.abs(a.value - reading.value) ? b : a)) // prettier-ignore
-      doubted.set(reading.id, furthest)
-    }
-  return doubted
+  const said = readings.filter((r) => confirmed.has(r.id))
+  const held = said.length > 0 ? said : moreThanHalf(quantity, readings)
+  const doubted = readings.filter((r) => !held.includes(r) && held.every((h) => areApart(quantity, h, r)))
+  return new Map(doubted.map((r) => [r.id, furthestFrom(r, held.length > 0 ? held : readings)]))
 }
+
+/** The readings that agree with one of them, where they are more than half of all; else none. */
+function moreThanHalf(quantity: ReadQuantity, readings: readonly SingleReading[]): readonly SingleReading[] {
+  const agreeing = readings.map((r) => readings.filter((other) => !areApart(quantity, r, other)))
+  return agreeing.toSorted((a, b) => b.length - a.length).find((group) => 2 * group.length > readings.length) ?? []
+}
+
+const furthestFrom = (from: Estimate, among: readonly SingleReading[]): SingleReading =>
+  among.reduce((a, b) => (Math.abs(b.value - from.value) > Math.abs(a.value - from.value) ? b : a))
 
 /**
  * The same as doubts of readings, those about one axis held against each other.

@@ -82,11 +82,11 @@ export class Backups {
     return this.names().includes(name) ? join(this.folder, name) : null
   }
 
-  /** All of them go, in the second folder too. */
+  /** All of them go, and drafts of them, in the second folder too. */
   removeAll(second: string): void {
-    for (const name of this.names()) rmSync(join(this.folder, name), { force: true })
-    if (second && existsSync(second))
-      for (const name of readdirSync(second).filter((n) => NAME.test(n))) rmSync(join(second, name), { force: true })
+    for (const folder of [this.folder, ...(second ? [second] : [])])
+      for (const name of existsSync(folder) ? readdirSync(folder) : [])
+        if (NAME.test(name.replace(/\.part$/, ''))) rmSync(join(folder, name), { force: true })
   }
 
   /** The newest first, with what each holds; one that is cleared away meanwhile is none. */

@@ -24,7 +24,7 @@ import * as jobs from '../queries/jobs.ts'
 import { insertPlayer, findPlayer } from '../queries/players.ts'
 import { factsOn } from '#core/player/age.ts'
 import { lockPlayers } from '../queries/merges.ts'
-import { refuseErased } from '../people/erase.ts'
+import { playersIn, refuseErased } from '../people/erase.ts'
 import { settleSoon } from '../logbook/settle.ts'
 import { dayInShop } from '../queries/shop.ts'
 import { listProofs } from '../queries/proofs.ts'
@@ -118,6 +118,9 @@ export function jobRoutes(db: Database, now: () => Date, beforeImport: () => Pro
         `stage ${id} ${stage}`,
         async (tx) => {
           if (!(await jobs.findJob(tx, id))) throw notFound('job')
+          // Whoever erases or takes somebody in at once waits, or has been before.
+          await lockPlayers(tx, playersIn(parsed))
+          await refuseErased(tx, playersIn(parsed))
           const marks = await jobs.stageRevisions.marks(tx, [id, stage])
           const current = marks.at(-1)?.revision ?? 0
           if (current !== expected) throw staleEdit({ current, expected, stage })

@@ -64,9 +64,9 @@ export function peopleRoutes(db: Database, keeper: Keeper | null, now: () => Dat
     const { facts, revision } = putPlayerSchema.parse(request.body)
     const wrong = facts.born === null ? null : wrongWithBirth(facts.born, await today())
     if (wrong) throw new Refusal(422, `player.born.${wrong}`, 'facts.born')
-    await refuseErased(db, [id])
-    await player(db, id)
     const change = async (tx: Queryable) => {
+      await refuseErased(tx, [id])
+      await player(tx, id)
       const saved = await putPlayerFacts(tx, { id, facts, revision }, await toldOn(tx, request, now))
       if (saved) await markStaleOf(tx, id)
       return saved

@@ -35,7 +35,7 @@ const changed = computed(() => {
       </div>
       <ul>
         <li v-for="(fact, i) in changed" :key="i">
-          {{ fact.name }}: <s class="figure">{{ fact.old }}</s> → <b class="figure">{{ fact.now }}</b>
+          {{ fact.name }}: <s>{{ fact.old }}</s> → <b>{{ fact.now }}</b>
         </li>
       </ul>
     </div>
