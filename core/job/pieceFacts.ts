@@ -1,12 +1,10 @@
-import type { Cut } from '../cuts/cut.ts'
 import { isCoated } from '../cuts/pieces.ts'
 import type { Material } from '../cuts/material.ts'
-import type { Workpiece } from '../cuts/cut.ts'
-import type { Dependencies } from './stages.ts'
+import type { Cut, Workpiece } from '../cuts/cut.ts'
+import { COATS_FACT, ROLL, type Dependencies } from './stages.ts'
 
 /** What a work order was made of, piece by piece, and what a plan counted on of each roll: known by id and content; words are made when they are shown. */
 export const PIECE = 'piece '
-export const ROLL = 'roll '
 /** Stands in every list of pieces: one without it was written by an earlier version, in words. */
 export const PIECES_TOLD = 'pieces'
 
@@ -31,7 +29,7 @@ export function pieceFacts(cuts: readonly Cut[], materials: readonly Material[],
   for (const cut of cuts) {
     const material = materials.find((m) => m.id === cut.materialId)
     facts[`${PIECE}${cut.id}`] = JSON.stringify([contentOf(cut), material ? physicsOf(material) : null])
-    if (material && isCoated(cut, material)) facts['coats over lead'] = work.finish?.coats ?? 0
+    if (material && isCoated(cut, material)) facts[COATS_FACT] = work.finish?.coats ?? 0
   }
   return facts
 }

@@ -38,8 +38,11 @@ export const FRAME_SIZES = {
 
 /** Stages of earlier versions did not write these down. */
 const UNTOLD: ReadonlySet<string> = new Set(Object.values(FRAME_SIZES))
-/** A roll that came into a plan, or went out of it, is the plan's own change. */
-const isRoll = (name: string) => name.startsWith('roll ')
+/** Thin coats over what is lead, of which a minor's frame has more. */
+export const COATS_FACT = 'coats over lead'
+export const ROLL = 'roll '
+/** A roll, or lead, that came in or went out did so with its pieces, which are told themselves. */
+const isTheirs = (name: string) => name.startsWith(ROLL) || name === COATS_FACT
 
 /** The facts that differ between what a stage used and what holds now; empty when it is up to date. */
 export function changedDependencies(used: Dependencies, now: Dependencies): ChangedDependency[] {
@@ -48,7 +51,7 @@ export function changedDependencies(used: Dependencies, now: Dependencies): Chan
     const old = used[name] ?? null
     const current = now[name] ?? null
     if (!(name in used) && UNTOLD.has(name)) return []
-    if (isRoll(name) && !(name in used && name in now)) return []
+    if (isTheirs(name) && !(name in used && name in now)) return []
     return old === current ? [] : [{ name, old, now: current }]
   })
 }
